@@ -1,0 +1,48 @@
+import { boundsOfPoints, centreOf, growBounds, heightOf, isEmptyBounds, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
+import { moveLetter, type Letter, type Lettering } from '../lettering/layout.ts';
+import type { Recipe } from '../recipe/schema.ts';
+
+/** Where everything lies on the sheet, whose bottom left corner is (0, 0). Lengths in mm. */
+export interface Arrangement {
+  readonly sheet: { readonly width: number; readonly height: number };
+  /** Round all that is made: plate, or letters and rails. */
+  readonly object: Bounds;
+  readonly plate: Bounds | null;
+  readonly rails: readonly Bounds[];
+  readonly letters: readonly Letter[];
+}
+
+/** What stands for the words while there are none, so that the plate keeps a shape. */
+const NO_WORDS: Bounds = { minX: 0, minY: 0, maxX: 100, maxY: 30 };
+
+/** Finds the sizes of plate, rails and sheet from the lettering, and sets the whole in the middle of the sheet. */
+export function arrange(recipe: Recipe, lettering: Lettering): Arrangement {
+  const ink = isEmptyBounds(lettering.bounds) ? NO_WORDS : lettering.bounds;
+  const plate = recipe.make === 'stand-alone' ? null : plateBounds(recipe, ink);
+  const rails = recipe.make === 'stand-alone' ? railBounds(recipe, lettering, ink) : [];
+  const object = plate ?? joinBounds([ink, ...rails]);
+  const margin = recipe.sheet.margin;
+  const sheet = { width: recipe.sheet.width ?? roundUp(widthOf(object) + 2 * margin), height: recipe.sheet.height ?? roundUp(heightOf(object) + 2 * margin) };
+  const centre = centreOf(object);
+  const [dx, dy] = [sheet.width / 2 - centre.x, sheet.height / 2 - centre.y];
+  const move = (box: Bounds): Bounds => ({ minX: box.minX + dx, minY: box.minY + dy, maxX: box.maxX + dx, maxY: box.maxY + dy });
+  return { sheet, object: move(object), plate: plate && move(plate), rails: rails.map(move), letters: lettering.letters.map((letter) => moveLetter(letter, dx, dy)) };
+}
+
+function plateBounds({ plate }: Recipe, ink: Bounds): Bounds {
+  const fitted = growBounds(ink, plate.margin);
+  const { x, y } = centreOf(ink);
+  const [width, height] = [plate.width ?? widthOf(fitted), plate.height ?? heightOf(fitted)];
+  return boundsOfPoints([{ x: x - width / 2, y: y - height / 2 }, { x: x + width / 2, y: y + height / 2 }]);
+}
+
+function railBounds({ rail }: Recipe, { baselines, letters }: Lettering, ink: Bounds): Bounds[] {
+  if (!rail) return [];
+  return baselines
+    .filter((_, line) => letters.some((letter) => letter.line === line))
+    .map((baseline) => ({ minX: ink.minX - rail.extend, maxX: ink.maxX + rail.extend, minY: baseline + rail.overlap - rail.height, maxY: baseline + rail.overlap }))
+    .filter((box) => box.maxX > box.minX);
+}
+
+/** Sheets are asked for in whole millimetres. */
+const roundUp = (mm: number): number => Math.ceil(mm - 1e-6);

@@ -1,0 +1,118 @@
+import { boundsOfPoints, type Bounds } from './bounds.ts';
+import { distance, type Point } from './point.ts';
+import { flatteningSteps, placeSegment, pointAt, reverseSegment, segmentLength, type Segment, type SourceId } from './segment.ts';
+
+/** A chain of segments, each beginning where the last ended. A closed one ends where it began. */
+export interface Contour {
+  readonly segments: readonly Segment[];
+  readonly closed: boolean;
+}
+
+/**
+ * Material, or any area: closed contours that do not cross, outer ones counter-clockwise, holes clockwise.
+ * What the kernel gives back is always of this form.
+ */
+export type Region = readonly Contour[];
+
+/** Tolerance of measuring (areas, bounds, containment), mm: finer than anything released. */
+export const MEASURE_TOLERANCE = 0.002;
+
+export const closedContour = (segments: readonly Segment[]): Contour => ({ segments, closed: true });
+
+const measured = new WeakMap<Contour, readonly Point[]>();
+
+/** The contour as points within `tolerance` of it, its first not repeated at the end when closed. */
+export function flatten(contour: Contour, tolerance: number): Point[] {
+  const points: Point[] = [];
+  for (const segment of contour.segments) {
+    const steps = flatteningSteps(segment, tolerance);
+    points.push(segment.from);
+    for (let i = 1; i < steps; i++) points.push(pointAt(segment, i / steps));
+  }
+  const last = contour.segments.at(-1);
+  if (last && !contour.closed) points.push(last.to);
+  return points;
+}
+
+/** The contour as the points that measures are taken on; kept with the contour, as contours never change. */
+export function measuringPoints(contour: Contour): readonly Point[] {
+  let points = measured.get(contour);
+  if (!points) {
+    points = flatten(contour, MEASURE_TOLERANCE);
+    measured.set(contour, points);
+  }
+  return points;
+}
+
+/** Area of a ring of points, mm²: positive counter-clockwise. */
+export function ringArea(points: readonly Point[]): number {
+  let sum = 0;
+  let last = points.at(-1);
+  for (const next of points) {
+    if (last) sum += last.x * next.y - next.x * last.y;
+    last = next;
+  }
+  return sum / 2;
+}
+
+/** Area within a closed contour, mm²: positive counter-clockwise. */
+export const contourArea = (contour: Contour): number => ringArea(measuringPoints(contour));
+
+/** Area of a region, mm²: its holes count against it. */
+export const regionArea = (region: Region): number => region.reduce((sum, contour) => sum + contourArea(contour), 0);
+
+export const contourBounds = (contour: Contour): Bounds => boundsOfPoints(measuringPoints(contour));
+
+export const regionBounds = (region: Region): Bounds =>
+  boundsOfPoints(
+    (function* () {
+      for (const contour of region) yield* measuringPoints(contour);
+    })(),
+  );
+
+/** Length along the contour, mm. */
+export const contourLength = (contour: Contour): number => contour.segments.reduce((sum, segment) => sum + segmentLength(segment), 0);
+
+export const reverseContour = (contour: Contour): Contour => ({ ...contour, segments: contour.segments.map(reverseSegment).reverse() });
+
+export const placeContour = (contour: Contour, factor: number, dx: number, dy: number): Contour => ({
+  ...contour,
+  segments: contour.segments.map((segment) => placeSegment(segment, factor, dx, dy)),
+});
+
+/** Who has a share in this contour. */
+export const sourcesOf = (contours: Iterable<Contour>): Set<SourceId> => {
+  const sources = new Set<SourceId>();
+  for (const contour of contours) for (const segment of contour.segments) sources.add(segment.source);
+  return sources;
+};
+
+/** Whether a point lies within a ring, by the number of crossings to its right. */
+export function ringContains(ring: readonly Point[], { x, y }: Point): boolean {
+  let inside = false;
+  let last = ring.at(-1);
+  for (const next of ring) {
+    if (last && next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) inside = !inside;
+    last = next;
+  }
+  return inside;
+}
+
+/** Whether a point lies in the material of a region, holes taken off. */
+export function regionContains(region: Region, p: Point): boolean {
+  let inside = false;
+  for (const contour of region) if (ringContains(measuringPoints(contour), p)) inside = !inside;
+  return inside;
+}
+
+/** True where every segment begins where the last ended, within `slack` mm, and a closed contour comes home. */
+export function isConnected({ segments, closed }: Contour, slack = 1e-6): boolean {
+  const first = segments[0];
+  if (!first) return false;
+  let last = closed ? segments.at(-1)! : undefined;
+  for (const segment of segments) {
+    if (last && distance(last.to, segment.from) > slack) return false;
+    last = segment;
+  }
+  return true;
+}

@@ -1,0 +1,191 @@
+import type { Path64, Point64 } from 'clipper2-ts';
+import { closedContour, type Contour } from '../contour.ts';
+import { add, cross, distance, mix, subtract, type Point } from '../point.ts';
+import { line, pointAt, portion, tangentAt, withEnds, type Segment, type SourceId } from '../segment.ts';
+import { GRID_PER_MM, type Provenance } from './provenance.ts';
+
+/**
+ * Gives the ring that a boolean made of straight edges back as the curves it was made from. Each edge is labelled with
+ * the segment it runs along, edges of one segment are joined into runs, each run is cut out of its segment, and the
+ * joints between runs are set on the true meeting point of the two curves.
+ */
+export function restoreRing(ring: Path64, provenance: Provenance): Contour | null {
+  const runs = dropHairRuns(runsOf(labels(ring, provenance)), ring);
+  if (runs.length === 0) return null;
+  const joints = runs.map((run, i) => jointBetween(run, runs[(i + 1) % runs.length]!, provenance));
+  const segments: Segment[] = [];
+  runs.forEach((run, i) => {
+    const [start, end] = [joints.at(i - 1)!, joints[i]!];
+    segments.push(...emit(run, start, end, ring, provenance, runs.length === 1));
+  });
+  return segments.length > 0 ? closedContour(segments) : null;
+}
+
+/** One edge of the result: which segment it runs along and between which parameters; segment -1 where none is known. */
+interface Label {
+  readonly segment: number;
+  readonly tFrom: number;
+  readonly tTo: number;
+  readonly source: SourceId;
+  readonly from: Point;
+  readonly to: Point;
+}
+
+/** Consecutive edges along one segment, one way. */
+interface Run {
+  readonly segment: number;
+  readonly tFrom: number;
+  tTo: number;
+  readonly source: SourceId;
+  readonly from: Point;
+  to: Point;
+  edges: number;
+}
+
+/** Meeting place of a run with the next, and the parameters at which each curve reaches it. */
+interface Joint {
+  readonly at: Point;
+  readonly tBefore: number;
+  readonly tAfter: number;
+}
+
+/** How far, in grid units, a point of the result may lie from the edge it is said to lie on. */
+const ON_EDGE = 2.5;
+
+/** Runs shorter than this many mm are the grid's doing, not the drawing's. */
+const HAIR = 0.002;
+
+const inMm = (p: Point64): Point => ({ x: p.x / GRID_PER_MM, y: p.y / GRID_PER_MM });
+
+function labels(ring: Path64, provenance: Provenance): Label[] {
+  return ring.map((from, i) => {
+    const to = ring[(i + 1) % ring.length]!;
+    const ends = { from: inMm(from), to: inMm(to) };
+    let best: { edge: number; miss: number; a: number; b: number } | undefined;
+    const candidates = [...provenance.edgesAt(from.z), ...provenance.edgesAt(to.z)];
+    for (const edge of candidates) {
+      const start = provenance.points[edge]!;
+      const end = provenance.points[provenance.next[edge]!]!;
+      const a = alongEdge(from, start, end);
+      const b = alongEdge(to, start, end);
+      const miss = Math.max(a.miss, b.miss);
+      if (miss <= ON_EDGE && (!best || miss < best.miss)) best = { edge, miss, a: a.t, b: b.t };
+    }
+    if (!best || best.a === best.b) {
+      const near = candidates[0];
+      return { segment: -1, tFrom: 0, tTo: 1, source: near === undefined ? '' : provenance.segments[provenance.segmentOf[near]!]!.source, ...ends };
+    }
+    const { edge } = best;
+    const [t0, t1] = [provenance.t0[edge]!, provenance.t1[edge]!];
+    const segment = provenance.segmentOf[edge]!;
+    return { segment, tFrom: t0 + (t1 - t0) * best.a, tTo: t0 + (t1 - t0) * best.b, source: provenance.segments[segment]!.source, ...ends };
+  });
+}
+
+/** Where along an edge (0 to 1) a point lies, and how many grid units it misses it by. */
+function alongEdge(p: Point64, start: Point64, end: Point64): { t: number; miss: number } {
+  const [dx, dy] = [end.x - start.x, end.y - start.y];
+  const squared = dx * dx + dy * dy;
+  if (squared === 0) return { t: 0, miss: Math.hypot(p.x - start.x, p.y - start.y) };
+  const raw = ((p.x - start.x) * dx + (p.y - start.y) * dy) / squared;
+  const t = Math.min(1, Math.max(0, raw));
+  return { t, miss: Math.hypot(start.x + dx * t - p.x, start.y + dy * t - p.y) };
+}
+
+function runsOf(edges: readonly Label[]): Run[] {
+  const continues = (a: Label, b: Label) => a.segment >= 0 && a.segment === b.segment && Math.sign(a.tTo - a.tFrom) === Math.sign(b.tTo - b.tFrom) && Math.abs(a.tTo - b.tFrom) < 1e-3 + 0.5 * Math.abs(b.tTo - b.tFrom);
+  const count = edges.length;
+  // Begin where a label changes, so that no run is split by where the ring happens to begin.
+  let begin = edges.findIndex((edge, i) => !continues(edges[(i + count - 1) % count]!, edge));
+  if (begin < 0) begin = 0;
+  const runs: Run[] = [];
+  let last: Label | undefined;
+  for (let k = 0; k < count; k++) {
+    const edge = edges[(begin + k) % count]!;
+    const run = runs.at(-1);
+    if (run && last && continues(last, edge)) {
+      run.tTo = edge.tTo;
+      run.to = edge.to;
+      run.edges++;
+    } else runs.push({ ...edge, edges: 1 });
+    last = edge;
+  }
+  return runs;
+}
+
+function dropHairRuns(runs: Run[], ring: Path64): Run[] {
+  if (ring.length < 3) return [];
+  const kept = runs.filter((run) => run.edges > 3 || distance(run.from, run.to) >= HAIR);
+  const merged: Run[] = [];
+  for (const run of kept) {
+    const last = merged.at(-1);
+    // What a dropped hair had parted grows together again.
+    if (last && last.segment >= 0 && last.segment === run.segment && Math.sign(last.tTo - last.tFrom) === Math.sign(run.tTo - run.tFrom) && distance(last.to, run.from) < HAIR) {
+      last.tTo = run.tTo;
+      last.to = run.to;
+      last.edges += run.edges;
+    } else merged.push({ ...run });
+  }
+  return merged;
+}
+
+function jointBetween(before: Run, after: Run, provenance: Provenance): Joint {
+  const middle = mix(before.to, after.from, 0.5);
+  const [a, b] = [provenance.segments[before.segment], provenance.segments[after.segment]];
+  if (!a || !b) {
+    const only = a ?? b;
+    const t = a ? before.tTo : after.tFrom;
+    const at = only && isEnd(t) ? pointAt(only, Math.round(t)) : middle;
+    return { at, tBefore: before.tTo, tAfter: after.tFrom };
+  }
+  if (isEnd(before.tTo) && isEnd(after.tFrom)) {
+    const [p, q] = [endPoint(a, before.tTo), endPoint(b, after.tFrom)];
+    if (distance(p, q) < 1e-3) return { at: p, tBefore: Math.round(before.tTo), tAfter: Math.round(after.tFrom) };
+  }
+  return crossingOf(a, before.tTo, b, after.tFrom) ?? { at: mix(pointAt(a, before.tTo), pointAt(b, after.tFrom), 0.5), tBefore: before.tTo, tAfter: after.tFrom };
+}
+
+const isEnd = (t: number): boolean => Math.abs(t - Math.round(t)) < 1e-9;
+const endPoint = (segment: Segment, t: number): Point => (t < 0.5 ? segment.from : segment.to);
+
+/** Newton's method on A(t) = B(u) from a first guess; null where the curves run nearly along each other or it wanders off. */
+function crossingOf(a: Segment, t: number, b: Segment, u: number): Joint | null {
+  const start = pointAt(a, t);
+  let [tNow, uNow] = [t, u];
+  for (let round = 0; round < 12; round++) {
+    const gap = subtract(pointAt(a, tNow), pointAt(b, uNow));
+    const [da, db] = [tangentAt(a, tNow), tangentAt(b, uNow)];
+    const determinant = cross(da, db);
+    if (Math.abs(determinant) < 1e-3 * Math.hypot(da.x, da.y) * Math.hypot(db.x, db.y)) return null;
+    // da * dt - db * du = -gap
+    const dt = -cross(gap, db) / determinant;
+    const du = -cross(gap, da) / determinant;
+    tNow += dt;
+    uNow += du;
+    if (Math.abs(tNow - t) > 0.5 || Math.abs(uNow - u) > 0.5) return null;
+    if (Math.abs(dt) + Math.abs(du) < 1e-13) break;
+  }
+  const slack = 1e-9;
+  if (tNow < -slack || tNow > 1 + slack || uNow < -slack || uNow > 1 + slack) return null;
+  const at = pointAt(a, tNow);
+  if (distance(at, pointAt(b, uNow)) > 1e-6 || distance(at, start) > 0.25) return null;
+  return { at, tBefore: tNow, tAfter: uNow };
+}
+
+function emit(run: Run, start: Joint, end: Joint, ring: Path64, provenance: Provenance, alone: boolean): Segment[] {
+  const segment = provenance.segments[run.segment];
+  if (!segment) return distance(start.at, end.at) < 1e-9 ? [] : [line(start.at, end.at, run.source)];
+  if (alone) return ring.map((p, i) => line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source));
+  const [tFrom, tTo] = [start.tAfter, end.tBefore];
+  // Refining a joint can push a very short run past its own end: then the straight way is the true one.
+  const backwards = Math.sign(tTo - tFrom) !== Math.sign(run.tTo - run.tFrom);
+  if (segment.kind === 'line' || backwards) return distance(start.at, end.at) < 1e-9 ? [] : [line(start.at, end.at, run.source)];
+  const cut = portion(segment, tFrom, tTo);
+  return [moveEnds(cut, start.at, end.at)];
+}
+
+/** Carries the ends of a cubic to their joints with their handles, so that its direction there stays. */
+function moveEnds(segment: Segment, from: Point, to: Point): Segment {
+  if (segment.kind !== 'cubic') return withEnds(segment, from, to);
+  return { ...segment, from, to, c1: add(segment.c1, subtract(from, segment.from)), c2: add(segment.c2, subtract(to, segment.to)) };
+}

@@ -1,0 +1,23 @@
+/** A place or a direction in the plane: mm, y up. */
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export const point = (x: number, y: number): Point => ({ x, y });
+export const add = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
+export const subtract = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
+export const scale = (a: Point, factor: number): Point => ({ x: a.x * factor, y: a.y * factor });
+export const dot = (a: Point, b: Point): number => a.x * b.x + a.y * b.y;
+export const cross = (a: Point, b: Point): number => a.x * b.y - a.y * b.x;
+export const length = (a: Point): number => Math.hypot(a.x, a.y);
+export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+export const mix = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
+
+/** Distance from a point to the straight piece from a to b. */
+export function distanceToSpan(p: Point, a: Point, b: Point): number {
+  const span = subtract(b, a);
+  const squared = dot(span, span);
+  const t = squared === 0 ? 0 : Math.min(1, Math.max(0, dot(subtract(p, a), span) / squared));
+  return distance(p, mix(a, b, t));
+}

@@ -1,0 +1,171 @@
+import { add, distance, mix, scale, subtract, type Point } from './point.ts';
+
+/**
+ * Who a run of curve belongs to: `letter:<line>.<cluster>.<index>`, `plate`, `hole:<n>`, `rail`, `bridge:<island>:<n>`.
+ * It travels through every boolean, so that findings, bridges and order can name what they mean.
+ */
+export type SourceId = string;
+
+/** One run of curve, mm, y up. Arcs turn `sweep` degrees counter-clockwise from `startAngle`, clockwise when negative. */
+export type Segment = LineSegment | CubicSegment | ArcSegment;
+
+export interface LineSegment {
+  readonly kind: 'line';
+  readonly from: Point;
+  readonly to: Point;
+  readonly source: SourceId;
+}
+export interface CubicSegment {
+  readonly kind: 'cubic';
+  readonly from: Point;
+  readonly c1: Point;
+  readonly c2: Point;
+  readonly to: Point;
+  readonly source: SourceId;
+}
+export interface ArcSegment {
+  readonly kind: 'arc';
+  readonly from: Point;
+  readonly to: Point;
+  readonly centre: Point;
+  readonly radius: number;
+  readonly startAngle: number;
+  readonly sweep: number;
+  readonly source: SourceId;
+}
+
+const RADIANS = Math.PI / 180;
+
+export const line = (from: Point, to: Point, source: SourceId): LineSegment => ({ kind: 'line', from, to, source });
+
+export const cubic = (from: Point, c1: Point, c2: Point, to: Point, source: SourceId): CubicSegment => ({ kind: 'cubic', from, c1, c2, to, source });
+
+/** A quadratic curve, raised to the cubic that is the same curve. */
+export function quadratic(from: Point, c: Point, to: Point, source: SourceId): CubicSegment {
+  return cubic(from, mix(from, c, 2 / 3), mix(to, c, 2 / 3), to, source);
+}
+
+export function arc(centre: Point, radius: number, startAngle: number, sweep: number, source: SourceId): ArcSegment {
+  return { kind: 'arc', centre, radius, startAngle, sweep, source, from: onCircle(centre, radius, startAngle), to: onCircle(centre, radius, startAngle + sweep) };
+}
+
+export function onCircle(centre: Point, radius: number, angle: number): Point {
+  return { x: centre.x + radius * Math.cos(angle * RADIANS), y: centre.y + radius * Math.sin(angle * RADIANS) };
+}
+
+/** The point at t, 0 to 1 along the segment. */
+export function pointAt(segment: Segment, t: number): Point {
+  switch (segment.kind) {
+    case 'line':
+      return mix(segment.from, segment.to, t);
+    case 'arc':
+      return onCircle(segment.centre, segment.radius, segment.startAngle + segment.sweep * t);
+    case 'cubic': {
+      const { from, c1, c2, to } = segment;
+      const s = 1 - t;
+      const [a, b, c, d] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
+      return { x: a * from.x + b * c1.x + c * c2.x + d * to.x, y: a * from.y + b * c1.y + c * c2.y + d * to.y };
+    }
+  }
+}
+
+/** The derivative with respect to t, mm. */
+export function tangentAt(segment: Segment, t: number): Point {
+  switch (segment.kind) {
+    case 'line':
+      return subtract(segment.to, segment.from);
+    case 'arc': {
+      const angle = (segment.startAngle + segment.sweep * t) * RADIANS;
+      const speed = segment.radius * segment.sweep * RADIANS;
+      return { x: -Math.sin(angle) * speed, y: Math.cos(angle) * speed };
+    }
+    case 'cubic': {
+      const { from, c1, c2, to } = segment;
+      const s = 1 - t;
+      return add(add(scale(subtract(c1, from), 3 * s * s), scale(subtract(c2, c1), 6 * s * t)), scale(subtract(to, c2), 3 * t * t));
+    }
+  }
+}
+
+/** The stretch from t0 to t1 as a segment of its own; backwards where t1 < t0. Cubics are split by blossoming. */
+export function portion(segment: Segment, t0: number, t1: number): Segment {
+  if (t0 === 0 && t1 === 1) return segment;
+  switch (segment.kind) {
+    case 'line':
+      return line(pointAt(segment, t0), pointAt(segment, t1), segment.source);
+    case 'arc':
+      return arc(segment.centre, segment.radius, segment.startAngle + segment.sweep * t0, segment.sweep * (t1 - t0), segment.source);
+    case 'cubic':
+      return cubic(blossom(segment, t0, t0, t0), blossom(segment, t0, t0, t1), blossom(segment, t0, t1, t1), blossom(segment, t1, t1, t1), segment.source);
+  }
+}
+
+function blossom({ from, c1, c2, to }: CubicSegment, u: number, v: number, w: number): Point {
+  const [a, b, c] = [mix(from, c1, u), mix(c1, c2, u), mix(c2, to, u)];
+  return mix(mix(a, b, v), mix(b, c, v), w);
+}
+
+export function reverseSegment(segment: Segment): Segment {
+  switch (segment.kind) {
+    case 'line':
+      return { ...segment, from: segment.to, to: segment.from };
+    case 'cubic':
+      return { ...segment, from: segment.to, c1: segment.c2, c2: segment.c1, to: segment.from };
+    case 'arc':
+      return { ...segment, from: segment.to, to: segment.from, startAngle: segment.startAngle + segment.sweep, sweep: -segment.sweep };
+  }
+}
+
+/** Ends the segment at the given points, which must be within a hair of its own: how neighbours come to share a joint exactly. */
+export function withEnds(segment: Segment, from: Point, to: Point): Segment {
+  return { ...segment, from, to };
+}
+
+/** Moves by (dx, dy) after scaling evenly by `factor`. */
+export function placeSegment(segment: Segment, factor: number, dx: number, dy: number): Segment {
+  const place = (p: Point): Point => ({ x: p.x * factor + dx, y: p.y * factor + dy });
+  switch (segment.kind) {
+    case 'line':
+      return line(place(segment.from), place(segment.to), segment.source);
+    case 'cubic':
+      return cubic(place(segment.from), place(segment.c1), place(segment.c2), place(segment.to), segment.source);
+    case 'arc':
+      return { ...segment, from: place(segment.from), to: place(segment.to), centre: place(segment.centre), radius: segment.radius * factor };
+  }
+}
+
+/**
+ * How many straight pieces keep within `tolerance` mm of the segment, by the second-difference bound
+ * (for a cubic: error <= max|second difference| * 6 / (8 n^2)).
+ */
+export function flatteningSteps(segment: Segment, tolerance: number): number {
+  switch (segment.kind) {
+    case 'line':
+      return 1;
+    case 'arc': {
+      if (segment.radius <= tolerance) return Math.max(1, Math.ceil(Math.abs(segment.sweep) / 90));
+      const step = 2 * Math.acos(Math.max(0, 1 - tolerance / segment.radius));
+      return Math.max(1, Math.ceil((Math.abs(segment.sweep) * RADIANS) / step));
+    }
+    case 'cubic': {
+      const { from, c1, c2, to } = segment;
+      const bend = Math.max(Math.hypot(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y), Math.hypot(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y));
+      return Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance)));
+    }
+  }
+}
+
+/** Length along the segment, mm, exact for lines and arcs and within 0.1 % for cubics. */
+export function segmentLength(segment: Segment): number {
+  if (segment.kind === 'line') return distance(segment.from, segment.to);
+  if (segment.kind === 'arc') return Math.abs(segment.sweep) * RADIANS * segment.radius;
+  const steps = Math.max(4, flatteningSteps(segment, 0.01));
+  let total = 0;
+  let last = segment.from;
+  for (let i = 1; i <= steps; i++) {
+    const next = pointAt(segment, i / steps);
+    total += distance(last, next);
+    last = next;
+  }
+  return total;
+}

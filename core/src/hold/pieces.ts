@@ -1,0 +1,74 @@
+import { boundsContain } from '../geometry/bounds.ts';
+import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
+import { contourArea, contourBounds, measuringPoints, reverseContour, ringContains, type Contour, type Region } from '../geometry/contour.ts';
+import type { SourceId } from '../geometry/segment.ts';
+import type { Letter } from '../lettering/layout.ts';
+import { letterNames } from '../lettering/naming.ts';
+import type { Recipe } from '../recipe/schema.ts';
+
+/** What lies on the table after cutting. */
+export interface Piece {
+  readonly id: string;
+  /** `drop-out` falls away; `loose` should hang together with the kept piece and does not. */
+  readonly status: 'kept' | 'drop-out' | 'loose';
+  /** For drop-outs: cut out on purpose (the inside of a letter), rather than fallen out of what should stay. */
+  readonly intended: boolean;
+  readonly name: string;
+  /** Letters that have a share in its edge. */
+  readonly letters: readonly SourceId[];
+  readonly component: Component;
+}
+
+/**
+ * The pieces that cutting the edges of `material` leaves: the material's own, kept ones first, and then the slugs that
+ * fall out of its holes.
+ */
+export function findPieces(recipe: Recipe, material: Region, letters: readonly Letter[]): Piece[] {
+  const components = componentsOf(material);
+  const kept = keptOnes(recipe, components);
+  const status = recipe.make === 'stand-alone' ? 'loose' : 'drop-out';
+  const own = components.map((component, i): Piece => {
+    const isKept = kept.has(component);
+    return { id: `piece:${i}`, status: isKept ? 'kept' : status, intended: isKept, ...named(recipe, component, letters), component };
+  });
+  const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({ id: `slug:${i}`, status: 'drop-out', intended: true, ...named(recipe, component, letters), component }));
+  const rank = { kept: 0, loose: 1, 'drop-out': 2 };
+  return [...own.sort((a, b) => rank[a.status] - rank[b.status]), ...slugs];
+}
+
+function keptOnes({ make, hold }: Recipe, components: readonly Component[]): Set<Component> {
+  if (make === 'stand-alone') {
+    if (hold.pieces === 'separate') return new Set(components);
+    const rail = components.find(({ sources }) => sources.has('rail'));
+    return new Set([rail ?? components[0]].filter((component) => component !== undefined));
+  }
+  const plate = components.find(({ sources }) => sources.has('plate'));
+  return new Set(plate ? [plate] : []);
+}
+
+function named({ make }: Recipe, { sources }: Component, letters: readonly Letter[]): { name: string; letters: SourceId[] } {
+  const own = letters.filter(({ id }) => sources.has(id));
+  const names = letterNames(sources, letters);
+  const list = names.length > 3 ? `${own.map(({ text }) => text).join('').slice(0, 24)}` : names.join(', ');
+  const plate = sources.has('plate') && make !== 'stand-alone';
+  return { name: plate ? 'Plate' : list || (sources.has('rail') ? 'Rail' : 'Hole'), letters: own.map(({ id }) => id) };
+}
+
+/** Outer contours that lie in no hole of the material: the last lines to cut. */
+export function outermost(material: Region): Set<Contour> {
+  const holes = material.filter((contour) => contourArea(contour) < 0);
+  return new Set(
+    material.filter((contour) => {
+      if (contourArea(contour) <= 0) return false;
+      const box = contourBounds(contour);
+      const probe = probePoint(contour);
+      return !holes.some((hole) => boundsContain(contourBounds(hole), box, 1e-3) && ringContains(measuringPoints(hole), probe));
+    }),
+  );
+}
+
+/** What falls out of the holes of the material: every line but the outermost, seen from its other side. */
+function slugRegion(material: Region): Region {
+  const outer = outermost(material);
+  return material.filter((contour) => !outer.has(contour)).map(reverseContour);
+}

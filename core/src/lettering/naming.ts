@@ -1,0 +1,20 @@
+import type { SourceId } from '../geometry/segment.ts';
+import type { Letter } from './layout.ts';
+
+/** What people call a letter of the job: `O in LOAD`, with `first`, `second` … where the word has it more than once. */
+export function letterName(id: SourceId, letters: readonly Letter[]): string {
+  const letter = letters.find((each) => each.id === id);
+  if (!letter) return id === 'plate' ? 'the plate' : id === 'rail' ? 'the rail' : id;
+  if (letter.word === letter.text) return letter.text;
+  const alike = letters.filter(({ text, word, line }) => text === letter.text && word === letter.word && line === letter.line);
+  const place = alike.length > 1 ? `${ORDINALS[alike.indexOf(letter)] ?? `${alike.indexOf(letter) + 1}th`} ` : '';
+  return `${place}${letter.text} in ${letter.word}`;
+}
+
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+
+/** Several letters in the order they are read. */
+export function letterNames(ids: Iterable<SourceId>, letters: readonly Letter[]): string[] {
+  const wanted = new Set(ids);
+  return letters.filter(({ id }) => wanted.has(id)).map(({ id }) => letterName(id, letters));
+}

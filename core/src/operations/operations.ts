@@ -1,0 +1,109 @@
+import { boundsOfPoints, heightOf } from '../geometry/bounds.ts';
+import { contourLength, measuringPoints, regionArea, type Contour, type Region } from '../geometry/contour.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { outermost } from '../hold/pieces.ts';
+import type { Assignment, Recipe, Step } from '../recipe/schema.ts';
+import { WORKS, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
+
+/** The three kinds of thing that a job's drawing has, each assigned to a kind of work. */
+export const ROLES = ['outline', 'area', 'linework'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** One kind of work on one kind of thing, as the machine will run it. Lengths in mm, times in seconds. */
+export interface Operation {
+  /** `<role>` or, where outlines are cut, `outline:inner` and `outline:outer`. */
+  readonly id: string;
+  readonly role: Role;
+  readonly work: Work;
+  readonly step: Step;
+  /** Filled line by line rather than traced. */
+  readonly fill: boolean;
+  /** In running order. */
+  readonly contours: readonly Contour[];
+  readonly settings: WorkSettings;
+  /** Whether the machine can do this work at all. */
+  readonly possible: boolean;
+  /** Along the lines, or all fill lines together; one pass. */
+  readonly length: number;
+  readonly travel: number;
+  readonly time: number;
+}
+
+/** What there is of each role in a job. */
+export interface Drawing {
+  readonly outline: Region;
+  readonly area: Region;
+  readonly linework: readonly Contour[];
+}
+
+/** What a machine that lacks a kind of work is taken to do it with, so that a time can still be told. */
+const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
+
+/** Sorts the drawing into operations, in the recipe's order of work. Roles with nothing in them, or no work, give none. */
+export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing): Operation[] {
+  const operations: Operation[] = [];
+  for (const role of ROLES) {
+    const assignment = recipe.workOrder[role];
+    const contours = drawing[role];
+    if (contours.length === 0 || assignment.work === null) continue;
+    if (role === 'outline' && assignment.work === 'cut') {
+      const outer = outermost(drawing.outline);
+      const inner = contours.filter((contour) => !outer.has(contour));
+      if (inner.length > 0) operations.push(operation('outline:inner', role, 'cut', 'inner cuts', assignment, machine, inner));
+      operations.push(operation('outline:outer', role, 'cut', 'outer cuts', assignment, machine, [...outer]));
+    } else operations.push(operation(role, role, assignment.work, stepOf(assignment.work), assignment, machine, contours));
+  }
+  const rank = (step: Step) => recipe.workOrder.sequence.indexOf(step);
+  return operations.sort((a, b) => rank(a.step) - rank(b.step) || WORKS.indexOf(a.work) - WORKS.indexOf(b.work));
+}
+
+const stepOf = (work: Work): Step => (work === 'cut' ? 'inner cuts' : work);
+
+function operation(id: string, role: Role, work: Work, step: Step, assignment: Assignment, machine: Machine, contours: readonly Contour[]): Operation {
+  const usual = machine.settings[work];
+  const from = usual ?? SLOW;
+  const settings = { speed: assignment.speed ?? from.speed, power: assignment.power ?? from.power, passes: assignment.passes ?? from.passes };
+  const fill = role === 'area' && work === 'engrave';
+  const ordered = nearestFirst(contours);
+  const travel = travelOf(ordered);
+  const length = fill ? fillLength(contours, machine.fillPitch) : contours.reduce((sum, contour) => sum + contourLength(contour), 0);
+  const starts = fill ? 0 : contours.length * machine.pierceTime;
+  const time = (length / settings.speed + starts + travel / machine.travelSpeed) * settings.passes;
+  return { id, role, work, step, fill, contours: ordered, settings, possible: usual !== undefined, length, travel, time };
+}
+
+/** Fill lines a pitch apart cover the area; at each line's end the head turns back over about three pitches. */
+function fillLength(region: Region, pitch: number): number {
+  const height = heightOf(boundsOfPoints(region.flatMap((contour) => [...measuringPoints(contour)])));
+  return regionArea(region) / pitch + (height / pitch) * 3 * pitch;
+}
+
+const startOf = (contour: Contour): Point => contour.segments[0]!.from;
+
+/** Goes on to the nearest contour not yet done, from the sheet's corner. */
+function nearestFirst(contours: readonly Contour[]): Contour[] {
+  const left = new Set(contours);
+  const ordered: Contour[] = [];
+  let at: Point = { x: 0, y: 0 };
+  while (left.size > 0) {
+    let best: Contour | undefined;
+    let bestDistance = Infinity;
+    for (const contour of left) {
+      const away = distance(at, startOf(contour));
+      if (away < bestDistance) [best, bestDistance] = [contour, away];
+    }
+    left.delete(best!);
+    ordered.push(best!);
+    at = startOf(best!);
+  }
+  return ordered;
+}
+
+function travelOf(ordered: readonly Contour[]): number {
+  let [total, at]: [number, Point] = [0, { x: 0, y: 0 }];
+  for (const contour of ordered) {
+    total += distance(at, startOf(contour));
+    at = contour.segments.at(-1)!.to;
+  }
+  return total;
+}

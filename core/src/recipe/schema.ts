@@ -1,0 +1,142 @@
+import { z } from 'zod';
+import { WORKS } from '../shop/shop.ts';
+import { lengthField, numberField } from './fields.ts';
+
+/** The recipe format's version. It goes up when old recipes need rewriting; see read.ts. */
+export const RECIPE_VERSION = 1;
+
+/** More words than this are a book, not a plate. */
+export const MOST_CHARACTERS = 2000;
+export const MOST_LINES = 40;
+
+export const MAKES = ['stand-alone', 'cut-through', 'engraved'] as const;
+export type Make = (typeof MAKES)[number];
+
+export const MAKE_NAMES: Record<Make, string> = {
+  'stand-alone': 'Stand-alone letters',
+  'cut-through': 'Cut-through plate',
+  engraved: 'Engraved plate',
+};
+
+/** Limits of the lengths a recipe takes, mm; the fields on the screen hold to them too. */
+export const LIMITS = {
+  capHeight: { least: 1, most: 3000 },
+  overallWidth: { least: 2, most: 20_000 },
+  letterSpacing: { least: -200, most: 500 },
+  lineSpacing: { least: 0.5, most: 10 },
+  lineScale: { least: 0.1, most: 5 },
+  sheet: { least: 10, most: 20_000 },
+  sheetMargin: { least: 0, most: 500 },
+  plate: { least: 5, most: 20_000 },
+  plateMargin: { least: 0, most: 2000 },
+  cornerRadius: { least: 0, most: 2000 },
+  hole: { least: 0.2, most: 200 },
+  holeInset: { least: 0.5, most: 1000 },
+  borderInset: { least: 0.2, most: 500 },
+  railHeight: { least: 0.5, most: 1000 },
+  railOverlap: { least: 0, most: 500 },
+  railExtend: { least: -500, most: 2000 },
+  bridgeWidth: { least: 0.1, most: 200 },
+  thickness: { least: 0.05, most: 100 },
+  speed: { least: 0.1, most: 10_000 },
+  power: { least: 1, most: 100 },
+  passes: { least: 1, most: 50 },
+} as const;
+
+const lengthIn = (name: keyof typeof LIMITS) => lengthField(LIMITS[name].least, LIMITS[name].most);
+const numberIn = (name: keyof typeof LIMITS) => numberField(LIMITS[name].least, LIMITS[name].most);
+
+const letteringSchema = z.strictObject({
+  words: z
+    .string()
+    .max(MOST_CHARACTERS, `must be ${MOST_CHARACTERS} characters or fewer`)
+    .refine((words) => words.split('\n').length <= MOST_LINES, `must be ${MOST_LINES} lines or fewer`)
+    .describe('Lines are parted by line feeds.'),
+  face: z.string().min(1).default('overpass-bold').describe('Id of a face.'),
+  size: z
+    .discriminatedUnion('by', [
+      z.strictObject({ by: z.literal('cap height'), value: lengthIn('capHeight') }),
+      z.strictObject({ by: z.literal('overall width'), value: lengthIn('overallWidth') }),
+    ])
+    .default({ by: 'cap height', value: 60 }),
+  letterSpacing: lengthIn('letterSpacing').default(0).describe('Added after each letter, mm.'),
+  lineSpacing: numberIn('lineSpacing').default(1.6).describe('Baseline to baseline, in cap heights.'),
+  align: z.enum(['left', 'centre', 'right']).default('centre'),
+  lineScale: z.array(numberIn('lineScale')).max(MOST_LINES).default([]).describe('Size of each line against the size above; 1 where left out.'),
+});
+
+const plateSchema = z.strictObject({
+  width: lengthIn('plate').nullable().default(null).describe('null: as wide as the words and the margin ask.'),
+  height: lengthIn('plate').nullable().default(null),
+  margin: lengthIn('plateMargin').default(20).describe('From the words to the edge.'),
+  cornerRadius: lengthIn('cornerRadius').default(6),
+  holes: z.strictObject({ diameter: lengthIn('hole').default(5), inset: lengthIn('holeInset').default(10) }).nullable().default(null).describe('One in each corner, `inset` from both edges to its centre; null: none.'),
+  border: z.strictObject({ inset: lengthIn('borderInset').default(4) }).nullable().default(null).describe('A line that runs round inside the edge; null: none.'),
+});
+
+const railSchema = z.strictObject({
+  height: lengthIn('railHeight').default(12),
+  overlap: lengthIn('railOverlap').default(2).describe('How far the letters sink into the rail.'),
+  extend: lengthIn('railExtend').default(0).describe('How far it reaches past the letters on either side.'),
+});
+
+const holdSchema = z.strictObject({
+  bridges: z
+    .strictObject({
+      perIsland: z.enum(['none', 'one', 'two', 'by size']).default('by size'),
+      width: lengthIn('bridgeWidth').nullable().default(null).describe('null: the house limit for the machine and sheet.'),
+      direction: z.enum(['upright', 'level', 'any']).default('upright'),
+    })
+    .prefault({}),
+  pieces: z.enum(['one', 'separate']).default('one').describe('Stand-alone letters: must they come off the table as one piece?'),
+});
+
+const assignmentSchema = z.strictObject({
+  work: z.enum(WORKS).nullable().describe('null: not assigned.'),
+  speed: numberIn('speed').nullable().default(null).describe('mm/s; null: what the machine starts from.'),
+  power: numberIn('power').nullable().default(null).describe('Percent.'),
+  passes: z.int().min(LIMITS.passes.least).max(LIMITS.passes.most).nullable().default(null),
+});
+export type Assignment = z.output<typeof assignmentSchema>;
+
+export const STEPS = ['engrave', 'mark', 'score', 'inner cuts', 'outer cuts'] as const;
+export type Step = (typeof STEPS)[number];
+
+const workOrderSchema = z.strictObject({
+  outline: assignmentSchema.prefault({ work: 'cut' }).describe('The edges of material: the plate, its holes, cut-out or stand-alone letters.'),
+  area: assignmentSchema.prefault({ work: 'engrave' }).describe('Areas: engraved letters.'),
+  linework: assignmentSchema.prefault({ work: 'score' }).describe('Lines: the border.'),
+  sequence: z
+    .array(z.enum(STEPS))
+    .refine((steps) => steps.length === STEPS.length && new Set(steps).size === STEPS.length, `must name each of ${STEPS.join(', ')} once`)
+    .default([...STEPS]),
+});
+
+/** A job's recipe: everything else is computed from it. Lengths in mm. */
+export const recipeSchema = z.strictObject({
+  needlefile: z.literal(RECIPE_VERSION).default(RECIPE_VERSION).describe('Version of the recipe format.'),
+  name: z.string().trim().min(1, 'must not be empty').max(120, 'must be 120 characters or fewer').default('Untitled job'),
+  tags: z.array(z.string().trim().min(1).max(40)).max(20).default([]),
+  make: z.enum(MAKES),
+  machine: z.string().default('plasma').describe('Id of a machine of the shop.'),
+  material: z.string().default('mild-steel').describe('Id of a material of the shop.'),
+  thickness: lengthIn('thickness').default(3),
+  sheet: z
+    .strictObject({
+      width: lengthIn('sheet').nullable().default(null).describe('null: as wide as what lies on it and the margin.'),
+      height: lengthIn('sheet').nullable().default(null),
+      margin: lengthIn('sheetMargin').default(10),
+    })
+    .prefault({}),
+  lettering: letteringSchema,
+  plate: plateSchema.prefault({}),
+  rail: railSchema.nullable().default(null).describe('A bar under stand-alone letters; null: none.'),
+  hold: holdSchema.prefault({}),
+  workOrder: workOrderSchema.prefault({}),
+});
+
+export type Recipe = z.output<typeof recipeSchema>;
+export type RecipeInput = z.input<typeof recipeSchema>;
+
+/** The recipe format as JSON Schema, of what may be written (short forms allowed). */
+export const recipeJsonSchema = (): object => z.toJSONSchema(recipeSchema, { io: 'input' });

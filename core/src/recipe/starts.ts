@@ -1,0 +1,39 @@
+import type { Machine, Shop, Work } from '../shop/shop.ts';
+import type { Make, RecipeInput } from './schema.ts';
+
+/** What a person says of a new job; all else starts from what suits it. */
+export interface NewJob {
+  readonly make: Make;
+  readonly words: string;
+  readonly machine: string;
+  readonly material: string;
+  readonly thickness: number;
+}
+
+/** Cap height, mm, that suits a machine's usual work. */
+const CAP_HEIGHTS: Record<string, number> = { plasma: 90, router: 80, 'co2-laser': 40, 'fibre-laser': 30, engraver: 10 };
+
+/** A recipe that is at once a working design: sizes follow from the machine, the rest from the make. */
+export function startRecipe(job: NewJob, shop: Shop): RecipeInput {
+  const machine = shop.machines.find(({ id }) => id === job.machine) ?? shop.machines[0];
+  const capHeight = CAP_HEIGHTS[machine?.id ?? ''] ?? 50;
+  const words = job.words.trim();
+  const common = {
+    name: words.split('\n')[0]!.slice(0, 60) || 'Untitled job',
+    make: job.make,
+    machine: job.machine,
+    material: job.material,
+    thickness: job.thickness,
+    lettering: { words, size: { by: 'cap height' as const, value: capHeight } },
+    workOrder: { outline: { work: 'cut' as const }, area: { work: areaWork(machine) }, linework: { work: lineWork(machine) } },
+  };
+  const plate = { margin: round(capHeight * 0.45), cornerRadius: round(capHeight * 0.12), holes: { diameter: holeDiameter(capHeight), inset: round(capHeight * 0.2) } };
+  if (job.make === 'stand-alone') return { ...common, rail: { height: round(capHeight * 0.18), overlap: round(capHeight * 0.04), extend: round(capHeight * 0.1) } };
+  if (job.make === 'engraved') return { ...common, plate: { ...plate, border: { inset: round(capHeight * 0.1) } } };
+  return { ...common, plate };
+}
+
+const areaWork = (machine: Machine | undefined): Work => (machine?.settings.engrave ? 'engrave' : machine?.settings.mark ? 'mark' : 'cut');
+const lineWork = (machine: Machine | undefined): Work => (machine?.settings.score ? 'score' : machine?.settings.mark ? 'mark' : 'cut');
+const round = (mm: number) => (mm >= 5 ? Math.round(mm) : Math.max(0.5, Math.round(mm * 2) / 2));
+const holeDiameter = (capHeight: number) => (capHeight >= 60 ? 8 : capHeight >= 25 ? 4 : 2.5);

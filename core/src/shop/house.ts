@@ -1,0 +1,49 @@
+import type { Machine, Material, OutputLayer, Shop, Work } from './shop.ts';
+
+/** What a shop starts from: machines and materials of the usual kinds, with careful limits. */
+
+const output: Record<Work, OutputLayer> = {
+  cut: { layer: 'CUT', colour: '#7a2755', dxfColour: 6 },
+  score: { layer: 'SCORE', colour: '#23756b', dxfColour: 4 },
+  engrave: { layer: 'ENGRAVE', colour: '#b97d18', dxfColour: 40 },
+  mark: { layer: 'MARK', colour: '#47597a', dxfColour: 5 },
+};
+
+const materials: readonly Material[] = [
+  { id: 'mild-steel', name: 'Mild steel', density: 7.85, stock: [1.5, 2, 3, 4, 5, 6, 8] },
+  { id: 'brass', name: 'Brass', density: 8.5, stock: [0.8, 1, 1.5, 2, 3] },
+  { id: 'plywood', name: 'Birch plywood', density: 0.68, stock: [3, 4, 6, 9, 12, 18] },
+  { id: 'oak', name: 'Oak', density: 0.72, stock: [6, 10, 15, 20] },
+  { id: 'acrylic', name: 'Acrylic', density: 1.19, stock: [2, 3, 5, 8] },
+  { id: 'stencil-card', name: 'Stencil card', density: 0.9, stock: [0.35, 0.5] },
+];
+
+const machines: readonly Machine[] = [
+  {
+    id: 'plasma', name: 'Plasma table', word: 'plasma', kerf: 1.3, materials: ['mild-steel'],
+    settings: { cut: { speed: 45, power: 100, passes: 1 }, mark: { speed: 60, power: 15, passes: 1 } },
+    travelSpeed: 200, pierceTime: 0.8, fillPitch: 1, limits: { bridge: { least: 3, perThickness: 1.7 } }, output,
+  },
+  {
+    id: 'co2-laser', name: 'CO₂ laser', word: 'laser', kerf: 0.15, materials: ['plywood', 'acrylic', 'oak', 'stencil-card'],
+    settings: { cut: { speed: 15, power: 80, passes: 1 }, score: { speed: 120, power: 20, passes: 1 }, engrave: { speed: 400, power: 30, passes: 1 }, mark: { speed: 200, power: 12, passes: 1 } },
+    travelSpeed: 400, pierceTime: 0.1, fillPitch: 0.1, limits: { bridge: { least: 1.2, perThickness: 0.6 } }, output,
+  },
+  {
+    id: 'fibre-laser', name: 'Fibre laser', word: 'fibre laser', kerf: 0.1, materials: ['mild-steel', 'brass'],
+    settings: { cut: { speed: 30, power: 90, passes: 1 }, score: { speed: 200, power: 30, passes: 1 }, engrave: { speed: 600, power: 40, passes: 2 }, mark: { speed: 800, power: 20, passes: 1 } },
+    travelSpeed: 600, pierceTime: 0.2, fillPitch: 0.05, limits: { bridge: { least: 0.8, perThickness: 0.8 } }, output,
+  },
+  {
+    id: 'router', name: 'CNC router', word: 'router', kerf: 3, materials: ['plywood', 'oak', 'acrylic', 'brass'],
+    settings: { cut: { speed: 25, power: 100, passes: 3 }, score: { speed: 40, power: 100, passes: 1 }, engrave: { speed: 30, power: 100, passes: 1 }, mark: { speed: 40, power: 100, passes: 1 } },
+    travelSpeed: 100, pierceTime: 2, fillPitch: 1.5, limits: { bridge: { least: 3, perThickness: 0.6 } }, output,
+  },
+  {
+    id: 'engraver', name: 'Rotary engraver', word: 'engraver', kerf: 1, materials: ['brass', 'acrylic'],
+    settings: { cut: { speed: 6, power: 100, passes: 4 }, score: { speed: 15, power: 100, passes: 1 }, engrave: { speed: 12, power: 100, passes: 1 }, mark: { speed: 20, power: 100, passes: 1 } },
+    travelSpeed: 50, pierceTime: 1, fillPitch: 0.3, limits: { bridge: { least: 1.5, perThickness: 1 } }, output,
+  },
+];
+
+export const houseShop: Shop = { machines, materials };
