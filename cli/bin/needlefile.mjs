@@ -1,1 +1,7 @@
 #!/usr/bin/env node
+// The core is TypeScript source: tsx loads it as it stands.
+import { register } from 'tsx/esm/api';
+
+register();
+const { main } = await import('../src/main.ts');
+process.exitCode = await main(process.argv.slice(2));

@@ -1,0 +1,117 @@
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { build, type Build } from '@needlefile/core/build/build';
+import { FORMATS, release, type Format } from '@needlefile/core/build/release';
+import { openFace, type Face } from '@needlefile/core/lettering/face';
+import { readRecipe } from '@needlefile/core/recipe/read';
+import { recipeJsonSchema, type Recipe } from '@needlefile/core/recipe/schema';
+import { houseShop } from '@needlefile/core/shop/house';
+import { readFace } from '@needlefile/faces/files';
+import { findingLines } from './findings.ts';
+import { HELP, helpFor } from './help.ts';
+
+/** A fault the person at the command line can mend: its message is all they need. */
+class UsageError extends Error {}
+
+type Command = (args: string[]) => Promise<number>;
+const COMMANDS: Record<string, Command> = { build: buildCommand, check: checkCommand, schema: schemaCommand };
+
+/**
+ * Runs one command.
+ * @returns the exit code: 0 well, 1 where `check` found a stop, 2 where the command could not be carried out
+ */
+export async function main(args: string[]): Promise<number> {
+  const [name, ...rest] = args;
+  try {
+    if (name === undefined || name === '--help' || name === '-h' || name === 'help') {
+      console.log(HELP);
+      return name === undefined ? 2 : 0;
+    }
+    const command = COMMANDS[name];
+    if (!command) throw new UsageError(`There is no command “${name}”. Commands: ${Object.keys(COMMANDS).join(', ')}.`);
+    if (rest.includes('--help') || rest.includes('-h')) {
+      console.log(helpFor(name));
+      return 0;
+    }
+    return await command(rest);
+  } catch (error) {
+    console.error(`needlefile: ${error instanceof Error ? error.message : String(error)}`);
+    return 2;
+  }
+}
+
+async function buildCommand(args: string[]): Promise<number> {
+  const { values, positionals } = parse(args, { out: { type: 'string' }, format: { type: 'string', default: FORMATS.join(',') } });
+  const file = onlyFile(positionals, 'build');
+  if (typeof values.out !== 'string') throw new UsageError('Say where the files go: --out DIR');
+  const formats = formatsOf(String(values.format));
+  const job = await buildFile(file);
+  const released = await release(job, formats, null);
+  await mkdir(values.out, { recursive: true }).catch((error: Error) => {
+    throw new UsageError(`The folder ${String(values.out)} cannot be made: ${error.message}`);
+  });
+  const name = path.basename(file).replace(/\.json$/i, '');
+  for (const { format, bytes } of released.files) await writeFile(path.join(values.out, `${name}.${format}`), bytes);
+  await writeFile(path.join(values.out, 'report.json'), `${JSON.stringify({ ...released.report, files: released.files.map(({ format, readBack }) => ({ format, readBack })) }, null, 2)}\n`);
+  for (const line of findingLines(job.findings)) console.error(line);
+  console.log(`${released.files.map(({ format }) => `${name}.${format}`).join(', ')} and report.json written to ${values.out}`);
+  return 0;
+}
+
+async function checkCommand(args: string[]): Promise<number> {
+  const { positionals } = parse(args, {});
+  const job = await buildFile(onlyFile(positionals, 'check'));
+  const lines = findingLines(job.findings);
+  console.log(lines.length > 0 ? lines.join('\n') : 'Nothing found: clear.');
+  return job.findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
+}
+
+async function schemaCommand(args: string[]): Promise<number> {
+  parse(args, {});
+  console.log(JSON.stringify(recipeJsonSchema(), null, 2));
+  return 0;
+}
+
+function parse(args: string[], options: NonNullable<Parameters<typeof parseArgs>[0]>['options']) {
+  try {
+    return parseArgs({ args, options: options ?? {}, allowPositionals: true });
+  } catch (error) {
+    throw new UsageError((error as Error).message);
+  }
+}
+
+function onlyFile(positionals: string[], command: string): string {
+  const [file, ...more] = positionals;
+  if (file === undefined || more.length > 0) throw new UsageError(`Name one recipe: needlefile ${command} RECIPE.json`);
+  return file;
+}
+
+function formatsOf(text: string): Format[] {
+  const names = text.split(',').map((name) => name.trim().toLowerCase());
+  const wrong = names.find((name) => !(FORMATS as readonly string[]).includes(name));
+  if (wrong !== undefined) throw new UsageError(`There is no format “${wrong}”. Formats: ${FORMATS.join(', ')}.`);
+  return [...new Set(names)] as Format[];
+}
+
+async function buildFile(file: string): Promise<Build> {
+  const recipe = await readRecipeFile(file);
+  const bytes = await readFace(recipe.lettering.face);
+  const faces = new Map<string, Face>(bytes ? [[recipe.lettering.face, openFace(bytes)]] : []);
+  return build(recipe, { shop: houseShop, faces });
+}
+
+async function readRecipeFile(file: string): Promise<Recipe> {
+  const text = await readFile(file, 'utf8').catch((error: NodeJS.ErrnoException) => {
+    throw new UsageError(error.code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read: ${error.message}`);
+  });
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new UsageError(`${file} is not JSON: ${(error as Error).message}`);
+  }
+  const read = readRecipe(json);
+  if (!read.ok) throw new UsageError(`${file} is not a recipe:\n${read.problems.map((problem) => `  ${problem}`).join('\n')}\nThe format: needlefile schema`);
+  return read.recipe;
+}

@@ -1,0 +1,55 @@
+import { componentRegion } from '../geometry/components.ts';
+import type { Bounds } from '../geometry/bounds.ts';
+import { contourBounds, type Contour } from '../geometry/contour.ts';
+import { pathData } from '../formats/path-data.ts';
+import type { Piece } from '../hold/pieces.ts';
+import type { Operation } from '../operations/operations.ts';
+import type { Build } from './build.ts';
+import { reportOf, type Report } from './report.ts';
+
+/**
+ * A build as the screen needs it: path data in mm with y down from the sheet's top edge, and figures. Plain data that may
+ * cross a worker's border.
+ */
+export interface Picture {
+  readonly sheet: { readonly width: number; readonly height: number };
+  readonly object: Bounds;
+  /** Material as it will lie there, for filling even-odd. */
+  readonly solid: string;
+  /** Engraved areas, for filling even-odd. */
+  readonly engraved: string;
+  readonly linework: string;
+  readonly operations: readonly { readonly id: string; readonly work: Operation['work']; readonly fill: boolean; readonly path: string }[];
+  readonly pieces: readonly { readonly id: string; readonly status: Piece['status']; readonly intended: boolean; readonly path: string; readonly bounds: Bounds }[];
+  readonly islands: readonly { readonly id: string; readonly bounds: Bounds; readonly held: boolean }[];
+  readonly bridges: readonly { readonly id: string; readonly island: string; readonly path: string; readonly bounds: Bounds }[];
+  /** Ends of segments, for showing nodes: x, y pairs. */
+  readonly nodes: readonly number[];
+  readonly report: Report;
+}
+
+/** Digits of the screen's path data: a micrometre, well under a pixel at any zoom that is offered. */
+const SCREEN_DIGITS = 3;
+
+/** Draws a build. */
+export function pictureOf(build: Build): Picture {
+  const { arrangement, drawing, operations, pieces, hold } = build;
+  const { height } = arrangement.sheet;
+  const path = (contours: readonly Contour[]) => pathData(contours, height, SCREEN_DIGITS);
+  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({ minX, maxX, minY: height - maxY, maxY: height - minY });
+  const unheld = new Set(hold.unheld.map(({ id }) => id));
+  const report = reportOf(build);
+  return {
+    sheet: arrangement.sheet,
+    object: down(arrangement.object),
+    solid: path(drawing.outline),
+    engraved: path(drawing.area),
+    linework: path(drawing.linework),
+    operations: operations.map(({ id, work, fill, contours }) => ({ id, work, fill, path: path(contours) })),
+    pieces: pieces.map(({ id, status, intended, component }) => ({ id, status, intended, path: path(componentRegion(component)), bounds: down(component.bounds) })),
+    islands: hold.islands.map(({ id, component }) => ({ id, bounds: down(component.bounds), held: !unheld.has(id) })),
+    bridges: hold.bridges.map(({ id, island, strip }) => ({ id, island, path: path([strip]), bounds: down(contourBounds(strip)) })),
+    nodes: operations.flatMap(({ contours }) => contours.flatMap(({ segments }) => segments.flatMap(({ from }) => [from.x, height - from.y]))),
+    report: { ...report, findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })) },
+  };
+}

@@ -1,0 +1,77 @@
+import type { Finding } from '../check/findings.ts';
+import { joinBounds, type Bounds } from '../geometry/bounds.ts';
+import { contourBounds, type Contour } from '../geometry/contour.ts';
+import type { Piece } from '../hold/pieces.ts';
+import { letterNames } from '../lettering/naming.ts';
+import type { Step } from '../recipe/schema.ts';
+import type { Work, WorkSettings } from '../shop/shop.ts';
+import type { Build } from './build.ts';
+
+/** What a job comes to, as plain data: lengths in mm, areas in mm², weights in grams, times in seconds. */
+export interface Report {
+  readonly name: string;
+  readonly make: string;
+  readonly machine: string;
+  readonly material: string;
+  readonly thickness: number;
+  readonly sheet: { readonly width: number; readonly height: number };
+  readonly bounds: Bounds;
+  readonly capHeight: number;
+  readonly pieces: readonly PieceReport[];
+  readonly islands: readonly { readonly id: string; readonly name: string; readonly area: number; readonly bridges: number }[];
+  readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number }[];
+  readonly findings: readonly Finding[];
+  readonly operations: readonly OperationReport[];
+  readonly nodes: { readonly fonts: number; readonly released: number };
+  readonly time: number;
+}
+
+export interface PieceReport {
+  readonly id: string;
+  readonly status: Piece['status'];
+  readonly intended: boolean;
+  readonly name: string;
+  readonly area: number;
+  readonly weight: number;
+  readonly bounds: Bounds;
+  readonly letters: readonly string[];
+}
+
+export interface OperationReport {
+  readonly id: string;
+  readonly work: Work;
+  readonly step: Step;
+  readonly fill: boolean;
+  readonly contours: number;
+  readonly nodes: number;
+  readonly length: number;
+  readonly travel: number;
+  readonly time: number;
+  readonly settings: WorkSettings;
+}
+
+const nodesIn = (contours: readonly Contour[]): number => contours.reduce((sum, { segments }) => sum + segments.length, 0);
+
+/** Sums a build up. */
+export function reportOf(build: Build): Report {
+  const { recipe, machine, material, arrangement, hold, pieces, operations, findings, lettering } = build;
+  const weightOf = (area: number) => (area * recipe.thickness * material.density) / 1000;
+  const released = operations.flatMap(({ contours }) => contours);
+  return {
+    name: recipe.name,
+    make: recipe.make,
+    machine: machine.name,
+    material: material.name,
+    thickness: recipe.thickness,
+    sheet: arrangement.sheet,
+    bounds: joinBounds(released.map(contourBounds)),
+    capHeight: lettering.capHeight,
+    pieces: pieces.map(({ id, status, intended, name, letters, component }) => ({ id, status, intended, name, area: component.area, weight: weightOf(component.area), bounds: component.bounds, letters: letterNames(letters, arrangement.letters) })),
+    islands: hold.islands.map(({ id, name, component }) => ({ id, name, area: component.area, bridges: hold.bridges.filter(({ island }) => island === id).length })),
+    bridges: hold.bridges.map(({ id, width, length, angle }) => ({ id, width, length, angle })),
+    findings,
+    operations: operations.map(({ id, work, step, fill, contours, length, travel, time, settings }) => ({ id, work, step, fill, contours: contours.length, nodes: nodesIn(contours), length, travel, time, settings })),
+    nodes: { fonts: arrangement.letters.reduce((sum, { contours }) => sum + nodesIn(contours), 0), released: nodesIn(released) },
+    time: operations.reduce((sum, { time }) => sum + time, 0),
+  };
+}

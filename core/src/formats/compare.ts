@@ -1,0 +1,72 @@
+import { boundsMeet, growBounds } from '../geometry/bounds.ts';
+import { contourBounds, flatten, type Contour } from '../geometry/contour.ts';
+import { distanceToSpan, type Point } from '../geometry/point.ts';
+import type { ReadDrawing, SheetDrawing } from './sheet-drawing.ts';
+
+/** What reading a written file back found. */
+export interface ReadBack {
+  readonly ok: boolean;
+  /** Largest distance between a line meant and the line found, mm, either way. */
+  readonly deviation: number;
+  readonly problems: readonly string[];
+}
+
+/** Fine enough not to add to what is measured, mm. */
+const SAMPLING = 0.0005;
+
+/**
+ * Compares a file, as our reader found it, with the drawing it was written from: the same layers, as many contours in
+ * each, all closed that should be, and every line within `tolerance` mm of where it should be.
+ */
+export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, tolerance: number): ReadBack {
+  const problems: string[] = [];
+  let deviation = 0;
+  for (const [kind, count] of Object.entries(found.unread)) problems.push(`${count} ${kind} that should not be there`);
+  const wanted = new Set(meant.layers.map(({ name }) => name));
+  for (const { name } of found.layers) if (!wanted.has(name)) problems.push(`a layer ${name} that should not be there`);
+  for (const layer of meant.layers) {
+    const contours = found.layers.find(({ name }) => name === layer.name)?.contours ?? [];
+    if (contours.length !== layer.contours.length) {
+      problems.push(`layer ${layer.name} has ${contours.length} contours instead of ${layer.contours.length}`);
+      continue;
+    }
+    layer.contours.forEach((contour, i) => {
+      const other = contours[i]!;
+      if (other.closed !== contour.closed) problems.push(`contour ${i + 1} of ${layer.name} is ${other.closed ? 'closed' : 'open'}`);
+      deviation = Math.max(deviation, deviationBetween(contour, other, tolerance));
+    });
+  }
+  if (deviation > tolerance) problems.push(`lines are off by ${deviation.toFixed(4)} mm, more than ${tolerance} mm`);
+  return { ok: problems.length === 0, deviation, problems };
+}
+
+/** Largest distance from either contour to the other, mm; Infinity where they are nowhere near. */
+export function deviationBetween(a: Contour, b: Contour, near = 1): number {
+  if (!boundsMeet(growBounds(contourBounds(a), near), contourBounds(b))) return Infinity;
+  const [p, q] = [ring(a), ring(b)];
+  return Math.max(oneWay(p, q), oneWay(q, p));
+}
+
+function ring(contour: Contour): Point[] {
+  const points = flatten(contour, SAMPLING);
+  return contour.closed && points.length > 0 ? [...points, points[0]!] : points;
+}
+
+/** Both run the same way round in a sound file, so the search goes on from where the last point was found. */
+function oneWay(from: readonly Point[], to: readonly Point[]): number {
+  let worst = 0;
+  let hint = 0;
+  const sides = to.length - 1;
+  for (const p of from) {
+    let best = Infinity;
+    const begin = hint;
+    for (let step = 0; step < sides; step++) {
+      const i = (begin + step) % sides;
+      const away = distanceToSpan(p, to[i]!, to[i + 1]!);
+      if (away < best) [best, hint] = [away, i];
+      if (best <= 1e-4 || best <= worst) break;
+    }
+    worst = Math.max(worst, best);
+  }
+  return worst;
+}
