@@ -14,6 +14,8 @@ import { HELP, helpFor } from './help.ts';
 /** A fault the person at the command line can mend: its message is all they need. */
 class UsageError extends Error {}
 
+const MODULES = path.resolve(import.meta.dirname, '../../node_modules');
+
 type Command = (args: string[]) => Promise<number>;
 const COMMANDS: Record<string, Command> = { build: buildCommand, check: checkCommand, schema: schemaCommand };
 
@@ -96,7 +98,7 @@ function formatsOf(text: string): Format[] {
 
 async function buildFile(file: string): Promise<Build> {
   const recipe = await readRecipeFile(file);
-  const bytes = await readFace(recipe.lettering.face);
+  const bytes = await readFace(recipe.lettering.face, MODULES);
   const faces = new Map<string, Face>(bytes ? [[recipe.lettering.face, openFace(bytes)]] : []);
   return build(recipe, { shop: houseShop, faces });
 }

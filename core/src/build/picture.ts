@@ -1,5 +1,5 @@
 import { componentRegion } from '../geometry/components.ts';
-import type { Bounds } from '../geometry/bounds.ts';
+import { widthOf, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds, type Contour } from '../geometry/contour.ts';
 import { pathData } from '../formats/path-data.ts';
 import type { Piece } from '../hold/pieces.ts';
@@ -14,6 +14,8 @@ import { reportOf, type Report } from './report.ts';
 export interface Picture {
   readonly sheet: { readonly width: number; readonly height: number };
   readonly object: Bounds;
+  /** Width of the words, mm. */
+  readonly inkWidth: number;
   /** Material as it will lie there, for filling even-odd. */
   readonly solid: string;
   /** Engraved areas, for filling even-odd. */
@@ -42,6 +44,7 @@ export function pictureOf(build: Build): Picture {
   return {
     sheet: arrangement.sheet,
     object: down(arrangement.object),
+    inkWidth: widthOf(build.lettering.bounds),
     solid: path(drawing.outline),
     engraved: path(drawing.area),
     linework: path(drawing.linework),

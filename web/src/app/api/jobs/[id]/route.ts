@@ -1,0 +1,21 @@
+import { readRecipe } from '@needlefile/core/recipe/read';
+import { z } from 'zod';
+import { answer, readBody, readId, Refusal } from '@/server/http';
+import { getJob, saveJob, setDeleted } from '@/server/jobs';
+
+interface Context {
+  readonly params: Promise<{ id: string }>;
+}
+
+export const GET = (_: Request, { params }: Context) => answer(async () => getJob(readId((await params).id)));
+
+export const PUT = (request: Request, { params }: Context) =>
+  answer(async () => {
+    const id = readId((await params).id);
+    const { base, recipe } = await readBody(request, z.object({ base: z.int().positive(), recipe: z.unknown() }));
+    const read = readRecipe(recipe);
+    if (!read.ok) throw new Refusal(400, read.problems.join('; '));
+    return saveJob(id, base, read.recipe);
+  });
+
+export const DELETE = (_: Request, { params }: Context) => answer(async () => setDeleted(readId((await params).id), true));

@@ -1,0 +1,20 @@
+import '@fontsource-variable/hanken-grotesk';
+import '@fontsource-variable/martian-mono';
+import 'bootstrap/dist/css/bootstrap.min.css';
+import '../theme/theme.css';
+import type { ReactNode } from 'react';
+import { FaceStyles } from '@/features/letter/face-styles';
+import { Providers } from './providers';
+
+export const metadata = { title: 'Needlefile', description: 'Lettering for machines' };
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" data-bs-theme="light">
+      <body>
+        <FaceStyles />
+        <Providers>{children}</Providers>
+      </body>
+    </html>
+  );
+}

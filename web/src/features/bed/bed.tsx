@@ -1,0 +1,120 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import type { Bounds } from '@needlefile/core/geometry/bounds';
+import { useEffect, useMemo, useRef } from 'react';
+import { Choices } from '@/components/choices';
+import { useView, type BedView } from '../workbench/view-store';
+import css from './bed.module.css';
+import { Layers } from './layers';
+import { useCursor } from './cursor';
+import { Rulers } from './rulers';
+import { PIXELS_PER_MM, useZoom, type Zoom } from './use-zoom';
+
+interface Props {
+  readonly picture: Picture | null;
+  /** Name of the mend that is shown instead of the job as it is. */
+  readonly previewing: string | null;
+  readonly working: boolean;
+  readonly problem: string | null;
+  readonly stopped: boolean;
+  readonly onStop: () => void;
+}
+
+/** The sheet at true scale, with what lies on it. */
+export function Bed({ picture, previewing, working, problem, stopped, onStop }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const sheet = picture?.sheet;
+  const content = useMemo<Bounds | null>(() => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null), [sheet?.width, sheet?.height]); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
+  const zoom = useZoom(svg, content);
+  useFocus(zoom);
+  const view = useView((state) => state.view);
+  const station = useView((state) => state.station);
+  const { transform } = zoom;
+  return (
+    <section className={css.bed} aria-label="Bed">
+      <svg
+        ref={svg}
+        className={css.drawing}
+        tabIndex={0}
+        role="img"
+        aria-label={picture ? `The sheet with ${picture.report.pieces.filter(({ status }) => status === 'kept').length} kept pieces` : 'The sheet'}
+        onKeyDown={(event) => {
+          if (event.key === '+' || event.key === '=') zoom.by(1.25);
+          if (event.key === '-') zoom.by(0.8);
+          if (event.key === '0') zoom.fit();
+          if (event.key === '1') zoom.trueSize();
+        }}
+        onPointerMove={(event) => {
+          if (!sheet) return;
+          const box = event.currentTarget.getBoundingClientRect();
+          const [x, y] = transform.invert([event.clientX - box.left, event.clientY - box.top]);
+          useCursor.setState({ at: { x, y: sheet.height - y } });
+        }}
+        onPointerLeave={() => useCursor.setState({ at: null })}
+      >
+        <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>{picture && <Layers picture={picture} view={view} showHold={station === 'hold'} scale={transform.k} />}</g>
+        <Ring zoom={zoom} />
+      </svg>
+      {sheet && <Rulers zoom={zoom} sheetHeight={sheet.height} />}
+      <div className={css.views}>
+        <Choices<BedView> bare label="View" value={view} onChange={(next) => useView.setState({ view: next })} options={[{ value: 'solid', label: 'Solid' }, { value: 'paths', label: 'Paths' }, { value: 'pieces', label: 'Pieces' }]} />
+      </div>
+      <Notices previewing={previewing} working={working} problem={problem} stopped={stopped} onStop={onStop} />
+      <div className={css.zoom}>
+        <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.by(0.8)} aria-label="Smaller">
+          −
+        </button>
+        <button type="button" className={`btn btn-light btn-sm number ${css.percent}`} onClick={zoom.trueSize} title="Show at true size (1)">
+          {Math.round((transform.k / PIXELS_PER_MM) * 100)} %
+        </button>
+        <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.by(1.25)} aria-label="Larger">
+          +
+        </button>
+        <button type="button" className="btn btn-light btn-sm" onClick={zoom.fit} title="Show the whole sheet (0)">
+          Fit
+        </button>
+      </div>
+    </section>
+  );
+}
+
+/** Brings a place into the middle when a finding or an island asks for it. */
+function useFocus(zoom: Zoom): void {
+  const focus = useView((state) => state.focus);
+  const done = useRef(focus);
+  useEffect(() => {
+    if (!focus || focus === done.current) return;
+    done.current = focus;
+    zoom.show(focus.place);
+  }, [focus, zoom]);
+}
+
+/** A ring round the place that is meant, of the same weight at every zoom. */
+function Ring({ zoom: { transform } }: { zoom: Zoom }) {
+  const ring = useView((state) => state.ring);
+  if (!ring) return null;
+  const [x, y] = transform.apply([(ring.minX + ring.maxX) / 2, (ring.minY + ring.maxY) / 2]);
+  const radius = Math.max(14, (transform.k * Math.hypot(ring.maxX - ring.minX, ring.maxY - ring.minY)) / 2 + 6);
+  return <circle className={css.ring} cx={x} cy={y} r={radius} />;
+}
+
+function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 'picture'>) {
+  if (problem)
+    return (
+      <div className={`${css.notice} ${css.problem}`} role="alert">
+        The job could not be built: {problem} The bed shows how it was before.
+      </div>
+    );
+  if (previewing) return <div className={css.notice}>Shown with the mend: {previewing}</div>;
+  if (stopped) return <div className={css.notice}>Stopped. The next change builds it again.</div>;
+  if (!working) return null;
+  return (
+    <div className={`${css.notice} ${css.late}`} role="status">
+      Working …{' '}
+      <button type="button" className="btn btn-light btn-sm" onClick={onStop}>
+        Stop
+      </button>
+    </div>
+  );
+}

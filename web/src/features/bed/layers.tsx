@@ -1,0 +1,108 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import { memo } from 'react';
+import type { BedView } from '../workbench/view-store';
+import css from './bed.module.css';
+
+/** What lies on the sheet, in mm, y down. */
+export const Layers = memo(function Layers({ picture, view, showHold, scale }: { picture: Picture; view: BedView; showHold: boolean; scale: number }) {
+  return (
+    <>
+      <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
+      {view === 'solid' && <Solid picture={picture} />}
+      {view === 'paths' && <Paths picture={picture} scale={scale} />}
+      {view === 'pieces' && <Pieces picture={picture} />}
+      {showHold && view !== 'pieces' && <HoldMarks picture={picture} scale={scale} />}
+      <Origin height={picture.sheet.height} scale={scale} />
+    </>
+  );
+});
+
+const Solid = memo(function Solid({ picture }: { picture: Picture }) {
+  return (
+    <>
+      <path className={css.solid} d={picture.solid} />
+      <path className={css.engraved} d={picture.engraved} />
+      <path className={css.border} d={picture.linework} />
+    </>
+  );
+});
+
+/** Nodes are drawn from this zoom on, in pixels to the mm, and only as many as a screen can take. */
+const NODES_FROM = 3;
+const MOST_NODES = 20_000;
+
+const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale: number }) {
+  const { nodes } = picture;
+  const marks = [];
+  if (scale >= NODES_FROM && nodes.length / 2 <= MOST_NODES) {
+    const half = 2.2 / scale;
+    for (let i = 0; i + 1 < nodes.length; i += 2) marks.push(`M${nodes[i]! - half} ${nodes[i + 1]! - half}h${2 * half}v${2 * half}h${-2 * half}z`);
+  }
+  return (
+    <>
+      {picture.operations.map(({ id, work, fill, path }) => (
+        <path key={id} className={css.operation} data-work={work} data-fill={fill} d={path} />
+      ))}
+      {marks.length > 0 && <path className={css.nodes} d={marks.join('')} />}
+    </>
+  );
+});
+
+/** Pieces pulled apart: loose ones away from the middle, drop-outs down to the right, in ghost. */
+const Pieces = memo(function Pieces({ picture }: { picture: Picture }) {
+  const middle = centreOf(picture.object);
+  const fall = Math.max(3, 0.05 * Math.min(widthOf(picture.object), heightOf(picture.object)));
+  return (
+    <>
+      {picture.pieces.map(({ id, status, intended, path, bounds }) => {
+        const own = centreOf(bounds);
+        const [dx, dy] = status === 'kept' ? [0, 0] : status === 'loose' ? [(own.x - middle.x) * 0.12, (own.y - middle.y) * 0.12 - fall] : [fall, fall];
+        return <path key={id} className={css.piece} data-status={status} data-intended={intended} d={path} transform={`translate(${dx} ${dy})`} />;
+      })}
+    </>
+  );
+});
+
+/** Bridges in hatching, islands by number; what is unheld in the colour of a stop. */
+function HoldMarks({ picture, scale }: { picture: Picture; scale: number }) {
+  const size = 16 / scale;
+  return (
+    <>
+      <defs>
+        <pattern id="bridge-hatch" width={4 / scale} height={4 / scale} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2={4 / scale} stroke="var(--verdigris)" strokeWidth={1.4 / scale} />
+        </pattern>
+      </defs>
+      {picture.bridges.map(({ id, path }) => (
+        <path key={id} className={css.bridge} d={path} fill="url(#bridge-hatch)" />
+      ))}
+      {picture.islands.map(({ id, bounds, held }, i) => {
+        const { x, y } = centreOf(bounds);
+        const room = Math.min(widthOf(bounds), heightOf(bounds)) * scale;
+        // A number that would hide its island waits until there is room.
+        if (room < 18) return null;
+        return (
+          <g key={id} className={css.island} data-held={held}>
+            <circle cx={x} cy={y} r={size / 2} />
+            <text x={x} y={y} fontSize={size * 0.62}>
+              {i + 1}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+function Origin({ height, scale }: { height: number; scale: number }) {
+  const arm = 14 / scale;
+  return (
+    <g className={css.origin}>
+      <path d={`M0 ${height - arm}V${height}H${arm}`} />
+      <circle cx={0} cy={height} r={3.2 / scale} />
+    </g>
+  );
+}

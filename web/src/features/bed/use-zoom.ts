@@ -1,0 +1,88 @@
+'use client';
+
+import type { Bounds } from '@needlefile/core/geometry/bounds';
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
+
+/** Screen pixels to a millimetre at true size, by the CSS definition of the inch. */
+export const PIXELS_PER_MM = 96 / 25.4;
+
+export interface Zoom {
+  readonly transform: ZoomTransform;
+  readonly size: { readonly width: number; readonly height: number };
+  readonly fit: () => void;
+  readonly trueSize: () => void;
+  readonly by: (factor: number) => void;
+  readonly show: (place: Bounds) => void;
+}
+
+/**
+ * Pan and zoom of the bed: wheel and pinch zoom, dragging the ground (or with space held, anything) pans. As long as the
+ * person has not moved the view, it keeps fitting `content`.
+ * @param content what fitting shows, mm, y down
+ */
+export function useZoom(svg: RefObject<SVGSVGElement | null>, content: Bounds | null): Zoom {
+  const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
+  const fitting = useRef(true);
+
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const zooming = zoom<SVGSVGElement, unknown>()
+      .scaleExtent([0.01, 800])
+      .on('zoom', (event: { transform: ZoomTransform; sourceEvent: Event | null }) => {
+        // Only what a person does ends the fitting.
+        if (event.sourceEvent) fitting.current = false;
+        setTransform(event.transform);
+      });
+    behaviour.current = zooming;
+    select(element).call(zooming).on('dblclick.zoom', null);
+    const watch = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [svg]);
+
+  const move = useCallback(
+    (next: ZoomTransform) => {
+      if (svg.current && behaviour.current) select(svg.current).call(behaviour.current.transform, next);
+    },
+    [svg],
+  );
+  const showBox = useCallback(
+    ({ minX, minY, maxX, maxY }: Bounds, share: number, closest: number) => {
+      if (size.width === 0) return;
+      const k = Math.min(closest, (size.width * share) / Math.max(1e-3, maxX - minX), (size.height * share) / Math.max(1e-3, maxY - minY));
+      move(zoomIdentity.translate(size.width / 2 - (k * (minX + maxX)) / 2, size.height / 2 - (k * (minY + maxY)) / 2).scale(k));
+    },
+    [move, size],
+  );
+  const fit = useCallback(() => {
+    fitting.current = true;
+    if (content) showBox(content, 0.86, 60);
+  }, [content, showBox]);
+  useEffect(() => {
+    if (fitting.current && content) showBox(content, 0.86, 60);
+  }, [content, showBox]);
+
+  return {
+    transform,
+    size,
+    fit,
+    trueSize: () => {
+      fitting.current = false;
+      const k = PIXELS_PER_MM / transform.k;
+      move(zoomIdentity.translate(size.width / 2 - (size.width / 2 - transform.x) * k, size.height / 2 - (size.height / 2 - transform.y) * k).scale(PIXELS_PER_MM));
+    },
+    by: (factor) => {
+      fitting.current = false;
+      if (svg.current && behaviour.current) select(svg.current).call(behaviour.current.scaleBy, factor);
+    },
+    show: (place) => {
+      fitting.current = false;
+      showBox(place, 0.3, Math.max(transform.k, 24));
+    },
+  };
+}

@@ -1,0 +1,123 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import type { Finding, Mend, Rule } from '@needlefile/core/check/findings';
+import type { Make } from '@needlefile/core/recipe/schema';
+import { CheckCircle } from 'react-bootstrap-icons';
+import { useUnit } from '@/components/unit';
+import { useJob } from '../workbench/job-store';
+import { useView } from '../workbench/view-store';
+import css from './check.module.css';
+import { MeasureBar } from './measure-bar';
+
+/** The findings, always there: what was measured against what, where, and the mends. */
+export function CheckColumn({ picture, upToDate }: { picture: Picture | null; upToDate: boolean }) {
+  const make = useJob((state) => state.recipe.make);
+  const findings = picture?.report.findings ?? [];
+  const stops = findings.filter(({ severity }) => severity === 'stop').length;
+  return (
+    <aside className={css.column} aria-label="Shop check" aria-busy={!upToDate}>
+      <div className={css.head}>
+        <h2>Shop check</h2>
+        <span className={css.sum}>{picture ? summary(stops, findings.length - stops) : ''}</span>
+      </div>
+      {groups(findings).map((group) => (
+        <Group key={group[0]!.id} findings={group} />
+      ))}
+      {picture && (
+        <ul className={css.passed}>
+          {passes(make, findings).map((text) => (
+            <li key={text}>
+              <CheckCircle aria-hidden /> {text}
+            </li>
+          ))}
+        </ul>
+      )}
+    </aside>
+  );
+}
+
+function summary(stops: number, attentions: number): string {
+  if (stops + attentions === 0) return 'clear';
+  return [stops > 0 ? `${stops} ${stops === 1 ? 'stop' : 'stops'}` : '', attentions > 0 ? `${attentions} to look at` : ''].filter(Boolean).join(' · ');
+}
+
+/** Findings of one rule that one mend would put right stand together, so that thirty narrow bridges are one card. */
+function groups(findings: readonly Finding[]): Finding[][] {
+  const byKey = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    const key = finding.rule === 'narrow bridge' || finding.rule === 'drop-out' ? `${finding.rule} ${JSON.stringify(finding.mends)}` : finding.id;
+    byKey.set(key, [...(byKey.get(key) ?? []), finding]);
+  }
+  return [...byKey.values()];
+}
+
+const MANY: Partial<Record<Rule, (count: number) => string>> = {
+  'narrow bridge': (count) => `${count} bridges too narrow`,
+  'drop-out': (count) => `${count} islands drop out`,
+};
+
+function Group({ findings }: { findings: readonly Finding[] }) {
+  const unit = useUnit();
+  // The worst speaks for all.
+  const worst = findings.reduce((least, finding) => ((finding.measure?.value ?? 0) < (least.measure?.value ?? 0) ? finding : least));
+  const title = findings.length > 1 ? (MANY[worst.rule]?.(findings.length) ?? worst.title) : worst.title;
+  return (
+    <section className={css.finding} data-severity={worst.severity}>
+      <h3>
+        <span className={css.severity}>{worst.severity === 'stop' ? 'Stop' : 'Look'}</span> {title}
+      </h3>
+      {worst.measure && <MeasureBar measure={worst.measure} unit={unit} />}
+      {worst.detail && <p>{worst.detail}</p>}
+      <div className={css.actions}>
+        {worst.mends.map((mend) => (
+          <MendButton key={mend.label} mend={mend} />
+        ))}
+        {findings.length === 1 && worst.place && <ShowButton finding={worst} label="Show" />}
+      </div>
+      {findings.length > 1 && (
+        <div className={css.places}>
+          {findings.slice(0, 24).map((finding) => (
+            <ShowButton key={finding.id} finding={finding} label={finding.title.replace(/^[^:]*: /, '')} />
+          ))}
+          {findings.length > 24 && <span className="soft">and {findings.length - 24} more</span>}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** Pointing at a mend shows the job with it; taking it is a step that undo takes back. */
+function MendButton({ mend: { label, patch } }: { mend: Mend }) {
+  const mend = useJob((state) => state.mend);
+  const show = () => useView.setState({ preview: { label, patch } });
+  const hide = () => useView.setState({ preview: null });
+  return (
+    <button type="button" className="btn btn-outline-primary btn-sm" onMouseEnter={show} onMouseLeave={hide} onFocus={show} onBlur={hide} onClick={() => (hide(), mend(label, patch))}>
+      {label}
+    </button>
+  );
+}
+
+function ShowButton({ finding: { place }, label }: { finding: Finding; label: string }) {
+  if (!place) return null;
+  const ring = () => useView.setState({ ring: place });
+  const unring = () => useView.setState({ ring: null });
+  return (
+    <button type="button" className="btn btn-light btn-sm" onMouseEnter={ring} onMouseLeave={unring} onFocus={ring} onBlur={unring} onClick={() => useView.setState({ focus: { place } })}>
+      {label}
+    </button>
+  );
+}
+
+/** What was looked at and found in order. */
+function passes(make: Make, findings: readonly Finding[]): string[] {
+  const clear = (...rules: Rule[]) => !findings.some(({ rule }) => rules.includes(rule));
+  const list: string[] = [];
+  if (clear('no words', 'face missing', 'missing character')) list.push('Every character is in the face');
+  if (make === 'stand-alone' ? clear('loose piece') : clear('drop-out')) list.push(make === 'stand-alone' ? 'Nothing is loose' : 'Nothing drops out');
+  if (make === 'cut-through' && clear('narrow bridge', 'drop-out')) list.push('Every bridge is wide enough');
+  if (clear('off the sheet', 'words off the plate')) list.push('All of it is on the sheet');
+  if (clear('unassigned')) list.push('Every line has its operation');
+  return list;
+}

@@ -1,0 +1,218 @@
+'use client';
+
+import { formatLength } from '@needlefile/core/units/length';
+import { useQuery } from '@tanstack/react-query';
+import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type SortingState } from '@tanstack/react-table';
+import { formatDistanceToNow } from 'date-fns';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { Dropdown } from 'react-bootstrap';
+import { ask } from '@/components/api';
+import { useUnit } from '@/components/unit';
+import type { JobRow, JobSummary } from './job-types';
+import css from './jobs.module.css';
+
+interface Actions {
+  readonly onRename: (job: JobRow, name: string) => void;
+  readonly onDuplicate: (job: JobRow) => void;
+  readonly onDelete: (job: JobRow) => void;
+  readonly onTag: (tag: string) => void;
+}
+
+const column = createColumnHelper<JobRow>();
+
+/** The jobs as rows: drawing, name, make, size, material, state, last change. */
+export function JobTable({ jobs, ...actions }: Actions & { jobs: JobRow[] }) {
+  const unit = useUnit();
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const [renaming, setRenaming] = useState<string | null>(null);
+  const { onRename, onDuplicate, onDelete, onTag } = actions;
+  const columns = useMemo(
+    () => [
+      column.display({ id: 'drawing', header: '', cell: ({ row }) => <Thumbnail job={row.original} /> }),
+      column.accessor('name', {
+        header: 'Job',
+        cell: ({ row: { original: job } }) =>
+          renaming === job.id ? (
+            <NameInput
+              name={job.name}
+              onDone={(name) => {
+                setRenaming(null);
+                if (name && name !== job.name) onRename(job, name);
+              }}
+            />
+          ) : (
+            <>
+              <Link href={`/jobs/${job.id}`} className={css.name}>
+                {job.name}
+              </Link>
+              <div>
+                {job.tags.map((tag) => (
+                  <button key={tag} type="button" className={css.tag} onClick={() => onTag(tag)}>
+                    {tag}
+                  </button>
+                ))}
+              </div>
+            </>
+          ),
+      }),
+      column.accessor((job) => job.summary?.make ?? '', { id: 'make', header: 'Make', cell: ({ row }) => <WithSummary job={row.original}>{({ make }) => make}</WithSummary> }),
+      column.accessor((job) => job.summary?.size.width ?? 0, {
+        id: 'size',
+        header: `Size, ${unit}`,
+        cell: ({ row }) => (
+          <WithSummary job={row.original}>
+            {({ size }) => (
+              <span className="number">
+                {formatLength(size.width, unit, unit === 'mm' ? 0 : 1)} × {formatLength(size.height, unit, unit === 'mm' ? 0 : 1)}
+              </span>
+            )}
+          </WithSummary>
+        ),
+      }),
+      column.accessor((job) => job.summary?.material ?? '', {
+        id: 'material',
+        header: 'Material',
+        cell: ({ row }) => (
+          <WithSummary job={row.original}>
+            {({ material, machine }) => (
+              <>
+                {material}
+                <div className="soft">{machine}</div>
+              </>
+            )}
+          </WithSummary>
+        ),
+      }),
+      column.accessor((job) => job.summary?.state ?? '', { id: 'state', header: 'State', cell: ({ row }) => <State job={row.original} /> }),
+      column.accessor('updatedAt', {
+        header: 'Last change',
+        cell: ({ getValue, row }) => (
+          <>
+            {formatDistanceToNow(new Date(getValue()), { addSuffix: true })}
+            <div className="soft">revision {row.original.revision}</div>
+          </>
+        ),
+      }),
+      column.display({
+        id: 'actions',
+        header: '',
+        cell: ({ row: { original: job } }) => (
+          <Dropdown align="end">
+            <Dropdown.Toggle variant="light" size="sm" className={css.more} aria-label={`More for ${job.name}`}>
+              …
+            </Dropdown.Toggle>
+            <Dropdown.Menu>
+              <Dropdown.Item as="button" onClick={() => setRenaming(job.id)}>
+                Rename
+              </Dropdown.Item>
+              <Dropdown.Item as="button" onClick={() => onDuplicate(job)}>
+                Duplicate
+              </Dropdown.Item>
+              <Dropdown.Item as="button" onClick={() => onDelete(job)}>
+                Delete
+              </Dropdown.Item>
+            </Dropdown.Menu>
+          </Dropdown>
+        ),
+      }),
+    ],
+    [unit, renaming, onRename, onDuplicate, onDelete, onTag],
+  );
+  // eslint-disable-next-line react-hooks/incompatible-library -- the table is rebuilt with its rows; nothing of it is memoised
+  const table = useReactTable({ data: jobs, columns, state: { sorting }, onSortingChange: setSorting, getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getRowId: ({ id }) => id });
+  return (
+    <table className={css.table}>
+      <thead>
+        {table.getHeaderGroups().map((group) => (
+          <tr key={group.id}>
+            {group.headers.map((header) => (
+              <th key={header.id} scope="col" aria-sort={header.column.getIsSorted() === 'asc' ? 'ascending' : header.column.getIsSorted() === 'desc' ? 'descending' : undefined}>
+                {header.column.getCanSort() ? (
+                  <button type="button" onClick={header.column.getToggleSortingHandler()}>
+                    {flexRender(header.column.columnDef.header, header.getContext())}
+                    {header.column.getIsSorted() === 'asc' ? ' ↑' : header.column.getIsSorted() === 'desc' ? ' ↓' : ''}
+                  </button>
+                ) : (
+                  flexRender(header.column.columnDef.header, header.getContext())
+                )}
+              </th>
+            ))}
+          </tr>
+        ))}
+      </thead>
+      <tbody>
+        {table.getRowModel().rows.map((row) => (
+          <tr key={row.id} data-job={row.original.name}>
+            {row.getVisibleCells().map((cell) => (
+              <td key={cell.id}>{flexRender(cell.column.columnDef.cell, cell.getContext())}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The summary that came with the list, or, where the job changed since it was drawn, the one made now. */
+function useSummary(job: JobRow): { summary: JobSummary | null; failed: boolean } {
+  const { data, isError } = useQuery({ queryKey: ['summary', job.id, job.revision], queryFn: () => ask<JobSummary>(`/api/jobs/${job.id}/summary`), enabled: job.summary === null, staleTime: Infinity });
+  return { summary: job.summary ?? data ?? null, failed: isError };
+}
+
+function WithSummary({ job, children }: { job: JobRow; children: (summary: JobSummary) => React.ReactNode }) {
+  const { summary } = useSummary(job);
+  return summary ? children(summary) : <span className="soft">…</span>;
+}
+
+function Thumbnail({ job }: { job: JobRow }) {
+  const { summary, failed } = useSummary(job);
+  return (
+    <Link href={`/jobs/${job.id}`} className={css.thumbnail} aria-label={`Open ${job.name}`}>
+      {summary ? (
+        <svg viewBox={summary.drawing.viewBox} preserveAspectRatio="xMidYMid meet" aria-hidden>
+          <path d={summary.drawing.solid} className={css.solid} />
+          <path d={summary.drawing.engraved} className={css.engraved} />
+          <path d={summary.drawing.linework} className={css.linework} />
+        </svg>
+      ) : (
+        <span className="soft">{failed ? 'no drawing' : 'drawing …'}</span>
+      )}
+    </Link>
+  );
+}
+
+function State({ job }: { job: JobRow }) {
+  const { summary } = useSummary(job);
+  const released = job.releasedRevision === null ? null : job.releasedRevision === job.revision ? 'released' : `released at revision ${job.releasedRevision}`;
+  return (
+    <>
+      {summary && (
+        <span className={css.state} data-state={summary.state}>
+          {summary.state === 'clear' ? 'clear' : `${summary.findings} ${summary.findings === 1 ? 'finding' : 'findings'}`}
+        </span>
+      )}
+      {released && <div className="soft">{released}</div>}
+    </>
+  );
+}
+
+function NameInput({ name, onDone }: { name: string; onDone: (name: string | null) => void }) {
+  const [draft, setDraft] = useState(name);
+  return (
+    <input
+      className="form-control"
+      aria-label="New name"
+      autoFocus
+      maxLength={120}
+      value={draft}
+      onFocus={(event) => event.target.select()}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={() => onDone(draft.trim())}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') onDone(null);
+      }}
+    />
+  );
+}

@@ -1,0 +1,9 @@
+import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import { ask } from '@/components/api';
+import type { JobDetail } from './job-types';
+
+/** Gives a job another name: a revision like any other. */
+export async function renameJob(id: string, name: string): Promise<void> {
+  const { revision, recipe } = await ask<JobDetail>(`/api/jobs/${id}`);
+  await ask(`/api/jobs/${id}`, { method: 'PUT', body: { base: revision, recipe: { ...recipe, name } satisfies RecipeInput } });
+}

@@ -1,0 +1,48 @@
+'use client';
+
+import { MOST_CHARACTERS, MOST_LINES } from '@needlefile/core/recipe/schema';
+import { useId, useState } from 'react';
+import { useJob } from '../workbench/job-store';
+import css from './letter.module.css';
+
+/** The words of the job; several lines as typed. Too many are kept in the field with the reason, and the job as it was. */
+export function WordsField() {
+  const words = useJob((state) => state.recipe.lettering.words);
+  const edit = useJob((state) => state.edit);
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const shown = draft ?? words;
+  const problem = draft === null ? null : tooMuch(draft);
+  return (
+    <div className="mb-3">
+      <label className="visually-hidden" htmlFor={id}>
+        Words
+      </label>
+      <textarea
+        id={id}
+        className={`form-control ${css.words} ${problem ? 'is-invalid' : ''}`}
+        rows={Math.min(6, Math.max(2, shown.split('\n').length))}
+        value={shown}
+        placeholder="Type the words"
+        spellCheck={false}
+        onChange={(event) => {
+          const text = event.target.value;
+          if (tooMuch(text) !== null) return setDraft(text);
+          setDraft(null);
+          edit('Words', (recipe) => void (recipe.lettering.words = text));
+        }}
+      />
+      {problem && (
+        <div className="field-problem" role="alert">
+          {problem}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function tooMuch(text: string): string | null {
+  if (text.length > MOST_CHARACTERS) return `${text.length.toLocaleString('en')} characters are too many for one job: the most is ${MOST_CHARACTERS.toLocaleString('en')}. The job keeps its words until you shorten these.`;
+  if (text.split('\n').length > MOST_LINES) return `The most is ${MOST_LINES} lines. The job keeps its words until you shorten these.`;
+  return null;
+}

@@ -1,0 +1,193 @@
+'use client';
+
+import { zodResolver } from '@hookform/resolvers/zod';
+import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import { readRecipe } from '@needlefile/core/recipe/read';
+import { MAKE_NAMES, MAKES, MOST_CHARACTERS, MOST_LINES, LIMITS, type Make } from '@needlefile/core/recipe/schema';
+import { startRecipe } from '@needlefile/core/recipe/starts';
+import { houseShop } from '@needlefile/core/shop/house';
+import { formatLength } from '@needlefile/core/units/length';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { Button, Form, Spinner } from 'react-bootstrap';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
+import { ask } from '@/components/api';
+import { Field } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { useUnit } from '@/components/unit';
+import type { JobDetail } from '../jobs/job-types';
+import { useBuild } from '../workbench/use-build';
+import css from './new-job.module.css';
+import { Sketch } from './sketch';
+
+const newJobSchema = z.object({
+  make: z.enum(MAKES),
+  words: z
+    .string()
+    .trim()
+    .min(1, 'Type the words that the machine is to make.')
+    .max(MOST_CHARACTERS, `The most is ${MOST_CHARACTERS} characters.`)
+    .refine((words) => words.split('\n').length <= MOST_LINES, `The most is ${MOST_LINES} lines.`),
+  machine: z.string(),
+  material: z.string(),
+  thickness: z.number(),
+});
+
+const MAKE_HINTS: Record<Make, string> = {
+  'stand-alone': 'The letters are the object, on a rail.',
+  'cut-through': 'Letters cut out of a plate; bridges hold what would drop out.',
+  engraved: 'Letters engraved in a plate that is cut out.',
+};
+
+/** A new job: make, words, machine and material, shown as they will come out while they are chosen. */
+export function NewJobPage() {
+  const router = useRouter();
+  const unit = useUnit();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { register, control, handleSubmit, setValue, formState } = useForm({
+    resolver: zodResolver(newJobSchema),
+    defaultValues: { make: 'cut-through' as Make, words: '', machine: 'plasma', material: 'mild-steel', thickness: 3 },
+  });
+  const values = useWatch({ control });
+  const machine = houseShop.machines.find(({ id }) => id === values.machine)!;
+  const material = houseShop.materials.find(({ id }) => id === values.material)!;
+  const recipe = useMemo(() => {
+    const valid = newJobSchema.safeParse({ ...values, words: values.words?.trim() || 'FENNY' });
+    const read = valid.success ? readRecipe(startRecipe(valid.data, houseShop)) : null;
+    return read?.ok ? read.recipe : null;
+  }, [values]);
+  const { picture } = useBuild(recipe);
+
+  const submit = handleSubmit(async (job) => {
+    setProblem(null);
+    try {
+      const created = await ask<JobDetail>('/api/jobs', { method: 'POST', body: { recipe: startRecipe(job, houseShop) } });
+      router.push(`/jobs/${created.id}`);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  });
+  return (
+    <form className={css.page} onSubmit={(event) => void submit(event)} noValidate>
+      <header className={css.head}>
+        <h1>New job</h1>
+        <Link href="/" className="btn btn-light">
+          Back to the jobs
+        </Link>
+      </header>
+      <div className={css.form}>
+        <label htmlFor="words" className={css.label}>
+          Words
+        </label>
+        <textarea id="words" className={`form-control ${css.words} ${formState.errors.words ? 'is-invalid' : ''}`} rows={3} autoFocus spellCheck={false} placeholder="FENNY" {...register('words')} />
+        {formState.errors.words && (
+          <div className="field-problem" role="alert">
+            {formState.errors.words.message}
+          </div>
+        )}
+        <fieldset className={css.makes}>
+          <legend className={css.label}>Make</legend>
+          {MAKES.map((make) => (
+            <label key={make} className={css.make}>
+              <input type="radio" value={make} {...register('make')} />
+              <MakeDrawing make={make} />
+              <span>
+                <strong>{MAKE_NAMES[make]}</strong>
+                <small>{MAKE_HINTS[make]}</small>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+        <Field label="Machine" htmlFor="new-machine">
+          <Form.Select
+            id="new-machine"
+            {...register('machine', {
+              onChange: (event: { target: { value: string } }) => {
+                const next = houseShop.machines.find(({ id }) => id === event.target.value)!;
+                if (next.materials.includes(values.material ?? '')) return;
+                setValue('material', next.materials[0]!);
+                setValue('thickness', usualThickness(next.materials[0]!));
+              },
+            })}
+          >
+            {houseShop.machines.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Form.Select>
+        </Field>
+        <Field label="Material" htmlFor="new-material">
+          <Form.Select id="new-material" {...register('material', { onChange: (event: { target: { value: string } }) => setValue('thickness', usualThickness(event.target.value)) })}>
+            {houseShop.materials
+              .filter(({ id }) => machine.materials.includes(id))
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+          </Form.Select>
+        </Field>
+        <Controller control={control} name="thickness" render={({ field }) => <LengthField label="Thickness" value={field.value} {...LIMITS.thickness} onChange={field.onChange} />} />
+        <div className={css.stock}>
+          {material.stock.map((mm) => (
+            <button key={mm} type="button" className="btn btn-light btn-sm number" aria-pressed={mm === values.thickness} onClick={() => setValue('thickness', mm)}>
+              {formatLength(mm, unit)}
+            </button>
+          ))}
+        </div>
+        {problem && (
+          <div className="field-problem" role="alert">
+            {problem}
+          </div>
+        )}
+        <Button type="submit" className="mt-3" disabled={formState.isSubmitting}>
+          {formState.isSubmitting ? <Spinner size="sm" /> : 'Start the job'}
+        </Button>
+      </div>
+      <section className={css.preview} aria-label="How it will come out">
+        {picture && (
+          <>
+            <Sketch picture={picture} />
+            <p>
+              <span className="number">
+                {formatLength(widthOf(picture.object), unit, 1)} × {formatLength(heightOf(picture.object), unit, 1)} {unit}
+              </span>
+              , caps <span className="number">{formatLength(picture.report.capHeight, unit, 1)} {unit}</span>
+              {picture.report.islands.length > 0 && (
+                <>
+                  , <span className="number">{picture.report.bridges.length}</span> bridges hold <span className="number">{picture.report.islands.length}</span> islands
+                </>
+              )}
+              . All of it can be changed afterwards.
+            </p>
+          </>
+        )}
+      </section>
+    </form>
+  );
+}
+
+function usualThickness(material: string): number {
+  const stock = houseShop.materials.find(({ id }) => id === material)?.stock ?? [3];
+  return stock[Math.floor((stock.length - 1) / 2)]!;
+}
+
+/** What each make does with a letter, in section of its own drawing: material dark, letters light or engraved. */
+function MakeDrawing({ make }: { make: Make }) {
+  const o = 'M24 8c-6 0-9 4-9 10s3 10 9 10 9-4 9-10-3-10-9-10zm0 6c2.500 0 3 2 3 4s-.500 4-3 4-3-2-3-4 .500-4 3-4z';
+  return (
+    <svg viewBox="0 0 48 36" width={56} height={42} aria-hidden className={css.makeDrawing}>
+      {make === 'stand-alone' && <path d={`${o}M4 27h40v5H4z`} fillRule="nonzero" />}
+      {make === 'cut-through' && <path d="M4 3h40v30H4zM22.500 8.100C17.500 8.800 15 12.600 15 18s2.500 9.200 7.500 9.900V21.500C21.300 20.900 21 19.400 21 18s.300-2.900 1.500-3.500zM25.500 8.100v6.400c1.200.600 1.500 2.100 1.500 3.500s-.300 2.900-1.500 3.500v6.400C30.500 27.200 33 23.400 33 18s-2.500-9.200-7.500-9.900z" fillRule="evenodd" />}
+      {make === 'engraved' && (
+        <>
+          <path d="M4 3h40v30H4z" />
+          <path d={o} fill="#d7b169" fillRule="evenodd" />
+        </>
+      )}
+    </svg>
+  );
+}

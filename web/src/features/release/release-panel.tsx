@@ -1,0 +1,99 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { formatTime } from '@needlefile/core/units/quantity';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { Button, Spinner } from 'react-bootstrap';
+import { Download } from 'react-bootstrap-icons';
+import { ask } from '@/components/api';
+import { PanelHead, PanelSection } from '@/components/panel';
+import type { ReleaseRow } from '../jobs/job-types';
+import { saveNow } from '../workbench/autosave';
+import { useJob, useJobStore } from '../workbench/job-store';
+import css from './release.module.css';
+
+/** Writes the files, shows that they read back right, and keeps every set that was released. */
+export function ReleasePanel({ picture }: { picture: Picture | null }) {
+  const store = useJobStore();
+  const id = useJob((state) => state.id);
+  const client = useQueryClient();
+  const { data: releases, error } = useQuery({ queryKey: ['releases', id], queryFn: () => ask<ReleaseRow[]>(`/api/jobs/${id}/releases`) });
+  const releasing = useMutation({
+    mutationFn: async () => ask<ReleaseRow>(`/api/jobs/${id}/releases`, { method: 'POST', body: { revision: await saveNow(store) } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['releases', id] }),
+  });
+  const stops = picture?.report.findings.filter(({ severity }) => severity === 'stop').length ?? 0;
+  const [newest, ...older] = releases ?? [];
+  return (
+    <>
+      <PanelHead title="Release">{stops > 0 ? `The shop check has ${stops} ${stops === 1 ? 'stop' : 'stops'}. The files would carry ${stops === 1 ? 'it' : 'them'} to the machine.` : 'SVG, DXF and PDF at true size, in mm.'}</PanelHead>
+      <Button className="w-100" variant={stops > 0 ? 'outline-danger' : 'primary'} disabled={releasing.isPending || !picture || picture.report.operations.length === 0} onClick={() => releasing.mutate()}>
+        {releasing.isPending ? (
+          <>
+            <Spinner size="sm" /> Writing and reading back …
+          </>
+        ) : stops > 0 ? (
+          'Release all the same'
+        ) : (
+          'Write the files'
+        )}
+      </Button>
+      {(releasing.error ?? error) && (
+        <p className="field-problem" role="alert">
+          {(releasing.error ?? error)!.message}
+        </p>
+      )}
+      {newest && (
+        <PanelSection title={`Revision ${newest.revision}`} aside={format(new Date(newest.releasedAt), 'd MMM HH:mm')}>
+          <ReleaseFiles release={newest} />
+        </PanelSection>
+      )}
+      {older.length > 0 && (
+        <PanelSection title="Earlier releases">
+          {older.map((release) => (
+            <details key={release.id} className={css.older}>
+              <summary>
+                Revision {release.revision} <span className="soft">{format(new Date(release.releasedAt), 'd MMM HH:mm')}</span>
+              </summary>
+              <ReleaseFiles release={release} />
+            </details>
+          ))}
+        </PanelSection>
+      )}
+    </>
+  );
+}
+
+function ReleaseFiles({ release }: { release: ReleaseRow }) {
+  return (
+    <>
+      <ul className={css.files}>
+        {release.files.map(({ format: kind, fileName, sha256, size, deviation }) => (
+          <li key={kind}>
+            <a href={`/api/releases/${release.id}/files/${kind}`} download={fileName} className={css.file}>
+              <span className={css.kind}>{kind.toUpperCase()}</span>
+              <span className={css.fileName}>{fileName}</span>
+              <Download aria-hidden />
+            </a>
+            <div className={css.proof}>
+              {deviation === null ? 'not read back' : <>read back, within <span className="number">{deviation < 0.0001 ? '0.0001' : deviation.toFixed(4)} mm</span></>}
+              {' · '}
+              <span className="number">{Math.max(1, Math.round(size / 1024))} kB</span>
+              {' · '}
+              <span className="number" title={`sha256 ${sha256}`}>
+                {sha256.slice(0, 8)}
+              </span>
+            </div>
+          </li>
+        ))}
+      </ul>
+      <a className="btn btn-light w-100" href={`/api/releases/${release.id}/files/zip`} download>
+        All files as one ZIP
+      </a>
+      <div className="field-hint">
+        About {formatTime(release.time)} on the machine{release.stops > 0 ? `; released with ${release.stops} ${release.stops === 1 ? 'stop' : 'stops'}` : ''}.
+      </div>
+    </>
+  );
+}

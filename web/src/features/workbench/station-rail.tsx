@@ -1,0 +1,60 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import type { Rule, Severity } from '@needlefile/core/check/findings';
+import { BoxArrowDown, BoundingBox, Fonts, Link45deg, ListOl, type Icon } from 'react-bootstrap-icons';
+import { STATIONS, useView, type Station } from './view-store';
+import css from './station-rail.module.css';
+
+const LOOKS: Record<Station, { readonly name: string; readonly icon: Icon }> = {
+  letter: { name: 'Letter', icon: Fonts },
+  plate: { name: 'Plate', icon: BoundingBox },
+  hold: { name: 'Hold', icon: Link45deg },
+  'work-order': { name: 'Work order', icon: ListOl },
+  release: { name: 'Release', icon: BoxArrowDown },
+};
+
+/** Where a finding is put right. */
+const STATION_OF: Record<Rule, Station> = {
+  'no words': 'letter',
+  'face missing': 'letter',
+  'missing character': 'letter',
+  'off the sheet': 'plate',
+  'words off the plate': 'plate',
+  'hole in the way': 'plate',
+  'loose piece': 'hold',
+  'drop-out': 'hold',
+  'narrow bridge': 'hold',
+  unassigned: 'work-order',
+  machine: 'work-order',
+  order: 'work-order',
+};
+
+const WORDS: Record<Severity | 'clear', string> = { stop: 'stop', attention: 'needs a look', clear: 'clear' };
+
+/** The stations in the order of the work, each with a dot that tells how it stands. */
+export function StationRail({ picture }: { picture: Picture | null }) {
+  const open = useView((state) => state.station);
+  return (
+    <nav className={css.rail} aria-label="Stations">
+      {STATIONS.map((station, i) => {
+        const { name, icon: Icon } = LOOKS[station];
+        const state = stateOf(station, picture);
+        return (
+          <button key={station} type="button" className={css.station} aria-current={station === open ? 'step' : undefined} onClick={() => useView.setState({ station })} title={`${name} (Alt ${i + 1}): ${WORDS[state]}`}>
+            <Icon size={22} aria-hidden />
+            <span>{name}</span>
+            <span className={css.dot} data-state={state} aria-label={WORDS[state]} role="img" />
+          </button>
+        );
+      })}
+    </nav>
+  );
+}
+
+function stateOf(station: Station, picture: Picture | null): Severity | 'clear' {
+  const findings = picture?.report.findings ?? [];
+  const own = station === 'release' ? findings : findings.filter(({ rule }) => STATION_OF[rule] === station);
+  if (own.some(({ severity }) => severity === 'stop')) return 'stop';
+  return own.length > 0 ? 'attention' : 'clear';
+}

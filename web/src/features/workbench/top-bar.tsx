@@ -1,0 +1,99 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import { MAKE_NAMES } from '@needlefile/core/recipe/schema';
+import { formatLength } from '@needlefile/core/units/length';
+import { format } from 'date-fns';
+import Link from 'next/link';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { ArrowClockwise, ArrowCounterclockwise } from 'react-bootstrap-icons';
+import { Choices } from '@/components/choices';
+import { setUnit, useUnit } from '@/components/unit';
+import { changeName, useJob, type SaveState } from './job-store';
+import { useView } from './view-store';
+import css from './top-bar.module.css';
+
+export function TopBar({ picture }: { picture: Picture | null }) {
+  const unit = useUnit();
+  const save = useJob((state) => state.save);
+  const undo = useJob((state) => state.undo);
+  const redo = useJob((state) => state.redo);
+  const undone = useJob((state) => state.past.at(-1));
+  const redone = useJob((state) => state.future.at(-1));
+  return (
+    <header className={css.bar}>
+      <Link href="/" className={css.home} aria-label="All jobs" title="All jobs">
+        {/* eslint-disable-next-line @next/next/no-img-element -- a drawing of 300 bytes */}
+        <img src="/icon.svg" alt="" width={26} height={26} />
+      </Link>
+      <JobName />
+      <Sentence picture={picture} />
+      <SaveNote save={save} />
+      <div className="d-flex gap-1">
+        <Button variant="light" className={css.square} disabled={!undone} onClick={undo} aria-label="Undo" title={undone ? `Undo: ${changeName(undone)} (Ctrl Z)` : 'Nothing to undo'}>
+          <ArrowCounterclockwise />
+        </Button>
+        <Button variant="light" className={css.square} disabled={!redone} onClick={redo} aria-label="Redo" title={redone ? `Redo: ${changeName(redone)} (Ctrl Shift Z)` : 'Nothing to redo'}>
+          <ArrowClockwise />
+        </Button>
+      </div>
+      <Choices bare label="Unit" value={unit} onChange={setUnit} options={[{ value: 'mm', label: 'mm' }, { value: 'in', label: 'inch' }]} />
+      <Button onClick={() => useView.setState({ station: 'release' })}>Release</Button>
+    </header>
+  );
+}
+
+function JobName() {
+  const name = useJob((state) => state.recipe.name);
+  const edit = useJob((state) => state.edit);
+  const [draft, setDraft] = useState<string | null>(null);
+  const commit = () => {
+    const next = draft?.trim().slice(0, 120);
+    if (next && next !== name) edit('Job name', (recipe) => void (recipe.name = next));
+    setDraft(null);
+  };
+  const shown = draft ?? name;
+  return (
+    <input
+      className={css.name}
+      aria-label="Job name"
+      value={shown}
+      maxLength={120}
+      size={Math.min(34, Math.max(8, shown.length))}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={commit}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') setDraft(null);
+      }}
+    />
+  );
+}
+
+/** What the job is, in a plain sentence. */
+function Sentence({ picture }: { picture: Picture | null }) {
+  const unit = useUnit();
+  const make = useJob((state) => state.recipe.make);
+  if (!picture) return <span className={css.sentence} />;
+  const { report, object } = picture;
+  const size = [widthOf(object), heightOf(object)].map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 2)).join(' × ');
+  const text = `${MAKE_NAMES[make]}, ${formatLength(report.thickness, unit)} ${unit} ${report.material.toLowerCase()}, ${size} ${unit}, ${report.machine}`;
+  return (
+    <span className={css.sentence} title={text}>
+      {text}
+    </span>
+  );
+}
+
+function SaveNote({ save }: { save: SaveState }) {
+  if (save.kind === 'saved') return <span className={css.save}>Saved {format(new Date(save.at), 'HH:mm')}</span>;
+  if (save.kind === 'failed')
+    return (
+      <span className={`${css.save} ${css.failed}`} role="alert" title={save.reason}>
+        Not saved; kept here, trying again
+      </span>
+    );
+  return <span className={css.save}>{save.kind === 'conflict' ? 'Not saved: changed elsewhere' : 'Saving …'}</span>;
+}

@@ -1,0 +1,23 @@
+'use client';
+
+import type { Bounds } from '@needlefile/core/geometry/bounds';
+import type { RecipePatch } from '@needlefile/core/recipe/patch';
+import { create } from 'zustand';
+
+export const STATIONS = ['letter', 'plate', 'hold', 'work-order', 'release'] as const;
+export type Station = (typeof STATIONS)[number];
+export type BedView = 'solid' | 'paths' | 'pieces';
+
+/** What is looked at: nothing here is part of the job. */
+interface ViewState {
+  readonly station: Station;
+  readonly view: BedView;
+  /** A place on the bed to ring, y down. */
+  readonly ring: Bounds | null;
+  /** A place to bring into the middle; a new object each time. */
+  readonly focus: { readonly place: Bounds } | null;
+  /** A mend that is looked at before it is taken. */
+  readonly preview: { readonly label: string; readonly patch: RecipePatch } | null;
+}
+
+export const useView = create<ViewState>(() => ({ station: 'letter', view: 'solid', ring: null, focus: null, preview: null }));

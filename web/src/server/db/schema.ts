@@ -1,0 +1,73 @@
+import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import type { Report } from '@needlefile/core/build/report';
+import type { ReadBack } from '@needlefile/core/formats/compare';
+import { customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { JobSummary } from '../../features/jobs/job-types';
+
+const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+const now = (name: string) => timestamp(name, { withTimezone: true }).notNull().defaultNow();
+
+/** A job as it stands: its newest recipe, and what lists and searches need of it. */
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    revision: integer('revision').notNull().default(1),
+    recipe: jsonb('recipe').$type<RecipeInput>().notNull(),
+    /** Of the recipe, for search. */
+    name: text('name').notNull(),
+    tags: text('tags').array().notNull().default([]),
+    createdAt: now('created_at'),
+    updatedAt: now('updated_at'),
+    /** Set when the job was deleted; it can be brought back. */
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+    /** Drawing and state of the build, and the revision they were made of. */
+    summary: jsonb('summary').$type<JobSummary>(),
+    summaryRevision: integer('summary_revision'),
+  },
+  (table) => [index('jobs_updated').on(table.updatedAt)],
+);
+
+/** Every recipe a job ever had. */
+export const revisions = pgTable(
+  'revisions',
+  {
+    jobId: uuid('job_id').notNull().references(() => jobs.id, { onDelete: 'cascade' }),
+    revision: integer('revision').notNull(),
+    recipe: jsonb('recipe').$type<RecipeInput>().notNull(),
+    savedAt: now('saved_at'),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.revision] })],
+);
+
+/** A set of written files, of one revision of a job's recipe. */
+export const releases = pgTable(
+  'releases',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    jobId: uuid('job_id').notNull().references(() => jobs.id, { onDelete: 'cascade' }),
+    revision: integer('revision').notNull(),
+    report: jsonb('report').$type<Report>().notNull(),
+    releasedAt: now('released_at'),
+  },
+  (table) => [index('releases_job').on(table.jobId, table.releasedAt)],
+);
+
+/** Bytes of released files by what is in them: the same file is kept once. */
+export const fileContents = pgTable('file_contents', {
+  sha256: text('sha256').primaryKey(),
+  bytes: bytea('bytes').notNull(),
+  size: integer('size').notNull(),
+});
+
+export const releaseFiles = pgTable(
+  'release_files',
+  {
+    releaseId: uuid('release_id').notNull().references(() => releases.id, { onDelete: 'cascade' }),
+    format: text('format').notNull(),
+    fileName: text('file_name').notNull(),
+    sha256: text('sha256').notNull().references(() => fileContents.sha256),
+    readBack: jsonb('read_back').$type<ReadBack>(),
+  },
+  (table) => [primaryKey({ columns: [table.releaseId, table.format] })],
+);

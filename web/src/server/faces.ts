@@ -1,0 +1,35 @@
+import 'server-only';
+import path from 'node:path';
+import { openFace, type Face } from '@needlefile/core/lettering/face';
+import { catalogueFace, readFace, readLicence } from '@needlefile/faces/files';
+import { Refusal } from './http';
+
+/** Faces on the server: bytes for browsers, opened faces for builds. */
+
+// `next` runs in web/; npm puts the packages of all workspaces in the root's folder.
+const MODULES = path.join(process.cwd(), '../node_modules');
+
+const opened = new Map<string, Promise<Face | undefined>>();
+
+/** The face ready for building with; undefined where it is not here. */
+export function face(id: string): Promise<Face | undefined> {
+  let known = opened.get(id);
+  if (!known) {
+    known = readFace(id, MODULES).then((bytes) => bytes && openFace(bytes));
+    // Ids come from recipes: only those that are here are remembered.
+    if (catalogueFace(id)) opened.set(id, known);
+  }
+  return known;
+}
+
+export async function faceBytes(id: string): Promise<Uint8Array> {
+  const bytes = await readFace(id, MODULES);
+  if (!bytes) throw new Refusal(404, `There is no face “${id}” here.`);
+  return bytes;
+}
+
+export async function faceLicence(id: string): Promise<string> {
+  const known = catalogueFace(id);
+  if (!known) throw new Refusal(404, `There is no face “${id}” here.`);
+  return readLicence(known, MODULES);
+}

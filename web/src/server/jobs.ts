@@ -1,0 +1,78 @@
+import 'server-only';
+import { readRecipe } from '@needlefile/core/recipe/read';
+import type { Recipe, RecipeInput } from '@needlefile/core/recipe/schema';
+import { and, desc, eq, isNull, max, sql } from 'drizzle-orm';
+import type { JobDetail, JobRow } from '../features/jobs/job-types';
+import { db } from './db/client';
+import { jobs, releases, revisions } from './db/schema';
+import { Refusal } from './http';
+import { summarize } from './summary';
+
+/** Jobs that are not deleted, newest change first; with `search`, those whose name or a tag has it in it. */
+export async function listJobs(search = ''): Promise<JobRow[]> {
+  const released = db().select({ jobId: releases.jobId, revision: max(releases.revision).as('released_revision') }).from(releases).groupBy(releases.jobId).as('released');
+  const pattern = `%${search.trim().replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await db()
+    .select({ id: jobs.id, name: jobs.name, tags: jobs.tags, revision: jobs.revision, updatedAt: jobs.updatedAt, summary: jobs.summary, summaryRevision: jobs.summaryRevision, releasedRevision: released.revision })
+    .from(jobs)
+    .leftJoin(released, eq(released.jobId, jobs.id))
+    .where(and(isNull(jobs.deletedAt), search.trim() === '' ? undefined : sql`(${jobs.name} ilike ${pattern} or array_to_string(${jobs.tags}, ' ') ilike ${pattern})`))
+    .orderBy(desc(jobs.updatedAt));
+  return rows.map(({ summary, summaryRevision, updatedAt, ...row }) => ({ ...row, updatedAt: updatedAt.toISOString(), summary: summaryRevision === row.revision ? summary : null }));
+}
+
+export async function getJob(id: string): Promise<JobDetail> {
+  const [job] = await db().select().from(jobs).where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
+  if (!job) throw new Refusal(404, 'There is no such job. It may have been deleted.');
+  return { id: job.id, revision: job.revision, updatedAt: job.updatedAt.toISOString(), recipe: job.recipe };
+}
+
+export async function createJob(recipe: Recipe): Promise<JobDetail> {
+  return db().transaction(async (tx) => {
+    const [job] = await tx.insert(jobs).values({ recipe, name: recipe.name, tags: recipe.tags }).returning();
+    await tx.insert(revisions).values({ jobId: job!.id, revision: 1, recipe });
+    return { id: job!.id, revision: 1, updatedAt: job!.updatedAt.toISOString(), recipe };
+  });
+}
+
+/**
+ * Saves a new revision on top of `base`.
+ * @throws Refusal 409 with the job as it stands where someone else saved since
+ */
+export async function saveJob(id: string, base: number, recipe: Recipe): Promise<{ revision: number; updatedAt: string }> {
+  return db().transaction(async (tx) => {
+    const [job] = await tx
+      .update(jobs)
+      .set({ recipe, name: recipe.name, tags: recipe.tags, revision: base + 1, updatedAt: new Date() })
+      .where(and(eq(jobs.id, id), eq(jobs.revision, base), isNull(jobs.deletedAt)))
+      .returning({ revision: jobs.revision, updatedAt: jobs.updatedAt });
+    if (!job) {
+      const current = await getJob(id);
+      throw new Refusal(409, `This job was saved elsewhere as revision ${current.revision} while you worked on revision ${base}.`, { current });
+    }
+    await tx.insert(revisions).values({ jobId: id, revision: job.revision, recipe });
+    return { revision: job.revision, updatedAt: job.updatedAt.toISOString() };
+  });
+}
+
+export async function duplicateJob(id: string): Promise<JobDetail> {
+  const { recipe } = await getJob(id);
+  const read = readRecipe(recipe);
+  if (!read.ok) throw new Refusal(422, `The job cannot be copied: ${read.problems.join('; ')}`);
+  return createJob({ ...read.recipe, name: `${read.recipe.name.slice(0, 110)} (copy)` });
+}
+
+export async function setDeleted(id: string, deleted: boolean): Promise<void> {
+  const changed = await db().update(jobs).set({ deletedAt: deleted ? new Date() : null }).where(eq(jobs.id, id)).returning({ id: jobs.id });
+  if (changed.length === 0) throw new Refusal(404, 'There is no such job.');
+}
+
+/** The drawing and state of a job's newest revision, made once and kept. */
+export async function jobSummary(id: string) {
+  const [job] = await db().select().from(jobs).where(eq(jobs.id, id));
+  if (!job) throw new Refusal(404, 'There is no such job.');
+  if (job.summary && job.summaryRevision === job.revision) return job.summary;
+  const summary = await summarize(job.recipe satisfies RecipeInput);
+  await db().update(jobs).set({ summary, summaryRevision: job.revision }).where(and(eq(jobs.id, id), eq(jobs.revision, job.revision)));
+  return summary;
+}
