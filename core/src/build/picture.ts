@@ -1,6 +1,6 @@
 import { componentRegion } from '../geometry/components.ts';
 import { widthOf, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, type Contour } from '../geometry/contour.ts';
+import type { Contour } from '../geometry/contour.ts';
 import { pathData } from '../formats/path-data.ts';
 import type { Piece } from '../hold/pieces.ts';
 import type { Operation } from '../operations/operations.ts';
@@ -24,7 +24,7 @@ export interface Picture {
   readonly operations: readonly { readonly id: string; readonly work: Operation['work']; readonly fill: boolean; readonly path: string }[];
   readonly pieces: readonly { readonly id: string; readonly status: Piece['status']; readonly intended: boolean; readonly path: string; readonly bounds: Bounds }[];
   readonly islands: readonly { readonly id: string; readonly bounds: Bounds; readonly held: boolean }[];
-  readonly bridges: readonly { readonly id: string; readonly island: string; readonly path: string; readonly bounds: Bounds }[];
+  readonly bridges: string;
   /** Ends of segments, for showing nodes: x, y pairs. */
   readonly nodes: readonly number[];
   readonly report: Report;
@@ -51,7 +51,7 @@ export function pictureOf(build: Build): Picture {
     operations: operations.map(({ id, work, fill, contours }) => ({ id, work, fill, path: path(contours) })),
     pieces: pieces.map(({ id, status, intended, component }) => ({ id, status, intended, path: path(componentRegion(component)), bounds: down(component.bounds) })),
     islands: hold.islands.map(({ id, component }) => ({ id, bounds: down(component.bounds), held: !unheld.has(id) })),
-    bridges: hold.bridges.map(({ id, island, strip }) => ({ id, island, path: path([strip]), bounds: down(contourBounds(strip)) })),
+    bridges: path(hold.bridgeArea),
     nodes: operations.flatMap(({ contours }) => contours.flatMap(({ segments }) => segments.flatMap(({ from }) => [from.x, height - from.y]))),
     report: { ...report, findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })) },
   };

@@ -1,5 +1,5 @@
 import * as hb from 'harfbuzzjs';
-import { closedContour, contourBounds, type Contour } from '../geometry/contour.ts';
+import { closedContour, contourBounds, regionArea, reverseContour, type Contour } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { cubic, line, quadratic, type Segment } from '../geometry/segment.ts';
 import { joinBounds } from '../geometry/bounds.ts';
@@ -108,5 +108,7 @@ function drawGlyph(font: hb.Font, glyph: number): Contour[] {
   draw.setClosePathFunc(close);
   font.drawGlyph(glyph, draw);
   close();
-  return contours;
+  // TrueType runs its outer contours clockwise, PostScript counter-clockwise. Under the nonzero rule letters weld only with
+  // what runs the same way as they do, so here they all run counter-clockwise.
+  return regionArea(contours) < 0 ? contours.map(reverseContour) : contours;
 }

@@ -39,13 +39,14 @@ export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
     .innerJoin(releaseFiles, eq(releaseFiles.releaseId, releases.id))
     .innerJoin(fileContents, eq(fileContents.sha256, releaseFiles.sha256))
     .where(eq(releases.jobId, jobId))
-    .orderBy(desc(releases.releasedAt), desc(releaseFiles.format));
+    .orderBy(desc(releases.releasedAt));
   const byId = new Map<string, ReleaseRow>();
   for (const { id, revision, releasedAt, report, format, fileName, sha256, readBack, size } of rows) {
     const known = byId.get(id) ?? { id, revision, releasedAt: releasedAt.toISOString(), files: [], time: report.time, stops: report.findings.filter(({ severity }) => severity === 'stop').length };
     byId.set(id, { ...known, files: [...known.files, { format, fileName, sha256, size, deviation: readBack?.deviation ?? null }] });
   }
-  return [...byId.values()];
+  const order = (format: string) => (FORMATS as readonly string[]).indexOf(format);
+  return [...byId.values()].map((row) => ({ ...row, files: row.files.toSorted((a, b) => order(a.format) - order(b.format)) }));
 }
 
 export interface Download {

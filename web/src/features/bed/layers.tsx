@@ -30,14 +30,15 @@ const Solid = memo(function Solid({ picture }: { picture: Picture }) {
   );
 });
 
-/** Nodes are drawn from this zoom on, in pixels to the mm, and only as many as a screen can take. */
-const NODES_FROM = 3;
+/** Nodes are drawn where they stand this far apart on average, in pixels, and only as many as a screen can take. */
+const NODES_APART = 26;
 const MOST_NODES = 20_000;
 
 const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale: number }) {
-  const { nodes } = picture;
+  const { nodes, report } = picture;
+  const apart = (report.operations.reduce((sum, { fill, length }) => sum + (fill ? 0 : length), 0) / Math.max(1, report.nodes.released)) * scale;
   const marks = [];
-  if (scale >= NODES_FROM && nodes.length / 2 <= MOST_NODES) {
+  if (apart >= NODES_APART && nodes.length / 2 <= MOST_NODES) {
     const half = 2.2 / scale;
     for (let i = 0; i + 1 < nodes.length; i += 2) marks.push(`M${nodes[i]! - half} ${nodes[i + 1]! - half}h${2 * half}v${2 * half}h${-2 * half}z`);
   }
@@ -76,9 +77,7 @@ function HoldMarks({ picture, scale }: { picture: Picture; scale: number }) {
           <line x1="0" y1="0" x2="0" y2={4 / scale} stroke="var(--verdigris)" strokeWidth={1.4 / scale} />
         </pattern>
       </defs>
-      {picture.bridges.map(({ id, path }) => (
-        <path key={id} className={css.bridge} d={path} fill="url(#bridge-hatch)" />
-      ))}
+      <path className={css.bridge} d={picture.bridges} fill="url(#bridge-hatch)" />
       {picture.islands.map(({ id, bounds, held }, i) => {
         const { x, y } = centreOf(bounds);
         const room = Math.min(widthOf(bounds), heightOf(bounds)) * scale;

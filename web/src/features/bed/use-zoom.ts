@@ -61,10 +61,10 @@ export function useZoom(svg: RefObject<SVGSVGElement | null>, content: Bounds | 
   );
   const fit = useCallback(() => {
     fitting.current = true;
-    if (content) showBox(content, 0.86, 60);
+    if (content) showBox(content, 0.9, 60);
   }, [content, showBox]);
   useEffect(() => {
-    if (fitting.current && content) showBox(content, 0.86, 60);
+    if (fitting.current && content) showBox(content, 0.9, 60);
   }, [content, showBox]);
 
   return {

@@ -39,11 +39,11 @@ function Bridges({ picture }: { picture: Picture | null }) {
       <LengthField
         label="Bridge width"
         value={bridges.width}
-        placeholder={`${formatLength(house, unit)} house limit`}
+        placeholder={formatLength(house, unit)}
         {...LIMITS.bridgeWidth}
         onChange={(mm) => edit('Bridge width', (draft) => void (draft.hold.bridges.width = mm))}
         onEmpty={() => edit('Bridge width', (draft) => void (draft.hold.bridges.width = null))}
-        hint={machine && `House limit ${formatLength(house, unit)} ${unit}: ${limitReason(machine.limits.bridge, thickness, machine)}.`}
+        hint={machine && `${bridges.width === null ? 'Empty: the house limit,' : 'House limit'} ${formatLength(house, unit)} ${unit} (${limitReason(machine.limits.bridge, thickness, machine)}).`}
       />
       <Choices
         label="Per island"

@@ -17,7 +17,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
   const recipe = useJob((state) => state.recipe);
   const edit = useJob((state) => state.edit);
   const unit = useUnit();
-  const fitted = (mm: number | undefined) => (mm === undefined ? 'to fit' : `to fit: ${formatLength(mm, unit, 1)}`);
+  const fitted = (mm: number | undefined) => (mm === undefined ? 'to fit' : formatLength(mm, unit, unit === 'mm' ? 1 : 2));
   const object = picture?.object;
   return (
     <>
@@ -35,7 +35,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
       {recipe.make === 'stand-alone' ? <RailSection /> : <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />}
       <PanelSection title="Sheet" aside="laid in the middle of it">
         <LengthField label="Width" value={recipe.sheet.width} placeholder={fitted(picture?.sheet.width)} {...LIMITS.sheet} onChange={(mm) => edit('Sheet width', (draft) => void (draft.sheet.width = mm))} onEmpty={() => edit('Sheet width', (draft) => void (draft.sheet.width = null))} />
-        <LengthField label="Height" value={recipe.sheet.height} placeholder={fitted(picture?.sheet.height)} {...LIMITS.sheet} onChange={(mm) => edit('Sheet height', (draft) => void (draft.sheet.height = mm))} onEmpty={() => edit('Sheet height', (draft) => void (draft.sheet.height = null))} />
+        <LengthField label="Height" value={recipe.sheet.height} placeholder={fitted(picture?.sheet.height)} {...LIMITS.sheet} onChange={(mm) => edit('Sheet height', (draft) => void (draft.sheet.height = mm))} onEmpty={() => edit('Sheet height', (draft) => void (draft.sheet.height = null))} hint={recipe.sheet.width === null || recipe.sheet.height === null ? 'Empty: as large as what lies on it asks.' : undefined} />
         {(recipe.sheet.width === null || recipe.sheet.height === null) && <LengthField label="Room round it" value={recipe.sheet.margin} {...LIMITS.sheetMargin} onChange={(mm) => edit('Room on the sheet', (draft) => void (draft.sheet.margin = mm))} />}
       </PanelSection>
     </>
@@ -49,7 +49,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
     <>
       <PanelSection title="Plate">
         <LengthField label="Width" value={plate.width} placeholder={width} {...LIMITS.plate} onChange={(mm) => edit('Plate width', (draft) => void (draft.plate.width = mm))} onEmpty={() => edit('Plate width', (draft) => void (draft.plate.width = null))} />
-        <LengthField label="Height" value={plate.height} placeholder={height} {...LIMITS.plate} onChange={(mm) => edit('Plate height', (draft) => void (draft.plate.height = mm))} onEmpty={() => edit('Plate height', (draft) => void (draft.plate.height = null))} hint={plate.width === null || plate.height === null ? 'Left empty, it follows the words and the margin.' : undefined} />
+        <LengthField label="Height" value={plate.height} placeholder={height} {...LIMITS.plate} onChange={(mm) => edit('Plate height', (draft) => void (draft.plate.height = mm))} onEmpty={() => edit('Plate height', (draft) => void (draft.plate.height = null))} hint={plate.width === null || plate.height === null ? 'Empty: as large as the words and the margin ask.' : undefined} />
         {(plate.width === null || plate.height === null) && <LengthField label="Margin" value={plate.margin} {...LIMITS.plateMargin} onChange={(mm) => edit('Margin', (draft) => void (draft.plate.margin = mm))} />}
         <LengthField label="Corner radius" value={plate.cornerRadius} {...LIMITS.cornerRadius} onChange={(mm) => edit('Corner radius', (draft) => void (draft.plate.cornerRadius = mm))} />
       </PanelSection>

@@ -78,11 +78,11 @@ function ReleaseFiles({ release }: { release: ReleaseRow }) {
             </a>
             <div className={css.proof}>
               {deviation === null ? 'not read back' : <>read back, within <span className="number">{deviation < 0.0001 ? '0.0001' : deviation.toFixed(4)} mm</span></>}
-              {' · '}
-              <span className="number">{Math.max(1, Math.round(size / 1024))} kB</span>
-              {' · '}
-              <span className="number" title={`sha256 ${sha256}`}>
-                {sha256.slice(0, 8)}
+            </div>
+            <div className={css.proof}>
+              <span className="number">{Math.max(1, Math.round(size / 1024))} kB</span>, sha256{' '}
+              <span className="number" title={sha256}>
+                {sha256.slice(0, 12)}…
               </span>
             </div>
           </li>

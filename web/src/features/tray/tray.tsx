@@ -40,10 +40,10 @@ function PieceCard({ piece, picture }: { piece: PieceReport; picture: Picture })
   const size = `${formatLength(maxX - minX, unit, 1)} × ${formatLength(maxY - minY, unit, 1)}`;
   return (
     <button type="button" className={css.piece} data-status={piece.status} title={`${piece.name}: ${size} ${unit}. Show it.`} onClick={() => useView.setState({ focus: { place: drawn.bounds } })}>
-      <Thumbnail paths={[drawn.path]} bounds={drawn.bounds} />
+      <Thumbnail paths={[drawn.path]} bounds={drawn.bounds} struck={piece.status !== 'kept'} />
       <span className={css.words}>
         <span className={css.name}>
-          {piece.status === 'kept' ? piece.name : <s>{piece.name}</s>} {piece.status !== 'kept' && <em>{piece.status === 'loose' ? 'loose' : 'drops out'}</em>}
+          {piece.name} {piece.status !== 'kept' && <em>{piece.status === 'loose' ? 'loose' : 'drops out'}</em>}
         </span>
         <span className="number">
           {size} {unit}
@@ -62,12 +62,10 @@ function Scrap({ pieces, picture }: { pieces: readonly PieceReport[]; picture: P
   const area = pieces.reduce((sum, piece) => sum + piece.area, 0);
   return (
     <div className={`${css.piece} ${css.scrap}`}>
-      <Thumbnail paths={drawn.map(({ path }) => path)} bounds={picture.object} />
+      <Thumbnail paths={drawn.map(({ path }) => path)} bounds={picture.object} struck />
       <span className={css.words}>
         <span className={css.name}>
-          <s>
-            {pieces.length} {pieces.length === 1 ? 'drop-out' : 'drop-outs'}
-          </s>
+          {pieces.length} {pieces.length === 1 ? 'drop-out' : 'drop-outs'}
         </span>
         <span className="number">{formatArea(area, unit)}</span>
         <span>scrap, as meant</span>
@@ -76,12 +74,14 @@ function Scrap({ pieces, picture }: { pieces: readonly PieceReport[]; picture: P
   );
 }
 
-function Thumbnail({ paths, bounds: { minX, minY, maxX, maxY } }: { paths: readonly string[]; bounds: Bounds }) {
+/** What does not stay is struck through. */
+function Thumbnail({ paths, bounds: { minX, minY, maxX, maxY }, struck }: { paths: readonly string[]; bounds: Bounds; struck: boolean }) {
   const [width, height] = [maxX - minX, maxY - minY];
   const shape = Math.min(150, Math.max(34, (54 * width) / Math.max(1e-6, height)));
   return (
     <svg viewBox={`${minX} ${minY} ${width} ${height}`} width={shape} height={54} aria-hidden>
       <path d={paths.join('')} />
+      {struck && <line className={css.strike} x1={minX} y1={maxY} x2={maxX} y2={minY} />}
     </svg>
   );
 }

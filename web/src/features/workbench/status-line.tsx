@@ -15,7 +15,6 @@ export function StatusLine({ picture }: { picture: Picture | null }) {
   const cut = report?.operations.filter(({ work }) => work === 'cut').reduce((sum, { length }) => sum + length, 0) ?? 0;
   return (
     <footer className={css.line}>
-      <Cursor />
       {report && (
         <>
           <span className="number">{report.nodes.released} nodes</span>
@@ -30,6 +29,7 @@ export function StatusLine({ picture }: { picture: Picture | null }) {
           </span>
         </>
       )}
+      <Cursor />
     </footer>
   );
 }

@@ -20,6 +20,7 @@ export function TopBar({ picture }: { picture: Picture | null }) {
   const save = useJob((state) => state.save);
   const undo = useJob((state) => state.undo);
   const redo = useJob((state) => state.redo);
+  const station = useView((state) => state.station);
   const undone = useJob((state) => state.past.at(-1));
   const redone = useJob((state) => state.future.at(-1));
   return (
@@ -40,7 +41,9 @@ export function TopBar({ picture }: { picture: Picture | null }) {
         </Button>
       </div>
       <Choices bare label="Unit" value={unit} onChange={setUnit} options={[{ value: 'mm', label: 'mm' }, { value: 'in', label: 'inch' }]} />
-      <Button onClick={() => useView.setState({ station: 'release' })}>Release</Button>
+      <Button variant={station === 'release' ? 'light' : 'primary'} disabled={station === 'release'} onClick={() => useView.setState({ station: 'release' })}>
+        Release
+      </Button>
     </header>
   );
 }
@@ -61,7 +64,6 @@ function JobName() {
       aria-label="Job name"
       value={shown}
       maxLength={120}
-      size={Math.min(34, Math.max(8, shown.length))}
       onChange={(event) => setDraft(event.target.value)}
       onBlur={commit}
       onKeyDown={(event) => {
