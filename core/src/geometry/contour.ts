@@ -1,6 +1,6 @@
 import { boundsOfPoints, type Bounds } from './bounds.ts';
 import { distance, type Point } from './point.ts';
-import { flatteningSteps, placeSegment, pointAt, reverseSegment, segmentLength, type Segment, type SourceId } from './segment.ts';
+import { flatteningSteps, placeSegment, pointAt, reverseSegment, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
 
 /** A chain of segments, each beginning where the last ended. A closed one ends where it began. */
 export interface Contour {
@@ -44,19 +44,17 @@ export function measuringPoints(contour: Contour): readonly Point[] {
   return points;
 }
 
-/** Area of a ring of points, mm²: positive counter-clockwise. */
-export function ringArea(points: readonly Point[]): number {
-  let sum = 0;
-  let last = points.at(-1);
-  for (const next of points) {
-    if (last) sum += last.x * next.y - next.x * last.y;
-    last = next;
-  }
-  return sum / 2;
-}
+const areas = new WeakMap<Contour, number>();
 
-/** Area within a closed contour, mm²: positive counter-clockwise. */
-export const contourArea = (contour: Contour): number => ringArea(measuringPoints(contour));
+/** Area within a closed contour, mm², exact: positive counter-clockwise. Kept with the contour. */
+export function contourArea(contour: Contour): number {
+  let area = areas.get(contour);
+  if (area === undefined) {
+    area = contour.segments.reduce((sum, segment) => sum + sweptArea(segment), 0);
+    areas.set(contour, area);
+  }
+  return area;
+}
 
 /** Area of a region, mm²: its holes count against it. */
 export const regionArea = (region: Region): number => region.reduce((sum, contour) => sum + contourArea(contour), 0);

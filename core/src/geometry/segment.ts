@@ -169,3 +169,20 @@ export function segmentLength(segment: Segment): number {
   }
   return total;
 }
+
+/** The integral of (x dy - y dx) / 2 along the segment, mm²: over a closed chain, the area within it (Green). */
+export function sweptArea(segment: Segment): number {
+  const { from, to } = segment;
+  switch (segment.kind) {
+    case 'line':
+      return (from.x * to.y - to.x * from.y) / 2;
+    case 'arc': {
+      const { centre, radius, sweep } = segment;
+      return (radius * radius * sweep * RADIANS + centre.x * (to.y - from.y) - centre.y * (to.x - from.x)) / 2;
+    }
+    case 'cubic': {
+      const { c1, c2 } = segment;
+      return (from.x * (6 * c1.y + 3 * c2.y + to.y) + 3 * (c1.x * (c2.y + to.y - 2 * from.y) - c2.x * (from.y + c1.y - 2 * to.y)) - to.x * (from.y + 3 * c1.y + 6 * c2.y)) / 20;
+    }
+  }
+}

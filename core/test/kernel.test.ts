@@ -1,0 +1,104 @@
+import { Clipper, FillRule } from 'clipper2-ts';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { componentsOf } from '../src/geometry/components.ts';
+import { flatten, isConnected, regionArea, regionContains, sourcesOf, type Contour } from '../src/geometry/contour.ts';
+import { common, knockOut, weld } from '../src/geometry/kernel/boolean.ts';
+import { distanceToSpan, type Point } from '../src/geometry/point.ts';
+import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
+import { layOut } from '../src/lettering/layout.ts';
+import { faceIds, faceOf } from './workshop.ts';
+
+const lettersOf = (words: string, face: string, capHeight = 40) =>
+  layOut({ words, size: { by: 'cap height', value: capHeight }, letterSpacing: 0, lineSpacing: 1.6, align: 'left', lineScale: [] }, faceOf(face)).letters;
+
+/** Area of the same union done on fine polygons alone, by the library, without our restoring of curves. */
+function polygonArea(contours: readonly Contour[]): number {
+  const paths = contours.map((contour) => flatten(contour, 0.0005).map(({ x, y }) => ({ x: Math.round(x * 1e5), y: Math.round(y * 1e5) })));
+  return Clipper.areaPaths(Clipper.union(paths, FillRule.NonZero)) / 1e10;
+}
+
+/** Largest distance from points of the result to the nearest of the lines it was made from, mm. */
+function strayFrom(result: readonly Contour[], sources: readonly Contour[]): number {
+  const spans = sources.flatMap((contour) => {
+    const ring = flatten(contour, 0.0005);
+    return ring.map((p, i): [Point, Point] => [p, ring[(i + 1) % ring.length]!]);
+  });
+  let worst = 0;
+  for (const p of result.flatMap((contour) => flatten(contour, 0.01))) {
+    let best = Infinity;
+    for (const [a, b] of spans) {
+      if (best < 1e-4) break;
+      if (p.x < Math.min(a.x, b.x) - best || p.x > Math.max(a.x, b.x) + best || p.y < Math.min(a.y, b.y) - best || p.y > Math.max(a.y, b.y) + best) continue;
+      best = Math.min(best, distanceToSpan(p, a, b));
+    }
+    worst = Math.max(worst, best);
+  }
+  return worst;
+}
+
+describe('booleans', () => {
+  it('welds two circles into two arcs that meet on both, with the area of the textbook', () => {
+    const [r, d] = [10, 12];
+    const region = weld([circle({ x: 0, y: 0 }, r, 'a'), circle({ x: d, y: 0 }, r, 'b')]);
+    const lens = 2 * r * r * Math.acos(d / (2 * r)) - (d / 2) * Math.sqrt(4 * r * r - d * d);
+    expect(region).toHaveLength(1);
+    expect(region[0]!.segments.every(({ kind }) => kind === 'arc')).toBe(true);
+    expect(region[0]!.segments.length).toBeLessThanOrEqual(6);
+    expect(regionArea(region)).toBeCloseTo(2 * Math.PI * r * r - lens, 6);
+    const joint = region[0]!.segments.find(({ from }) => Math.abs(from.x - d / 2) < 0.1)!.from;
+    expect(Math.hypot(joint.x, joint.y)).toBeCloseTo(r, 6);
+    expect(sourcesOf(region)).toEqual(new Set(['a', 'b']));
+  });
+
+  it('keeps a rounded plate with holes in lines and arcs', () => {
+    const plate = roundedRectangle({ minX: 0, minY: 0, maxX: 100, maxY: 50 }, 8, 'plate');
+    const region = knockOut(weld([plate]), weld([circle({ x: 20, y: 25 }, 5, 'hole')]));
+    expect(region).toHaveLength(2);
+    expect(region.map(({ segments }) => segments.length).sort((a, b) => a - b)).toEqual([2, 8]);
+    expect(regionArea(region)).toBeCloseTo(100 * 50 - (4 - Math.PI) * 64 - Math.PI * 25, 6);
+  });
+
+  it('gives areas that add up, whatever the rectangles', () => {
+    const box = fc.record({ x: fc.integer({ min: 0, max: 60 }), y: fc.integer({ min: 0, max: 60 }), w: fc.integer({ min: 2, max: 40 }), h: fc.integer({ min: 2, max: 40 }), r: fc.integer({ min: 0, max: 9 }) });
+    const toRegion = (boxes: readonly { x: number; y: number; w: number; h: number; r: number }[]) => weld(boxes.map(({ x, y, w, h, r }, i) => roundedRectangle({ minX: x, minY: y, maxX: x + w, maxY: y + h }, r, `box:${i}`)));
+    fc.assert(
+      fc.property(fc.array(box, { minLength: 1, maxLength: 5 }), fc.array(box, { minLength: 1, maxLength: 5 }), (first, second) => {
+        const [a, b] = [toRegion(first), toRegion(second)];
+        const [both, either, rest] = [regionArea(common(a, b)), regionArea(weld([...a, ...b])), regionArea(knockOut(a, b))];
+        expect(Math.abs(either + both - regionArea(a) - regionArea(b))).toBeLessThan(0.2);
+        expect(Math.abs(rest + both - regionArea(a))).toBeLessThan(0.2);
+        for (const contour of [...a, ...b]) expect(isConnected(contour)).toBe(true);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it.each(faceIds)('welds %s without leaving its curves: area, place and nodes', (face) => {
+    const letters = lettersOf('Alderwick & 8@Rg', face);
+    const contours = letters.flatMap((letter) => letter.contours);
+    const region = weld(contours);
+    for (const contour of region) expect(isConnected(contour)).toBe(true);
+    expect(Math.abs(regionArea(region) - polygonArea(contours))).toBeLessThan(0.3);
+    expect(strayFrom(region, contours)).toBeLessThan(0.01);
+    const nodes = (list: readonly Contour[]) => list.reduce((sum, { segments }) => sum + segments.length, 0);
+    expect(nodes(region)).toBeLessThanOrEqual(nodes(contours) * 1.05 + 4);
+  });
+
+  it('drops slivers and keeps what is small but real', () => {
+    expect(weld([polygon([{ x: 0, y: 0 }, { x: 50, y: 0 }, { x: 50, y: 0.001 }], 'sliver')])).toEqual([]);
+    expect(weld([circle({ x: 0, y: 0 }, 0.2, 'speck')])).toHaveLength(1);
+  });
+});
+
+describe('pieces of a region', () => {
+  it('finds each ring of a target with its own hole', () => {
+    const rings = [30, 25, 20, 15, 10, 5].map((r) => weld([circle({ x: 3, y: 4 }, r, `r${r}`)]));
+    const target = [...knockOut(rings[0]!, rings[1]!), ...knockOut(rings[2]!, rings[3]!), ...knockOut(rings[4]!, rings[5]!)];
+    const components = componentsOf(target);
+    expect(components.map(({ holes }) => holes.length)).toEqual([1, 1, 1]);
+    expect(components.map(({ area }) => area / Math.PI)).toEqual([900 - 625, 400 - 225, 100 - 25].map((area) => expect.closeTo(area, 1)));
+    expect(regionContains(target, { x: 3 + 12, y: 4 })).toBe(false);
+    expect(regionContains(target, { x: 3 + 17, y: 4 })).toBe(true);
+  });
+});

@@ -1,0 +1,38 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { CATALOGUE } from '../../faces/src/catalogue.ts';
+import { build, type Build } from '../src/build/build.ts';
+import type { StageCache } from '../src/build/stages.ts';
+import { openFace, type Face } from '../src/lettering/face.ts';
+import { readRecipe } from '../src/recipe/read.ts';
+import type { Recipe, RecipeInput } from '../src/recipe/schema.ts';
+import { houseShop } from '../src/shop/house.ts';
+
+/** Shipped faces and short ways to builds, for tests. */
+
+const MODULES = path.resolve(import.meta.dirname, '../../node_modules');
+
+export const faceFile = (id: string): Uint8Array => {
+  const face = CATALOGUE.find((each) => each.id === id)!;
+  return readFileSync(path.join(MODULES, face.package, face.file));
+};
+
+const opened = new Map<string, Face>();
+export function faceOf(id: string): Face {
+  if (!opened.has(id)) opened.set(id, openFace(faceFile(id)));
+  return opened.get(id)!;
+}
+
+export function recipeOf(input: RecipeInput): Recipe {
+  const read = readRecipe(input);
+  if (!read.ok) throw new Error(read.problems.join('\n'));
+  return read.recipe;
+}
+
+export function buildOf(input: RecipeInput, cache?: StageCache): Build {
+  const recipe = recipeOf(input);
+  const known = CATALOGUE.some(({ id }) => id === recipe.lettering.face);
+  return build(recipe, { shop: houseShop, faces: new Map(known ? [[recipe.lettering.face, faceOf(recipe.lettering.face)]] : []) }, cache);
+}
+
+export const faceIds = CATALOGUE.map(({ id }) => id);

@@ -1,3 +1,0 @@
-import { defineConfig } from 'vitest/config';
-
-export default defineConfig({ test: { environment: 'node', include: ['test/**/*.test.ts'], testTimeout: 30_000 } });
