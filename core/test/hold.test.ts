@@ -65,7 +65,8 @@ describe('bridges', () => {
 });
 
 describe('pieces', () => {
-  it.each(faceIds)('%s: letters on a rail that reaches them are one piece, loose without it', (face) => {
+  // Letters of a stencil face are in parts by design.
+  it.each(faceIds.filter((id) => id !== 'saira-stencil'))('%s: letters on a rail that reaches them are one piece, loose without it', (face) => {
     const words = 'HINT';
     const on = buildOf({ make: 'stand-alone', lettering: { words, face, size: { by: 'cap height', value: 50 }, letterSpacing: 6 }, rail: { height: 30, overlap: 20, extend: 5 } });
     expect(on.pieces.filter(({ status }) => status !== 'drop-out').map(({ status }) => status)).toEqual(['kept']);

@@ -98,7 +98,7 @@ function polyline(entity: readonly Tag[], closed: boolean, scale: number): Conto
   vertices.forEach((from, i) => {
     const to = vertices[i + 1] ?? (closed ? vertices[0] : undefined);
     if (!to || distance(from, to) < 1e-9) return;
-    segments.push(from.bulge === 0 ? line(from, to, '') : arcOfBulge(from, to, from.bulge));
+    segments.push(Math.abs(from.bulge) < 1e-9 ? line(from, to, '') : arcOfBulge(from, to, from.bulge));
   });
   return segments.length > 0 ? { segments, closed } : null;
 }

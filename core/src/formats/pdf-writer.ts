@@ -24,7 +24,8 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
   const page = pdf.addPage([drawing.width * POINTS_PER_MM, drawing.height * POINTS_PER_MM]);
   const groups = drawing.layers.map(({ name }) => context.register(context.obj({ Type: 'OCG', Name: PDFString.of(name) })));
   pdf.catalog.set(PDFName.of('OCProperties'), context.obj({ OCGs: groups, D: { Order: groups, ON: groups } }));
-  const content = [`q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm ${HAIRLINE} w 1 j 1 J`];
+  // Stroke adjustment off: some readers would otherwise shift thin lines onto their pixels, and export them shifted.
+  const content = [`q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm /True gs ${HAIRLINE} w 1 j 1 J`];
   drawing.layers.forEach(({ colour, fill, contours }, i) => {
     const rgb = [1, 3, 5].map((at) => decimal(parseInt(colour.slice(at, at + 2), 16) / 255, 4)).join(' ');
     content.push(`/OC /L${i} BDC`, fill ? `${rgb} rg` : `${rgb} RG`);
@@ -34,7 +35,7 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
   });
   content.push('Q');
   page.node.set(PDFName.of('Contents'), context.register(context.flateStream(content.join('\n'))));
-  page.node.set(PDFName.of('Resources'), context.obj({ Properties: Object.fromEntries(groups.map((group, i) => [`L${i}`, group])) }));
+  page.node.set(PDFName.of('Resources'), context.obj({ ExtGState: { True: { Type: 'ExtGState', SA: false } }, Properties: Object.fromEntries(groups.map((group, i) => [`L${i}`, group])) }));
 
   const [regular, bold] = [await pdf.embedFont(StandardFonts.Helvetica), await pdf.embedFont(StandardFonts.HelveticaBold)];
   const second = pdf.addPage([595.28, 841.89]);

@@ -144,16 +144,22 @@ export function flatteningSteps(segment: Segment, tolerance: number): number {
       return 1;
     case 'arc': {
       if (segment.radius <= tolerance) return Math.max(1, Math.ceil(Math.abs(segment.sweep) / 90));
-      const step = 2 * Math.acos(Math.max(0, 1 - tolerance / segment.radius));
-      return Math.max(1, Math.ceil((Math.abs(segment.sweep) * RADIANS) / step));
+      // 1 - cos(step / 2) = tolerance / radius, written so that vast radii do not round the step to nothing.
+      const step = 4 * Math.asin(Math.sqrt(Math.min(1, tolerance / (2 * segment.radius))));
+      return stepsWithin((Math.abs(segment.sweep) * RADIANS) / step);
     }
     case 'cubic': {
       const { from, c1, c2, to } = segment;
       const bend = Math.max(Math.hypot(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y), Math.hypot(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y));
-      return Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance)));
+      return stepsWithin(Math.sqrt((0.75 * bend) / tolerance));
     }
   }
 }
+
+/** Numbers beyond reason, from a hostile file, must not exhaust the memory. */
+const MOST_STEPS = 50_000;
+
+const stepsWithin = (steps: number): number => Math.min(MOST_STEPS, Math.max(1, Math.ceil(steps)));
 
 /** Length along the segment, mm, exact for lines and arcs and within 0.1 % for cubics. */
 export function segmentLength(segment: Segment): number {

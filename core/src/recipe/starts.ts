@@ -1,4 +1,4 @@
-import type { Machine, Shop, Work } from '../shop/shop.ts';
+import { limitAt, type Machine, type Shop, type Work } from '../shop/shop.ts';
 import type { Make, RecipeInput } from './schema.ts';
 
 /** What a person says of a new job; all else starts from what suits it. */
@@ -13,10 +13,18 @@ export interface NewJob {
 /** Cap height, mm, that suits a machine's usual work. */
 const CAP_HEIGHTS: Record<string, number> = { plasma: 90, router: 80, 'co2-laser': 40, 'fibre-laser': 30, engraver: 10 };
 
+/** Counters are about a quarter of the cap height wide: cut-through letters must leave room for a bridge in them. */
+const CAP_HEIGHT_PER_BRIDGE = 6;
+
+function startingCapHeight({ make, thickness }: NewJob, machine: Machine | undefined): number {
+  const usual = CAP_HEIGHTS[machine?.id ?? ''] ?? 50;
+  return make === 'cut-through' && machine ? Math.max(usual, Math.ceil(CAP_HEIGHT_PER_BRIDGE * limitAt(machine.limits.bridge, thickness))) : usual;
+}
+
 /** A recipe that is at once a working design: sizes follow from the machine, the rest from the make. */
 export function startRecipe(job: NewJob, shop: Shop): RecipeInput {
   const machine = shop.machines.find(({ id }) => id === job.machine) ?? shop.machines[0];
-  const capHeight = CAP_HEIGHTS[machine?.id ?? ''] ?? 50;
+  const capHeight = startingCapHeight(job, machine);
   const words = job.words.trim();
   const common = {
     name: words.split('\n')[0]!.slice(0, 60) || 'Untitled job',

@@ -1,0 +1,171 @@
+"""Looks at released files with programs that are not ours: ezdxf, shapely, rsvg-convert, mutool and pdftocairo.
+
+Arguments: folders that `needlefile build` wrote. Prints a list of findings as JSON, one entry a folder; the test that
+calls this compares them with report.json.
+"""
+import glob
+import json
+import math
+import os
+import re
+import struct
+import subprocess
+import sys
+from xml.etree import ElementTree
+
+import ezdxf
+import ezdxf.path
+from shapely.geometry import LineString, MultiLineString, Polygon
+from shapely.ops import polygonize, unary_union
+
+FLATTENING = 0.001  # mm
+
+
+def dxf_lines(doc):
+    """Every entity as (layer, points, closed)."""
+    lines = []
+    for entity in doc.modelspace():
+        kind = entity.dxftype()
+        closed = kind == "CIRCLE" or (kind == "LWPOLYLINE" and entity.closed)
+        points = [(p.x, p.y) for p in ezdxf.path.make_path(entity).flattening(FLATTENING, segments=8)]
+        lines.append((entity.dxf.layer, points, closed))
+    return lines
+
+
+def cubic(p, a, b, q, steps=24):
+    for i in range(1, steps + 1):
+        t = i / steps
+        s = 1 - t
+        yield tuple(s**3 * p[k] + 3 * s * s * t * a[k] + 3 * s * t * t * b[k] + t**3 * q[k] for k in (0, 1))
+
+
+def arc(p, q, r, sweep):
+    """Short SVG arc of a circle, y down."""
+    dx, dy = q[0] - p[0], q[1] - p[1]
+    chord = math.hypot(dx, dy)
+    rise = math.sqrt(max(0, r * r - chord * chord / 4))
+    side = 1 if sweep else -1
+    c = ((p[0] + q[0]) / 2 - side * rise * dy / chord, (p[1] + q[1]) / 2 + side * rise * dx / chord)
+    start = math.atan2(p[1] - c[1], p[0] - c[0])
+    turn = (math.atan2(q[1] - c[1], q[0] - c[0]) - start) % (2 * math.pi)
+    if not sweep:
+        turn -= 2 * math.pi
+    for i in range(1, 65):
+        angle = start + turn * i / 64
+        yield (c[0] + r * math.cos(angle), c[1] + r * math.sin(angle))
+
+
+def path_lines(d, place):
+    """Point lists of absolute M, L, C, A, Z path data, each point carried by `place`."""
+    lines, points = [], []
+    tokens = re.findall(r"[MLCAZHV]|-?[\d.]+(?:e-?\d+)?", d)
+    i = 0
+    command = ""
+    while i < len(tokens):
+        if tokens[i].isalpha():
+            command = tokens[i]
+            i += 1
+        if command == "Z":
+            if points:
+                points.append(points[0])
+            continue
+        if command not in "MLCA":
+            raise ValueError(f"path command {command}")
+        count = {"M": 2, "L": 2, "C": 6, "A": 7}[command]
+        n = [float(t) for t in tokens[i : i + count]]
+        i += count
+        if command == "M":
+            if len(points) > 1:
+                lines.append(points)
+            points = [(n[0], n[1])]
+        elif command == "L":
+            points.append((n[0], n[1]))
+        elif command == "C":
+            points.extend(cubic(points[-1], n[0:2], n[2:4], n[4:6]))
+        else:
+            points.extend(arc(points[-1], n[5:7], n[0], n[4] == 1))
+    if len(points) > 1:
+        lines.append(points)
+    return [[place(x, y) for x, y in line] for line in lines]
+
+
+def distance(a, b):
+    """Hausdorff distance between two sets of lines, measured on dense points."""
+    a, b = MultiLineString(a), MultiLineString(b)
+    return max(one_way(a, b), one_way(b, a))
+
+
+def one_way(a, b):
+    return max(b.distance(line.interpolate(k / 60, normalized=True)) for line in a.geoms for k in range(60))
+
+
+def svg_lines(text, height):
+    return [line for d in re.findall(r'<path d="([^"]*)"', text) for line in path_lines(d, lambda x, y: (x, height - y))]
+
+
+def pdf_lines(pdf, height):
+    """Page 1 as mutool understands it. (pdftocairo's SVG is scaled to whole points, so it cannot serve for measuring.)"""
+    page = ElementTree.fromstring(subprocess.run(["mutool", "trace", pdf, "1"], check=True, capture_output=True, text=True).stdout)
+    mm = 25.4 / 72
+    lines = []
+    for path in page.iter():
+        if path.tag not in ("fill_path", "stroke_path"):
+            continue
+        a, b, c, d, e, f = [float(v) for v in path.get("transform").split()]
+        points = []
+        for step in path:
+            n = {key: float(value) for key, value in step.attrib.items()}
+            if step.tag == "moveto":
+                lines.append(points := [(n["x"], n["y"])])
+            elif step.tag == "lineto":
+                points.append((n["x"], n["y"]))
+            elif step.tag == "curveto":
+                points.extend(cubic(points[-1], (n["x1"], n["y1"]), (n["x2"], n["y2"]), (n["x3"], n["y3"])))
+            elif step.tag == "closepath":
+                points.append(points[0])
+        place = lambda x, y: ((a * x + c * y + e) * mm, height - (b * x + d * y + f) * mm)
+        for line in lines[-1 * sum(1 for step in path if step.tag == "moveto") :]:
+            line[:] = [place(x, y) for x, y in line]
+    return lines
+
+
+def png_size(command):
+    """Size in mm of the picture that a program makes at 254 dpi, by its pixels."""
+    data = subprocess.run(command, check=True, capture_output=True).stdout
+    return [pixels / 10 for pixels in struct.unpack(">II", data[16:24])]
+
+
+def pieces(rings):
+    """Faces between the cut lines: material where an odd number of rings goes round, slugs where an even number does."""
+    polygons = [Polygon(ring) for ring in rings]
+    material, slugs = [], []
+    for face in polygonize(unary_union([LineString(ring) for ring in rings])):
+        inside = face.representative_point()
+        depth = sum(polygon.contains(inside) for polygon in polygons)
+        (material if depth % 2 == 1 else slugs).append(face.area)
+    return sorted(material), sorted(slugs)
+
+
+def opinion(folder):
+    (svg,), (dxf,), (pdf,) = (glob.glob(os.path.join(folder, f"*.{kind}")) for kind in ("svg", "dxf", "pdf"))
+    doc = ezdxf.readfile(dxf)
+    audit = doc.audit()
+    lines = dxf_lines(doc)
+    text = open(svg).read()
+    height = float(re.search(r'viewBox="0 0 [\d.]+ ([\d.]+)"', text).group(1))
+    drawn = [points for _, points, _ in lines]
+    rings = [points for layer, points, _ in lines if layer.startswith("CUT")]
+    material, slugs = pieces([ring if ring[0] == ring[-1] else ring + ring[:1] for ring in rings])
+    return {
+        "audit": [entry.message for entry in list(audit.errors) + list(audit.fixes)],
+        "openContours": sum(1 for _, _, closed in lines if not closed),
+        "svgAgainstDxf": distance(svg_lines(text, height), drawn),
+        "pdfAgainstDxf": distance(pdf_lines(pdf, height), drawn),
+        "svgSize": png_size(["rsvg-convert", "--dpi-x", "254", "--dpi-y", "254", svg]),
+        "pdfSize": png_size(["pdftocairo", "-png", "-r", "254", "-f", "1", "-l", "1", "-singlefile", pdf, "-"]),
+        "materialAreas": material,
+        "slugAreas": slugs,
+    }
+
+
+print(json.dumps([opinion(folder) for folder in sys.argv[1:]]))

@@ -1,0 +1,82 @@
+import { describe, expect, it } from 'vitest';
+import { build } from '../src/build/build.ts';
+import { StageCache } from '../src/build/stages.ts';
+import { reportOf } from '../src/build/report.ts';
+import type { Rule } from '../src/check/findings.ts';
+import { applyPatch } from '../src/recipe/patch.ts';
+import type { RecipeInput } from '../src/recipe/schema.ts';
+import { houseShop } from '../src/shop/house.ts';
+import { buildOf, faceOf, recipeOf } from './workshop.ts';
+
+/** A job with each fault, by the rule that finds it. */
+const FAULTS: Record<Rule, RecipeInput> = {
+  'no words': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: ' \n ' } },
+  'face missing': { make: 'cut-through', lettering: { words: 'A', face: 'lost-face' } },
+  'missing character': { make: 'cut-through', lettering: { words: 'A🚂' } },
+  'loose piece': { make: 'stand-alone', lettering: { words: 'FENNY' } },
+  'drop-out': { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { perIsland: 'none' } } },
+  'narrow bridge': { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { width: 2 } } },
+  'off the sheet': { make: 'cut-through', lettering: { words: 'BOD' }, sheet: { width: 100 } },
+  'words off the plate': { make: 'cut-through', lettering: { words: 'BOD' }, plate: { width: 60 } },
+  'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },
+  unassigned: { make: 'cut-through', lettering: { words: 'FENNY' }, workOrder: { outline: { work: null } } },
+  machine: { make: 'engraved', machine: 'plasma', lettering: { words: 'FENNY' } },
+  order: { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: 'FENNY' }, workOrder: { sequence: ['outer cuts', 'engrave', 'mark', 'score', 'inner cuts'] } },
+};
+
+describe('shop check', () => {
+  it.each(Object.entries(FAULTS))('finds “%s”, and each of its mends but the last resort puts it right', (rule, input) => {
+    const { findings, recipe } = buildOf(input);
+    const own = findings.filter((finding) => finding.rule === rule);
+    expect(own.length).toBeGreaterThan(0);
+    for (const { measure } of own) if (measure) expect(measure.wants === 'at least' ? measure.value < measure.limit : measure.value > measure.limit).toBe(true);
+    for (const { mends } of own)
+      for (const { label, patch } of mends) {
+        // Closing up is a step on the way: it may need taking more than once.
+        if (label === 'Close the letters up') continue;
+        const after = buildOf(recipeOf(applyPatch(recipe, patch))).findings.filter((finding) => finding.rule === rule);
+        expect(after, `${rule}: ${label}`).toEqual([]);
+      }
+  });
+
+  it('is silent on a sound job', () => {
+    expect(buildOf({ make: 'cut-through', lettering: { words: 'LOAD 8 TONS', size: { by: 'cap height', value: 100 } } }).findings).toEqual([]);
+  });
+});
+
+describe('build', () => {
+  it('gives with its cache what it gives without, whatever was built before', () => {
+    const cache = new StageCache();
+    const inputs: RecipeInput[] = [
+      { make: 'cut-through', lettering: { words: 'BOD' } },
+      { make: 'cut-through', lettering: { words: 'BODY' } },
+      { make: 'cut-through', lettering: { words: 'BODY' }, hold: { bridges: { width: 8 } } },
+      { make: 'cut-through', thickness: 6, lettering: { words: 'BODY' } },
+      { make: 'engraved', lettering: { words: 'BODY' } },
+      { make: 'stand-alone', lettering: { words: 'BODY' }, rail: {} },
+      { make: 'stand-alone', lettering: { words: 'BODY' }, rail: {}, hold: { pieces: 'separate' } },
+      { make: 'cut-through', lettering: { words: 'BODY' }, workOrder: { outline: { work: 'cut', speed: 7 } } },
+      { make: 'cut-through', lettering: { words: 'BOD' } },
+    ];
+    for (const input of inputs) expect(reportOf(buildOf(input, cache))).toEqual(reportOf(buildOf(input)));
+  });
+
+  it('does no geometry again when only a setting changes', () => {
+    const cache = new StageCache();
+    const resources = { shop: houseShop, faces: new Map([['overpass-bold', faceOf('overpass-bold')]]) };
+    const recipe = recipeOf({ make: 'cut-through', lettering: { words: 'BOD' } });
+    const first = build(recipe, resources, cache);
+    const second = build({ ...recipe, workOrder: { ...recipe.workOrder, outline: { ...recipe.workOrder.outline, speed: 5 } } }, resources, cache);
+    expect(second.hold).toBe(first.hold);
+    expect(second.operations[0]!.time).toBeGreaterThan(first.operations[0]!.time);
+  });
+
+  it('cuts inner lines before outer ones, each line once, all closed', () => {
+    const { operations, drawing } = buildOf({ make: 'cut-through', lettering: { words: 'LOAD 8' }, plate: { holes: {} } });
+    expect(operations.map(({ step }) => step)).toEqual(['inner cuts', 'outer cuts']);
+    const cut = operations.flatMap(({ contours }) => contours);
+    expect(new Set(cut).size).toBe(cut.length);
+    expect(new Set(cut)).toEqual(new Set(drawing.outline));
+    expect(cut.every(({ closed }) => closed)).toBe(true);
+  });
+});
