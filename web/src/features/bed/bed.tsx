@@ -23,10 +23,9 @@ interface Props {
 
 /** The sheet at true scale, with what lies on it. */
 export function Bed({ picture, previewing, working, problem, stopped, onStop }: Props) {
-  const svg = useRef<SVGSVGElement>(null);
   const sheet = picture?.sheet;
   const content = useMemo<Bounds | null>(() => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null), [sheet?.width, sheet?.height]); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
-  const zoom = useZoom(svg, content);
+  const zoom = useZoom(content);
   useFocus(zoom);
   const view = useView((state) => state.view);
   const station = useView((state) => state.station);
@@ -34,7 +33,7 @@ export function Bed({ picture, previewing, working, problem, stopped, onStop }: 
   return (
     <section className={css.bed} aria-label="Bed">
       <svg
-        ref={svg}
+        ref={zoom.ref}
         className={css.drawing}
         tabIndex={0}
         role="img"
@@ -65,13 +64,13 @@ export function Bed({ picture, previewing, working, problem, stopped, onStop }: 
         <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.by(0.8)} aria-label="Smaller">
           −
         </button>
-        <button type="button" className={`btn btn-light btn-sm number ${css.percent}`} onClick={zoom.trueSize} title="Show at true size (1)">
+        <button type="button" className={`btn btn-light btn-sm number ${css.percent}`} onClick={() => zoom.trueSize()} title="Show at true size (1)">
           {Math.round((transform.k / PIXELS_PER_MM) * 100)} %
         </button>
         <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.by(1.25)} aria-label="Larger">
           +
         </button>
-        <button type="button" className="btn btn-light btn-sm" onClick={zoom.fit} title="Show the whole sheet (0)">
+        <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.fit()} title="Show the whole sheet (0)">
           Fit
         </button>
       </div>

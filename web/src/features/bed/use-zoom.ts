@@ -3,12 +3,14 @@
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
-import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 
 /** Screen pixels to a millimetre at true size, by the CSS definition of the inch. */
 export const PIXELS_PER_MM = 96 / 25.4;
 
 export interface Zoom {
+  /** For the drawing that is zoomed. */
+  readonly ref: (element: SVGSVGElement | null) => void;
   readonly transform: ZoomTransform;
   readonly size: { readonly width: number; readonly height: number };
   readonly fit: () => void;
@@ -22,14 +24,14 @@ export interface Zoom {
  * person has not moved the view, it keeps fitting `content`.
  * @param content what fitting shows, mm, y down
  */
-export function useZoom(svg: RefObject<SVGSVGElement | null>, content: Bounds | null): Zoom {
+export function useZoom(content: Bounds | null): Zoom {
+  const [element, setElement] = useState<SVGSVGElement | null>(null);
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const fitting = useRef(true);
 
   useEffect(() => {
-    const element = svg.current;
     if (!element) return;
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.01, 800])
@@ -43,13 +45,13 @@ export function useZoom(svg: RefObject<SVGSVGElement | null>, content: Bounds | 
     const watch = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
     watch.observe(element);
     return () => watch.disconnect();
-  }, [svg]);
+  }, [element]);
 
   const move = useCallback(
     (next: ZoomTransform) => {
-      if (svg.current && behaviour.current) select(svg.current).call(behaviour.current.transform, next);
+      if (element && behaviour.current) select(element).call(behaviour.current.transform, next);
     },
-    [svg],
+    [element],
   );
   const showBox = useCallback(
     ({ minX, minY, maxX, maxY }: Bounds, share: number, closest: number) => {
@@ -68,6 +70,7 @@ export function useZoom(svg: RefObject<SVGSVGElement | null>, content: Bounds | 
   }, [content, showBox]);
 
   return {
+    ref: setElement,
     transform,
     size,
     fit,
@@ -78,7 +81,7 @@ export function useZoom(svg: RefObject<SVGSVGElement | null>, content: Bounds | 
     },
     by: (factor) => {
       fitting.current = false;
-      if (svg.current && behaviour.current) select(svg.current).call(behaviour.current.scaleBy, factor);
+      if (element && behaviour.current) select(element).call(behaviour.current.scaleBy, factor);
     },
     show: (place) => {
       fitting.current = false;

@@ -30,7 +30,6 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
   useEffect(() => {
     if (!recipe || !builder.current) return;
     let current = true;
-    // eslint-disable-next-line react-hooks/set-state-in-effect -- the worker is an outside system; this tells that it began
     setState((last) => ({ ...last, working: true, stopped: false }));
     builder.current.build(recipe).then(
       (picture) => current && setState({ picture, recipe, working: false, problem: null, stopped: false }),

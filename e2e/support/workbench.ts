@@ -1,0 +1,41 @@
+import { readFileSync } from 'node:fs';
+import { readDxf } from '@needlefile/core/formats/dxf-reader';
+import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
+import { readSvg } from '@needlefile/core/formats/svg-reader';
+import { expect, type Page } from '@playwright/test';
+
+/** What a person does at the workbench, for tests. */
+
+export async function openJob(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name, exact: true }).click();
+  await built(page);
+}
+
+/** Waits until the bed shows the job as it is. */
+export async function built(page: Page): Promise<void> {
+  await expect(page.getByRole('complementary', { name: 'Shop check' })).toHaveAttribute('aria-busy', 'false', { timeout: 30_000 });
+}
+
+export const station = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name }).click();
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
+}
+
+/** Writes the files and gives them as downloaded, read by our readers, with the names they came under. */
+export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing; dxf: ReadDrawing; names: string[] }> {
+  await station(page, 'Release');
+  await page.getByRole('button', { name: /Write the files|Release all the same/ }).click();
+  const files = page.getByRole('region', { name: 'Station' });
+  await expect(files.getByRole('link', { name: 'All files as one ZIP' })).toBeVisible({ timeout: 30_000 });
+  const download = async (kind: string) => {
+    const waiting = page.waitForEvent('download');
+    await files.getByRole('link', { name: new RegExp(`^${kind}`) }).first().click();
+    const file = await waiting;
+    return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
+  };
+  const [svg, dxf, pdf] = [await download('SVG'), await download('DXF'), await download('PDF')];
+  expect(pdf.bytes.subarray(0, 5).toString()).toBe('%PDF-');
+  return { svg: readSvg(svg.bytes.toString()), dxf: readDxf(dxf.bytes.toString()), names: [svg.name, dxf.name, pdf.name] };
+}
