@@ -14,7 +14,7 @@ test('from words to files: a new cut-through plate', async ({ page }) => {
   await page.getByRole('link', { name: 'New job' }).click();
   await page.getByLabel('Words').fill('BOD');
   await page.getByText('Cut-through plate').click();
-  await expect(page.getByText('5 bridges hold 4 islands').or(page.getByText(/bridges hold 4 islands/))).toBeVisible();
+  await expect(page.getByText(/bridges hold 4 islands/)).toBeVisible();
   await page.getByRole('button', { name: 'Start the job' }).click();
   await built(page);
   await page.getByLabel('Cap height', { exact: true }).last().fill('4 in');
@@ -58,7 +58,7 @@ test('undo and redo take every change back and forth, and are saved', async ({ p
   await openJob(page, 'Valve tag, injector');
   await page.getByLabel('Words').fill('BLOWER');
   await station(page, 'Plate');
-  await page.getByRole('switch', { name: 'Corner holes' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Corner holes' }).uncheck();
   await page.getByLabel('Job name').fill('Valve tag, blower');
   await page.getByLabel('Job name').press('Enter');
   for (const name of ['Job name', 'Corner holes', 'Words']) await page.getByRole('button', { name: 'Undo' }).and(page.getByTitle(`Undo: ${name} (Ctrl Z)`)).click();
@@ -77,7 +77,7 @@ test('undo and redo take every change back and forth, and are saved', async ({ p
 test('a mend is previewed, taken, and in the file', async ({ page }) => {
   await openJob(page, 'Platform sign, Way Out');
   await station(page, 'Hold');
-  await page.getByText('0', { exact: true }).click();
+  await page.getByRole('radiogroup', { name: 'Per island' }).getByText('0').click();
   const check = page.getByRole('complementary', { name: 'Shop check' });
   await expect(check.getByText('islands drop out')).toBeVisible();
   const before = await page.getByRole('button', { name: 'Undo' }).getAttribute('title');

@@ -25,24 +25,23 @@ interface Props {
 export function Bed({ picture, previewing, working, problem, stopped, onStop }: Props) {
   const sheet = picture?.sheet;
   const content = useMemo<Bounds | null>(() => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null), [sheet?.width, sheet?.height]); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
-  const zoom = useZoom(content);
-  useFocus(zoom);
+  const { attach, transform, size, by, fit, trueSize, show } = useZoom(content);
+  useFocus(show);
   const view = useView((state) => state.view);
   const station = useView((state) => state.station);
-  const { transform } = zoom;
   return (
     <section className={css.bed} aria-label="Bed">
       <svg
-        ref={zoom.ref}
+        ref={attach}
         className={css.drawing}
         tabIndex={0}
         role="img"
         aria-label={picture ? `The sheet with ${picture.report.pieces.filter(({ status }) => status === 'kept').length} kept pieces` : 'The sheet'}
         onKeyDown={(event) => {
-          if (event.key === '+' || event.key === '=') zoom.by(1.25);
-          if (event.key === '-') zoom.by(0.8);
-          if (event.key === '0') zoom.fit();
-          if (event.key === '1') zoom.trueSize();
+          if (event.key === '+' || event.key === '=') by(1.25);
+          if (event.key === '-') by(0.8);
+          if (event.key === '0') fit();
+          if (event.key === '1') trueSize();
         }}
         onPointerMove={(event) => {
           if (!sheet) return;
@@ -53,24 +52,24 @@ export function Bed({ picture, previewing, working, problem, stopped, onStop }: 
         onPointerLeave={() => useCursor.setState({ at: null })}
       >
         <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>{picture && <Layers picture={picture} view={view} showHold={station === 'hold'} scale={transform.k} />}</g>
-        <Ring zoom={zoom} />
+        <Ring transform={transform} />
       </svg>
-      {sheet && <Rulers zoom={zoom} sheetHeight={sheet.height} />}
+      {sheet && <Rulers transform={transform} size={size} sheetHeight={sheet.height} />}
       <div className={css.views}>
         <Choices<BedView> bare label="View" value={view} onChange={(next) => useView.setState({ view: next })} options={[{ value: 'solid', label: 'Solid' }, { value: 'paths', label: 'Paths' }, { value: 'pieces', label: 'Pieces' }]} />
       </div>
       <Notices previewing={previewing} working={working} problem={problem} stopped={stopped} onStop={onStop} />
       <div className={css.zoom}>
-        <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.by(0.8)} aria-label="Smaller">
+        <button type="button" className="btn btn-light btn-sm" onClick={() => by(0.8)} aria-label="Smaller">
           −
         </button>
-        <button type="button" className={`btn btn-light btn-sm number ${css.percent}`} onClick={() => zoom.trueSize()} title="Show at true size (1)">
+        <button type="button" className={`btn btn-light btn-sm number ${css.percent}`} onClick={() => trueSize()} title="Show at true size (1)">
           {Math.round((transform.k / PIXELS_PER_MM) * 100)} %
         </button>
-        <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.by(1.25)} aria-label="Larger">
+        <button type="button" className="btn btn-light btn-sm" onClick={() => by(1.25)} aria-label="Larger">
           +
         </button>
-        <button type="button" className="btn btn-light btn-sm" onClick={() => zoom.fit()} title="Show the whole sheet (0)">
+        <button type="button" className="btn btn-light btn-sm" onClick={() => fit()} title="Show the whole sheet (0)">
           Fit
         </button>
       </div>
@@ -79,18 +78,18 @@ export function Bed({ picture, previewing, working, problem, stopped, onStop }: 
 }
 
 /** Brings a place into the middle when a finding or an island asks for it. */
-function useFocus(zoom: Zoom): void {
+function useFocus(show: Zoom['show']): void {
   const focus = useView((state) => state.focus);
   const done = useRef(focus);
   useEffect(() => {
     if (!focus || focus === done.current) return;
     done.current = focus;
-    zoom.show(focus.place);
-  }, [focus, zoom]);
+    show(focus.place);
+  }, [focus, show]);
 }
 
 /** A ring round the place that is meant, of the same weight at every zoom. */
-function Ring({ zoom: { transform } }: { zoom: Zoom }) {
+function Ring({ transform }: Pick<Zoom, 'transform'>) {
   const ring = useView((state) => state.ring);
   if (!ring) return null;
   const [x, y] = transform.apply([(ring.minX + ring.maxX) / 2, (ring.minY + ring.maxY) / 2]);

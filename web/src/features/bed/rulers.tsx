@@ -10,7 +10,7 @@ const BREADTH = 22;
 const APART = 58;
 
 /** Rulers along the top and the left; the left one counts up from the sheet's bottom edge. */
-export function Rulers({ zoom: { transform, size }, sheetHeight }: { zoom: Zoom; sheetHeight: number }) {
+export function Rulers({ transform, size, sheetHeight }: Pick<Zoom, 'transform' | 'size'> & { sheetHeight: number }) {
   const unit = useUnit();
   const unitMm = unit === 'mm' ? 1 : MM_PER_INCH;
   const { step, parts } = stepFor(transform.k * unitMm, unit);

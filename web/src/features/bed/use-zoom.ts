@@ -10,7 +10,7 @@ export const PIXELS_PER_MM = 96 / 25.4;
 
 export interface Zoom {
   /** For the drawing that is zoomed. */
-  readonly ref: (element: SVGSVGElement | null) => void;
+  readonly attach: (element: SVGSVGElement | null) => void;
   readonly transform: ZoomTransform;
   readonly size: { readonly width: number; readonly height: number };
   readonly fit: () => void;
@@ -70,7 +70,7 @@ export function useZoom(content: Bounds | null): Zoom {
   }, [content, showBox]);
 
   return {
-    ref: setElement,
+    attach: setElement,
     transform,
     size,
     fit,

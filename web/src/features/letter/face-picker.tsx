@@ -13,7 +13,8 @@ export function FacePicker() {
   const chosen = CATALOGUE.find((face) => face.id === id);
   return (
     <Dropdown className="mb-3">
-      <Dropdown.Toggle variant="light" className={css.face} aria-label={`Face: ${chosen?.name ?? id}`}>
+      <Dropdown.Toggle variant="light" className={css.face}>
+        <span className="visually-hidden">Face: </span>
         <span className={css.faceName} style={{ fontFamily: faceFamily(id) }}>
           {chosen?.name ?? `${id} (not here)`}
         </span>

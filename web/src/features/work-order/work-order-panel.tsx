@@ -137,12 +137,14 @@ function Sequence({ operations }: { operations: readonly OperationReport[] }) {
 const STEP_NAMES: Record<Step, string> = { engrave: 'Engrave', mark: 'Mark', score: 'Score', 'inner cuts': 'Inner cuts', 'outer cuts': 'Outer cuts' };
 
 function StepRow({ step, place, operations }: { step: Step; place: number; operations: readonly OperationReport[] }) {
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: step });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: step });
   const unit = useUnit();
   const sum = (value: (operation: OperationReport) => number) => operations.reduce((total, operation) => total + value(operation), 0);
   return (
-    <li ref={setNodeRef} className={css.step} style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }} {...attributes} {...listeners}>
-      <GripVertical aria-hidden className="soft" />
+    <li ref={setNodeRef} className={css.step} style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}>
+      <button type="button" ref={setActivatorNodeRef} className={css.grip} aria-label={`Move ${STEP_NAMES[step]}`} {...attributes} {...listeners}>
+        <GripVertical aria-hidden />
+      </button>
       <span className="number">{place}</span>
       <WorkTag work={operations[0]!.work} />
       <span className={css.stepName}>
