@@ -61,6 +61,17 @@ export const regionArea = (region: Region): number => region.reduce((sum, contou
 
 export const contourBounds = (contour: Contour): Bounds => boundsOfPoints(measuringPoints(contour));
 
+/** A box that surely holds the contour, and is quickly had: round its control points. */
+export const hullBounds = (contour: Contour): Bounds =>
+  boundsOfPoints(
+    contour.segments.flatMap((segment): Point[] => {
+      if (segment.kind === 'line') return [segment.from];
+      if (segment.kind === 'cubic') return [segment.from, segment.c1, segment.c2];
+      const { centre, radius } = segment;
+      return [{ x: centre.x - radius, y: centre.y - radius }, { x: centre.x + radius, y: centre.y + radius }];
+    }),
+  );
+
 export const regionBounds = (region: Region): Bounds =>
   boundsOfPoints(
     (function* () {

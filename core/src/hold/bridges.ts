@@ -67,20 +67,26 @@ export function placeBridges({ frame, islands }: Held, plan: BridgePlan): { brid
   const bridges: Bridge[] = [];
   const waiting = new Set(islands.map((_, i) => i + 1));
   while (waiting.size > 0) {
-    let best: Candidate | undefined;
-    for (const piece of waiting) {
-      const candidate = search.candidates(piece).find(({ target }) => held.has(target));
-      if (candidate && (!best || candidate.score < best.score)) best = candidate;
-    }
+    const best = bestOf(waiting, held, (piece) => search.wanted(piece)) ?? bestOf(waiting, held, (piece) => search.anyWay(piece));
     if (!best) break;
     waiting.delete(best.piece);
     held.add(best.piece);
     const island = islands[best.piece - 1]!;
     bridges.push(bridgeOf(best, island, 0));
-    const second = wantsTwo(island, plan) ? search.candidates(best.piece).find((candidate) => balances(candidate, best, held)) : undefined;
+    const second = wantsTwo(island, plan) ? search.wanted(best.piece).find((candidate) => balances(candidate, best, held)) : undefined;
     if (second) bridges.push(bridgeOf(second, island, 1));
   }
   return { bridges, unheld: [...waiting].map((piece) => islands[piece - 1]!) };
+}
+
+/** The best place of any waiting piece at which it would hang on what is held. */
+function bestOf(waiting: ReadonlySet<number>, held: ReadonlySet<number>, candidates: (piece: number) => readonly Candidate[]): Candidate | undefined {
+  let best: Candidate | undefined;
+  for (const piece of waiting) {
+    const candidate = candidates(piece).find(({ target }) => held.has(target));
+    if (candidate && (!best || candidate.score < best.score)) best = candidate;
+  }
+  return best;
 }
 
 const wantsTwo = ({ component }: Island, { perIsland, width }: BridgePlan): boolean => perIsland === 'two' || (perIsland === 'by size' && component.area > TWO_ABOVE * width * width);
@@ -100,7 +106,8 @@ function bridgeOf({ width, angle, from, to, strip }: Candidate, island: Island, 
 class BridgeSearch {
   private readonly rings: readonly (readonly Point[][])[];
   private readonly scanners = new Map<number, Scanner>();
-  private readonly found = new Map<number, Candidate[]>();
+  private readonly inWanted = new Map<number, Candidate[]>();
+  private readonly inAny = new Map<number, Candidate[]>();
 
   constructor(
     private readonly pieces: readonly Component[],
@@ -109,25 +116,29 @@ class BridgeSearch {
     this.rings = pieces.map((piece) => componentRegion(piece).map((contour) => flatten(contour, SCAN_TOLERANCE)));
   }
 
-  candidates(piece: number): readonly Candidate[] {
-    let found = this.found.get(piece);
-    if (!found) {
-      found = this.search(piece).sort((a, b) => a.score - b.score);
-      this.found.set(piece, found);
-    }
-    return found;
+  /** Places at full width in the wanted direction, best first. */
+  wanted(piece: number): readonly Candidate[] {
+    return this.remembered(this.inWanted, piece, () => this.along(DIRECTIONS[this.plan.direction], piece, this.plan.width));
   }
 
-  /** Full width in the wanted direction first, then in any direction, then ever narrower. */
-  private search(piece: number): Candidate[] {
-    for (const share of NARROWER) {
-      const width = this.plan.width * share;
-      const wanted = this.along(DIRECTIONS[this.plan.direction], piece, width);
-      // A nested island may see only unheld neighbours in the wanted direction: all directions stay open to it, at a price.
-      const others = this.plan.direction === 'any' ? [] : this.along(DIRECTIONS.any, piece, width).map((candidate) => ({ ...candidate, score: candidate.score * 3 + 2 * width }));
-      if (wanted.length + others.length > 0) return [...wanted, ...others];
-    }
-    return [];
+  /**
+   * Places in any direction, at the greatest width that has any: for islands with no room, or whose neighbours in the
+   * wanted direction are islands themselves. Much dearer to find, so looked for only where the wanted ones fail.
+   */
+  anyWay(piece: number): readonly Candidate[] {
+    return this.remembered(this.inAny, piece, () => {
+      for (const share of NARROWER) {
+        const found = this.along(DIRECTIONS.any, piece, this.plan.width * share);
+        if (found.length > 0) return found;
+      }
+      return [];
+    });
+  }
+
+  private remembered(known: Map<number, Candidate[]>, piece: number, find: () => Candidate[]): readonly Candidate[] {
+    let found = known.get(piece);
+    if (!found) known.set(piece, (found = find().sort((a, b) => a.score - b.score)));
+    return found;
   }
 
   private along(angles: readonly number[], piece: number, width: number): Candidate[] {

@@ -1,6 +1,6 @@
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
-import { boundsMeet, joinBounds, type Bounds } from '../bounds.ts';
-import { contourArea, contourBounds, contourLength, type Contour, type Region } from '../contour.ts';
+import { boundsMeet } from '../bounds.ts';
+import { contourArea, contourLength, hullBounds, type Contour, type Region } from '../contour.ts';
 import { Provenance } from './provenance.ts';
 import { restoreRing } from './restore.ts';
 
@@ -46,16 +46,32 @@ function isSliver(contour: Contour): boolean {
   return area < SLIVER_AREA || area / contourLength(contour) < SLIVER_WIDTH;
 }
 
-/** Parts contours into groups whose boxes chain together, in the order of their first members. */
+/**
+ * Parts contours into groups whose boxes chain together, in the order of their first members: a sweep from left to right
+ * that joins each box with those it meets among the ones still open.
+ */
 function groupsThatMeet(contours: readonly Contour[]): Contour[][] {
-  let groups: { box: Bounds; members: { contour: Contour; order: number }[] }[] = [];
-  contours.forEach((contour, order) => {
-    const box = contourBounds(contour);
-    const [met, apart] = [groups.filter((group) => boundsMeet(group.box, box)), groups.filter((group) => !boundsMeet(group.box, box))];
-    groups = [...apart, { box: joinBounds([box, ...met.map((group) => group.box)]), members: [...met.flatMap((group) => group.members), { contour, order }] }];
+  const boxes = contours.map(hullBounds);
+  const leader = contours.map((_, i) => i);
+  const find = (i: number): number => {
+    while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!;
+    return i;
+  };
+  let open: number[] = [];
+  for (const i of contours.map((_, index) => index).sort((a, b) => boxes[a]!.minX - boxes[b]!.minX)) {
+    open = open.filter((other) => boxes[other]!.maxX >= boxes[i]!.minX);
+    for (const other of open) {
+      if (!boundsMeet(boxes[other]!, boxes[i]!)) continue;
+      const [a, b] = [find(other), find(i)];
+      leader[Math.max(a, b)] = Math.min(a, b);
+    }
+    open.push(i);
+  }
+  const groups = new Map<number, Contour[]>();
+  contours.forEach((contour, i) => {
+    const group = groups.get(find(i));
+    if (group) group.push(contour);
+    else groups.set(find(i), [contour]);
   });
-  return groups
-    .map(({ members }) => members.sort((a, b) => a.order - b.order))
-    .sort((a, b) => a[0]!.order - b[0]!.order)
-    .map((members) => members.map(({ contour }) => contour));
+  return [...groups.values()];
 }

@@ -10,7 +10,7 @@ import { GRID_PER_MM, type Provenance } from './provenance.ts';
  * joints between runs are set on the true meeting point of the two curves.
  */
 export function restoreRing(ring: Path64, provenance: Provenance): Contour | null {
-  const runs = dropHairRuns(runsOf(labels(ring, provenance)), ring);
+  const runs = dropHairRuns(runsOf(labels(ring, provenance), ring), ring);
   if (runs.length === 0) return null;
   const joints = runs.map((run, i) => jointBetween(run, runs[(i + 1) % runs.length]!, provenance));
   const segments: Segment[] = [];
@@ -23,12 +23,12 @@ export function restoreRing(ring: Path64, provenance: Provenance): Contour | nul
 
 /** One edge of the result: which segment it runs along and between which parameters; segment -1 where none is known. */
 interface Label {
+  /** Place in the ring of the point it begins at. */
+  readonly at: number;
   readonly segment: number;
   readonly tFrom: number;
   readonly tTo: number;
   readonly source: SourceId;
-  readonly from: Point;
-  readonly to: Point;
 }
 
 /** Consecutive edges along one segment, one way. */
@@ -60,26 +60,40 @@ const inMm = (p: Point64): Point => ({ x: p.x / GRID_PER_MM, y: p.y / GRID_PER_M
 function labels(ring: Path64, provenance: Provenance): Label[] {
   return ring.map((from, i) => {
     const to = ring[(i + 1) % ring.length]!;
-    const ends = { from: inMm(from), to: inMm(to) };
-    let best: { edge: number; miss: number; a: number; b: number } | undefined;
-    const candidates = [...provenance.edgesAt(from.z), ...provenance.edgesAt(to.z)];
-    for (const edge of candidates) {
-      const start = provenance.points[edge]!;
-      const end = provenance.points[provenance.next[edge]!]!;
-      const a = alongEdge(from, start, end);
-      const b = alongEdge(to, start, end);
-      const miss = Math.max(a.miss, b.miss);
-      if (miss <= ON_EDGE && (!best || miss < best.miss)) best = { edge, miss, a: a.t, b: b.t };
-    }
-    if (!best || best.a === best.b) {
-      const near = candidates[0];
-      return { segment: -1, tFrom: 0, tTo: 1, source: near === undefined ? '' : provenance.segments[provenance.segmentOf[near]!]!.source, ...ends };
-    }
-    const { edge } = best;
-    const [t0, t1] = [provenance.t0[edge]!, provenance.t1[edge]!];
-    const segment = provenance.segmentOf[edge]!;
-    return { segment, tFrom: t0 + (t1 - t0) * best.a, tTo: t0 + (t1 - t0) * best.b, source: provenance.segments[segment]!.source, ...ends };
+    return wholeEdge(from, to, i, provenance) ?? partialEdge(from, to, i, provenance);
   });
+}
+
+/** Most edges come through untouched: their ends are neighbours in the source. */
+function wholeEdge(from: Point64, to: Point64, at: number, { segmentOf, t0, t1, next, segments }: Provenance): Label | null {
+  const [a, b] = [(from.z ?? 0) - 1, (to.z ?? 0) - 1];
+  if (a < 0 || b < 0) return null;
+  const edge = next[a] === b ? a : next[b] === a ? b : -1;
+  if (edge < 0) return null;
+  const segment = segmentOf[edge]!;
+  const forward = edge === a;
+  return { at, segment, tFrom: forward ? t0[edge]! : t1[edge]!, tTo: forward ? t1[edge]! : t0[edge]!, source: segments[segment]!.source };
+}
+
+function partialEdge(from: Point64, to: Point64, at: number, provenance: Provenance): Label {
+  let best: { edge: number; miss: number; a: number; b: number } | undefined;
+  const candidates = [...provenance.edgesAt(from.z), ...provenance.edgesAt(to.z)];
+  for (const edge of candidates) {
+    const start = provenance.points[edge]!;
+    const end = provenance.points[provenance.next[edge]!]!;
+    const a = alongEdge(from, start, end);
+    const b = alongEdge(to, start, end);
+    const miss = Math.max(a.miss, b.miss);
+    if (miss <= ON_EDGE && (!best || miss < best.miss)) best = { edge, miss, a: a.t, b: b.t };
+  }
+  if (!best || best.a === best.b) {
+    const near = candidates[0];
+    return { at, segment: -1, tFrom: 0, tTo: 1, source: near === undefined ? '' : provenance.segments[provenance.segmentOf[near]!]!.source };
+  }
+  const { edge } = best;
+  const [t0, t1] = [provenance.t0[edge]!, provenance.t1[edge]!];
+  const segment = provenance.segmentOf[edge]!;
+  return { at, segment, tFrom: t0 + (t1 - t0) * best.a, tTo: t0 + (t1 - t0) * best.b, source: provenance.segments[segment]!.source };
 }
 
 /** Where along an edge (0 to 1) a point lies, and how many grid units it misses it by. */
@@ -92,24 +106,30 @@ function alongEdge(p: Point64, start: Point64, end: Point64): { t: number; miss:
   return { t, miss: Math.hypot(start.x + dx * t - p.x, start.y + dy * t - p.y) };
 }
 
-function runsOf(edges: readonly Label[]): Run[] {
+function runsOf(edges: readonly Label[], ring: Path64): Run[] {
   const continues = (a: Label, b: Label) => a.segment >= 0 && a.segment === b.segment && Math.sign(a.tTo - a.tFrom) === Math.sign(b.tTo - b.tFrom) && Math.abs(a.tTo - b.tFrom) < 1e-3 + 0.5 * Math.abs(b.tTo - b.tFrom);
   const count = edges.length;
   // Begin where a label changes, so that no run is split by where the ring happens to begin.
   let begin = edges.findIndex((edge, i) => !continues(edges[(i + count - 1) % count]!, edge));
   if (begin < 0) begin = 0;
   const runs: Run[] = [];
+  const startOf = ({ at }: Label) => inMm(ring[at]!);
+  const endOf = ({ at }: Label) => inMm(ring[(at + 1) % count]!);
   let last: Label | undefined;
   for (let k = 0; k < count; k++) {
     const edge = edges[(begin + k) % count]!;
     const run = runs.at(-1);
     if (run && last && continues(last, edge)) {
       run.tTo = edge.tTo;
-      run.to = edge.to;
       run.edges++;
-    } else runs.push({ ...edge, edges: 1 });
+    } else {
+      if (run && last) run.to = endOf(last);
+      const { segment, tFrom, tTo, source } = edge;
+      runs.push({ segment, tFrom, tTo, source, from: startOf(edge), to: endOf(edge), edges: 1 });
+    }
     last = edge;
   }
+  if (last) runs.at(-1)!.to = endOf(last);
   return runs;
 }
 
