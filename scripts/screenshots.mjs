@@ -10,7 +10,7 @@ mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--font-render-hinting=none'] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'UTC' });
 const shot = async (name) => {
-  await page.evaluate(() => document.fonts.ready);
+  await page.evaluate('document.fonts.ready');
   await page.waitForTimeout(700);
   await page.screenshot({ path: path.join(folder, `${name}.png`) });
 };

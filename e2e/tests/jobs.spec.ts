@@ -199,6 +199,16 @@ test('jobs are found, copied, renamed, deleted and brought back', async ({ page 
   await expect(page.getByLabel('Job name')).toHaveValue('Valve tag, injector (copy)');
 });
 
+test('tags are typed at the Letter station and found in the list', async ({ page }) => {
+  await openJob(page, 'Mess room hook, Wren');
+  await page.getByLabel('Tags').fill('birds,  hooks, birds');
+  await page.getByLabel('Tags').press('Enter');
+  await saved(page);
+  await page.goto('/');
+  await page.getByLabel('Search jobs by name or tag').fill('birds');
+  await expect(page.locator('tbody tr')).toHaveCount(1);
+});
+
 test('all files come as one ZIP with the report', async ({ page }) => {
   await openJob(page, 'Valve tag, injector');
   await releaseAndDownload(page);

@@ -11,8 +11,8 @@ import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
-import { useView } from '../workbench/view-store';
 import css from './hold.module.css';
+import { PlaceRow } from './place-row';
 
 /** What keeps the job in one piece: bridges for islands, joins for stand-alone letters. */
 export function HoldPanel({ picture }: { picture: Picture | null }) {
@@ -64,14 +64,10 @@ function Bridges({ picture }: { picture: Picture | null }) {
             const place = picture!.islands[i]!.bounds;
             const width = widthOfBridge(id);
             return (
-              <li key={id}>
-                <button type="button" data-held={count > 0} onMouseEnter={() => useView.setState({ ring: place })} onMouseLeave={() => useView.setState({ ring: null })} onFocus={() => useView.setState({ ring: place })} onBlur={() => useView.setState({ ring: null })} onClick={() => useView.setState({ focus: { place } })}>
-                  <span className={css.tag}>{i + 1}</span>
-                  <span className={css.islandName}>{name}</span>
-                  <span className="number">{count > 0 ? `${count > 1 ? `${count} × ` : ''}${formatLength(width, unit, unit === 'mm' ? 1 : 2)}` : 'drops'}</span>
-                  <span className={`number soft ${css.area}`}>{formatArea(area, unit)}</span>
-                </button>
-              </li>
+              <PlaceRow key={id} number={i + 1} name={name} held={count > 0} place={place}>
+                <span className="number">{count > 0 ? `${count > 1 ? `${count} × ` : ''}${formatLength(width, unit, unit === 'mm' ? 1 : 2)}` : 'drops'}</span>
+                <span className={`number soft ${css.area}`}>{formatArea(area, unit)}</span>
+              </PlaceRow>
             );
           })}
         </ol>
@@ -106,14 +102,10 @@ function Joins({ picture }: { picture: Picture | null }) {
           {pieces.map(({ id, name, status, area }, i) => {
             const place = picture!.pieces.find((piece) => piece.id === id)!.bounds;
             return (
-              <li key={id}>
-                <button type="button" data-held={status === 'kept'} onMouseEnter={() => useView.setState({ ring: place })} onMouseLeave={() => useView.setState({ ring: null })} onFocus={() => useView.setState({ ring: place })} onBlur={() => useView.setState({ ring: null })} onClick={() => useView.setState({ focus: { place } })}>
-                  <span className={css.tag}>{i + 1}</span>
-                  <span className={css.islandName}>{name}</span>
-                  <span>{status}</span>
-                  <span className={`number soft ${css.area}`}>{formatArea(area, unit)}</span>
-                </button>
-              </li>
+              <PlaceRow key={id} number={i + 1} name={name} held={status === 'kept'} place={place}>
+                <span>{status}</span>
+                <span className={`number soft ${css.area}`}>{formatArea(area, unit)}</span>
+              </PlaceRow>
             );
           })}
         </ol>

@@ -10,6 +10,7 @@ import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
 import { FacePicker } from './face-picker';
+import { TagsField } from './tags-field';
 import { WordsField } from './words-field';
 
 /** The words, their face, size and spacing. */
@@ -73,6 +74,9 @@ export function LetterPanel({ picture }: { picture: Picture | null }) {
             />
           </>
         )}
+      </PanelSection>
+      <PanelSection title="Job">
+        <TagsField />
       </PanelSection>
     </>
   );

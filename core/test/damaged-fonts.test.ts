@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest';
+import { openFace } from '../src/lettering/face.ts';
+import { FontRefused } from '../src/lettering/gate.ts';
+import { faceFile } from './workshop.ts';
+
+/** A small generator with a seed, so that a failure can be made again. */
+function random(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+}
+
+describe('damaged fonts', () => {
+  it('are refused with a reason, or still give letters of finite size; none falls over', () => {
+    const whole = faceFile('marcellus');
+    const next = random(7);
+    let refused = 0;
+    for (let i = 0; i < 120; i++) {
+      const bytes = i % 3 === 0 ? whole.slice(0, Math.floor(next() * whole.length)) : whole.slice();
+      if (i % 3 !== 0) for (let k = 0; k < 1 + next() * 12; k++) bytes[Math.floor(next() * (i % 3 === 1 ? 600 : bytes.length))] = Math.floor(next() * 256);
+      try {
+        const face = openFace(bytes);
+        for (const { glyph, x } of face.shape('FENNY')) {
+          expect(Number.isFinite(x)).toBe(true);
+          for (const { segments } of face.outline(glyph)) for (const { to } of segments) expect(Number.isFinite(to.x + to.y)).toBe(true);
+        }
+      } catch (error) {
+        expect(error).toBeInstanceOf(FontRefused);
+        refused++;
+      }
+    }
+    expect(refused).toBeGreaterThan(40);
+  });
+});
