@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type SortingState } from '@tanstack/react-table';
 import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { createContext, useContext, useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
 import { ask } from '@/components/api';
 import { useUnit } from '@/components/unit';
@@ -21,136 +21,149 @@ interface Actions {
 
 const column = createColumnHelper<JobRow>();
 
+/** What the cells share: the columns stay the same object, or every cell, with its open menu, would be made anew. */
+const RowContext = createContext<(Actions & { readonly renaming: string | null; readonly setRenaming: (id: string | null) => void }) | null>(null);
+
+function useRows() {
+  const shared = useContext(RowContext);
+  if (!shared) throw new Error('a cell outside the table of jobs');
+  return shared;
+}
+
+const columns = [
+  column.display({ id: 'drawing', header: '', cell: ({ row }) => <Thumbnail job={row.original} /> }),
+  column.accessor('name', { header: 'Job', cell: ({ row }) => <Name job={row.original} /> }),
+  column.accessor((job) => job.summary?.make ?? '', { id: 'make', header: 'Make', cell: ({ row }) => <WithSummary job={row.original}>{({ make }) => make}</WithSummary> }),
+  column.accessor((job) => job.summary?.size.width ?? 0, { id: 'size', header: () => <SizeHeader />, cell: ({ row }) => <WithSummary job={row.original}>{({ size }) => <Size size={size} />}</WithSummary> }),
+  column.accessor((job) => job.summary?.material ?? '', {
+    id: 'material',
+    header: 'Material',
+    cell: ({ row }) => (
+      <WithSummary job={row.original}>
+        {({ material, machine }) => (
+          <>
+            {material}
+            <div className="soft">{machine}</div>
+          </>
+        )}
+      </WithSummary>
+    ),
+  }),
+  column.accessor((job) => job.summary?.state ?? '', { id: 'state', header: 'State', cell: ({ row }) => <State job={row.original} /> }),
+  column.accessor('updatedAt', {
+    header: 'Last change',
+    cell: ({ getValue, row }) => (
+      <>
+        {formatDistanceToNow(new Date(getValue()), { addSuffix: true })}
+        <div className="soft">revision {row.original.revision}</div>
+      </>
+    ),
+  }),
+  column.display({ id: 'actions', header: '', cell: ({ row }) => <More job={row.original} /> }),
+];
+
+function SizeHeader() {
+  return <>Size, {useUnit()}</>;
+}
+
+function Size({ size }: { size: JobSummary['size'] }) {
+  const unit = useUnit();
+  const [width, height] = [size.width, size.height].map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 1));
+  return (
+    <span className="number">
+      {width} × {height}
+    </span>
+  );
+}
+
+function Name({ job }: { job: JobRow }) {
+  const { renaming, setRenaming, onRename, onTag } = useRows();
+  if (renaming === job.id)
+    return (
+      <NameInput
+        name={job.name}
+        onDone={(name) => {
+          setRenaming(null);
+          if (name && name !== job.name) onRename(job, name);
+        }}
+      />
+    );
+  return (
+    <>
+      <Link href={`/jobs/${job.id}`} className={css.name}>
+        {job.name}
+      </Link>
+      <div>
+        {job.tags.map((tag) => (
+          <button key={tag} type="button" className={css.tag} onClick={() => onTag(tag)}>
+            {tag}
+          </button>
+        ))}
+      </div>
+    </>
+  );
+}
+
+function More({ job }: { job: JobRow }) {
+  const { setRenaming, onDuplicate, onDelete } = useRows();
+  return (
+    <Dropdown align="end">
+      <Dropdown.Toggle variant="light" size="sm" className={css.more} aria-label={`More for ${job.name}`}>
+        …
+      </Dropdown.Toggle>
+      <Dropdown.Menu>
+        <Dropdown.Item as="button" onClick={() => setRenaming(job.id)}>
+          Rename
+        </Dropdown.Item>
+        <Dropdown.Item as="button" onClick={() => onDuplicate(job)}>
+          Duplicate
+        </Dropdown.Item>
+        <Dropdown.Item as="button" onClick={() => onDelete(job)}>
+          Delete
+        </Dropdown.Item>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+}
+
 /** The jobs as rows: drawing, name, make, size, material, state, last change. */
 export function JobTable({ jobs, ...actions }: Actions & { jobs: JobRow[] }) {
-  const unit = useUnit();
   const [sorting, setSorting] = useState<SortingState>([]);
   const [renaming, setRenaming] = useState<string | null>(null);
-  const { onRename, onDuplicate, onDelete, onTag } = actions;
-  const columns = useMemo(
-    () => [
-      column.display({ id: 'drawing', header: '', cell: ({ row }) => <Thumbnail job={row.original} /> }),
-      column.accessor('name', {
-        header: 'Job',
-        cell: ({ row: { original: job } }) =>
-          renaming === job.id ? (
-            <NameInput
-              name={job.name}
-              onDone={(name) => {
-                setRenaming(null);
-                if (name && name !== job.name) onRename(job, name);
-              }}
-            />
-          ) : (
-            <>
-              <Link href={`/jobs/${job.id}`} className={css.name}>
-                {job.name}
-              </Link>
-              <div>
-                {job.tags.map((tag) => (
-                  <button key={tag} type="button" className={css.tag} onClick={() => onTag(tag)}>
-                    {tag}
-                  </button>
-                ))}
-              </div>
-            </>
-          ),
-      }),
-      column.accessor((job) => job.summary?.make ?? '', { id: 'make', header: 'Make', cell: ({ row }) => <WithSummary job={row.original}>{({ make }) => make}</WithSummary> }),
-      column.accessor((job) => job.summary?.size.width ?? 0, {
-        id: 'size',
-        header: `Size, ${unit}`,
-        cell: ({ row }) => (
-          <WithSummary job={row.original}>
-            {({ size }) => (
-              <span className="number">
-                {formatLength(size.width, unit, unit === 'mm' ? 0 : 1)} × {formatLength(size.height, unit, unit === 'mm' ? 0 : 1)}
-              </span>
-            )}
-          </WithSummary>
-        ),
-      }),
-      column.accessor((job) => job.summary?.material ?? '', {
-        id: 'material',
-        header: 'Material',
-        cell: ({ row }) => (
-          <WithSummary job={row.original}>
-            {({ material, machine }) => (
-              <>
-                {material}
-                <div className="soft">{machine}</div>
-              </>
-            )}
-          </WithSummary>
-        ),
-      }),
-      column.accessor((job) => job.summary?.state ?? '', { id: 'state', header: 'State', cell: ({ row }) => <State job={row.original} /> }),
-      column.accessor('updatedAt', {
-        header: 'Last change',
-        cell: ({ getValue, row }) => (
-          <>
-            {formatDistanceToNow(new Date(getValue()), { addSuffix: true })}
-            <div className="soft">revision {row.original.revision}</div>
-          </>
-        ),
-      }),
-      column.display({
-        id: 'actions',
-        header: '',
-        cell: ({ row: { original: job } }) => (
-          <Dropdown align="end">
-            <Dropdown.Toggle variant="light" size="sm" className={css.more} aria-label={`More for ${job.name}`}>
-              …
-            </Dropdown.Toggle>
-            <Dropdown.Menu>
-              <Dropdown.Item as="button" onClick={() => setRenaming(job.id)}>
-                Rename
-              </Dropdown.Item>
-              <Dropdown.Item as="button" onClick={() => onDuplicate(job)}>
-                Duplicate
-              </Dropdown.Item>
-              <Dropdown.Item as="button" onClick={() => onDelete(job)}>
-                Delete
-              </Dropdown.Item>
-            </Dropdown.Menu>
-          </Dropdown>
-        ),
-      }),
-    ],
-    [unit, renaming, onRename, onDuplicate, onDelete, onTag],
-  );
   // eslint-disable-next-line react-hooks/incompatible-library -- the table is rebuilt with its rows; nothing of it is memoised
   const table = useReactTable({ data: jobs, columns, state: { sorting }, onSortingChange: setSorting, getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getRowId: ({ id }) => id });
   return (
-    <table className={css.table}>
-      <thead>
-        {table.getHeaderGroups().map((group) => (
-          <tr key={group.id}>
-            {group.headers.map((header) => (
-              <th key={header.id} scope="col" aria-sort={header.column.getIsSorted() === 'asc' ? 'ascending' : header.column.getIsSorted() === 'desc' ? 'descending' : undefined}>
-                {header.column.getCanSort() ? (
-                  <button type="button" onClick={header.column.getToggleSortingHandler()}>
-                    {flexRender(header.column.columnDef.header, header.getContext())}
-                    {header.column.getIsSorted() === 'asc' ? ' ↑' : header.column.getIsSorted() === 'desc' ? ' ↓' : ''}
-                  </button>
-                ) : (
-                  flexRender(header.column.columnDef.header, header.getContext())
-                )}
-              </th>
-            ))}
-          </tr>
-        ))}
-      </thead>
-      <tbody>
-        {table.getRowModel().rows.map((row) => (
-          <tr key={row.id} data-job={row.original.name}>
-            {row.getVisibleCells().map((cell) => (
-              <td key={cell.id}>{flexRender(cell.column.columnDef.cell, cell.getContext())}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <RowContext value={{ ...actions, renaming, setRenaming }}>
+      <table className={css.table}>
+        <thead>
+          {table.getHeaderGroups().map((group) => (
+            <tr key={group.id}>
+              {group.headers.map((header) => (
+                <th key={header.id} scope="col" aria-sort={header.column.getIsSorted() === 'asc' ? 'ascending' : header.column.getIsSorted() === 'desc' ? 'descending' : undefined}>
+                  {header.column.getCanSort() ? (
+                    <button type="button" onClick={header.column.getToggleSortingHandler()}>
+                      {flexRender(header.column.columnDef.header, header.getContext())}
+                      {header.column.getIsSorted() === 'asc' ? ' ↑' : header.column.getIsSorted() === 'desc' ? ' ↓' : ''}
+                    </button>
+                  ) : (
+                    flexRender(header.column.columnDef.header, header.getContext())
+                  )}
+                </th>
+              ))}
+            </tr>
+          ))}
+        </thead>
+        <tbody>
+          {table.getRowModel().rows.map((row) => (
+            <tr key={row.id} data-job={row.original.name}>
+              {row.getVisibleCells().map((cell) => (
+                <td key={cell.id}>{flexRender(cell.column.columnDef.cell, cell.getContext())}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </RowContext>
   );
 }
 
