@@ -182,6 +182,7 @@ test('jobs are found, copied, renamed, deleted and brought back', async ({ page 
   await page.getByLabel('Search jobs by name or tag').fill('100%_');
   await expect(page.getByText('No job has “100%_” in its name or tags')).toBeVisible();
   await page.getByRole('button', { name: 'Show all jobs' }).click();
+  await expect(rows).toHaveCount(6);
   const more = (name: string) => page.getByRole('button', { name: `More for ${name}` });
   await more('Engine name Marigold').click();
   await page.getByRole('button', { name: 'Rename' }).click();

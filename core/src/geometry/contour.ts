@@ -72,13 +72,6 @@ export const hullBounds = (contour: Contour): Bounds =>
     }),
   );
 
-export const regionBounds = (region: Region): Bounds =>
-  boundsOfPoints(
-    (function* () {
-      for (const contour of region) yield* measuringPoints(contour);
-    })(),
-  );
-
 /** Length along the contour, mm. */
 export const contourLength = (contour: Contour): number => contour.segments.reduce((sum, segment) => sum + segmentLength(segment), 0);
 
