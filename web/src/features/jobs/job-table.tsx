@@ -112,7 +112,8 @@ function More({ job }: { job: JobRow }) {
         …
       </Dropdown.Toggle>
       <Dropdown.Menu>
-        <Dropdown.Item as="button" onClick={() => setRenaming(job.id)}>
+        {/* the closing menu gives the focus back to its button, which would end the renaming at once: begin after it */}
+        <Dropdown.Item as="button" onClick={() => setTimeout(() => setRenaming(job.id))}>
           Rename
         </Dropdown.Item>
         <Dropdown.Item as="button" onClick={() => onDuplicate(job)}>
