@@ -6,11 +6,11 @@ import { flatten, isConnected, regionArea, regionContains, sourcesOf, type Conto
 import { common, knockOut, weld } from '../src/geometry/kernel/boolean.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
-import { layOut } from '../src/lettering/layout.ts';
+import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { faceIds, faceOf } from './workshop.ts';
 
 const lettersOf = (words: string, face: string, capHeight = 40) =>
-  layOut({ words, size: { by: 'cap height', value: capHeight }, letterSpacing: 0, lineSpacing: 1.6, align: 'left', lineScale: [] }, faceOf(face)).letters;
+  layOut({ words, size: { by: 'cap height', value: capHeight }, ...PLAIN }, faceOf(face)).letters;
 
 /** Area of the same union done on fine polygons alone, by the library, without our restoring of curves. */
 function polygonArea(contours: readonly Contour[]): number {

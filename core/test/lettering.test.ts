@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { heightOf, widthOf } from '../src/geometry/bounds.ts';
 import { FontRefused } from '../src/lettering/gate.ts';
 import { openFace } from '../src/lettering/face.ts';
-import { layOut, type LetteringPlan } from '../src/lettering/layout.ts';
+import { layOut, PLAIN, type LetteringPlan } from '../src/lettering/layout.ts';
 import { letterName } from '../src/lettering/naming.ts';
 import { faceFile, faceIds, faceOf } from './workshop.ts';
 
-const plan = (words: string, more: Partial<LetteringPlan> = {}): LetteringPlan => ({ words, size: { by: 'cap height', value: 50 }, letterSpacing: 0, lineSpacing: 1.5, align: 'left', lineScale: [], ...more });
+const plan = (words: string, more: Partial<LetteringPlan> = {}): LetteringPlan => ({ words, size: { by: 'cap height', value: 50 }, ...PLAIN, lineSpacing: 1.5, ...more });
 
 describe('layout', () => {
   it.each(faceIds)('%s: H is as high as the cap height asked for, and the whole as wide as the width', (id) => {

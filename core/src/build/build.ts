@@ -1,7 +1,7 @@
 import { check } from '../check/check.ts';
 import type { Finding } from '../check/findings.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
-import { construct } from '../construct/construct.ts';
+import { construct, type Construction } from '../construct/construct.ts';
 import { NO_BOUNDS } from '../geometry/bounds.ts';
 import { hold, type Hold } from '../hold/hold.ts';
 import { findPieces, type Piece } from '../hold/pieces.ts';
@@ -27,6 +27,7 @@ export interface Build {
   readonly material: Material;
   readonly lettering: Lettering;
   readonly arrangement: Arrangement;
+  readonly construction: Construction;
   readonly hold: Hold;
   readonly pieces: readonly Piece[];
   readonly drawing: Drawing;
@@ -34,7 +35,7 @@ export interface Build {
   readonly findings: readonly Finding[];
 }
 
-const NO_LETTERING: Lettering = { letters: [], missing: [], bounds: NO_BOUNDS, baselines: [], capHeight: 0 };
+const NO_LETTERING: Lettering = { letters: [], missing: [], bounds: NO_BOUNDS, baselines: [], capHeight: 0, xHeight: 0, lostNudges: [], overrun: [] };
 
 /**
  * Computes a job from its recipe, stage by stage: lettering, arrangement, construction, hold, pieces, operations, check.
@@ -54,19 +55,19 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const { make, plate, rail, sheet } = recipe;
   const constructionKey = JSON.stringify([letteringKey, make, plate, rail, sheet]);
   const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering));
-  const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement));
+  const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, cache.memo));
 
   const { bridges, pieces: wanted } = recipe.hold;
   const plan: BridgePlan | null = make === 'cut-through' ? { ...bridges, width: bridges.width ?? limitAt(machine.limits.bridge, recipe.thickness) } : null;
   const holdKey = JSON.stringify([constructionKey, plan]);
-  const held = cache.stage('hold', holdKey, () => hold(construction, arrangement.letters, plan));
+  const held = cache.stage('hold', holdKey, () => hold(construction, arrangement.letters, plan, cache.memo));
   const pieces = cache.stage('pieces', JSON.stringify([holdKey, wanted]), () => findPieces(recipe, held.material, arrangement.letters));
 
   const drawing: Drawing = { outline: held.material, area: construction.area, linework: construction.linework };
   const operations = cache.stage('operations', JSON.stringify([holdKey, recipe.workOrder, machine]), () => orderWork(recipe, machine, drawing));
   const findings = check({
     recipe, machine, machineKnown: knownMachine !== undefined, material, materialKnown: knownMaterial !== undefined, faceKnown: face !== undefined,
-    lettering, arrangement, hold: held, pieces, drawing, operations,
+    lettering, arrangement, construction, hold: held, pieces, drawing, operations,
   });
-  return { recipe, machine, material, lettering, arrangement, hold: held, pieces, drawing, operations, findings };
+  return { recipe, machine, material, lettering, arrangement, construction, hold: held, pieces, drawing, operations, findings };
 }

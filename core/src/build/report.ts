@@ -71,7 +71,7 @@ export function reportOf(build: Build): Report {
     bridges: hold.bridges.map(({ id, width, length, angle }) => ({ id, width, length, angle })),
     findings,
     operations: operations.map(({ id, work, step, fill, contours, length, travel, time, settings }) => ({ id, work, step, fill, contours: contours.length, nodes: nodesIn(contours), length, travel, time, settings })),
-    nodes: { fonts: arrangement.letters.reduce((sum, { contours }) => sum + nodesIn(contours), 0), released: nodesIn(released) },
+    nodes: { fonts: arrangement.letters.reduce((sum, { nodes }) => sum + nodes, 0), released: nodesIn(released) },
     time: operations.reduce((sum, { time }) => sum + time, 0),
   };
 }

@@ -1,5 +1,6 @@
 import { boundsContain, boundsMeet, heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
 import type { Arrangement } from '../construct/arrangement.ts';
+import type { Construction } from '../construct/construct.ts';
 import type { Hold } from '../hold/hold.ts';
 import type { Piece } from '../hold/pieces.ts';
 import type { Lettering } from '../lettering/layout.ts';
@@ -18,6 +19,7 @@ export interface Checked {
   readonly faceKnown: boolean;
   readonly lettering: Lettering;
   readonly arrangement: Arrangement;
+  readonly construction: Construction;
   readonly hold: Hold;
   readonly pieces: readonly Piece[];
   readonly drawing: Drawing;
@@ -191,9 +193,12 @@ function order({ recipe, operations }: Checked): Finding[] {
 }
 
 function largerLettering({ lettering: { size } }: Recipe, factor: number): Mend {
-  const value = Math.ceil(size.value * factor);
-  return { label: `Larger letters: ${value} mm ${size.by === 'cap height' ? 'caps' : 'wide'}`, patch: [{ path: ['lettering', 'size'], value: { ...size, value } }] };
+  const larger = (mm: number) => Math.ceil(mm * factor);
+  if (size.by === 'box') return { label: `Larger letters: into ${larger(size.width)} × ${larger(size.height)} mm`, patch: [{ path: ['lettering', 'size'], value: { ...size, width: larger(size.width), height: larger(size.height) } }] };
+  return { label: `Larger letters: ${larger(size.value)} mm ${SIZE_WORDS[size.by]}`, patch: [{ path: ['lettering', 'size'], value: { ...size, value: larger(size.value) } }] };
 }
+
+const SIZE_WORDS = { 'cap height': 'caps', 'x-height': 'small letters', 'overall width': 'wide', 'overall height': 'high' };
 
 const tidy = (value: number, digits = 1): number => Number(value.toFixed(digits));
 const list = (names: readonly string[]): string => (names.length <= 4 ? names.join(', ') : `${names.slice(0, 3).join(', ')} and ${names.length - 3} more`);

@@ -1,17 +1,19 @@
 import { growBounds, widthOf, heightOf, type Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
-import { knockOut, weld } from '../geometry/kernel/boolean.ts';
+import { knockOut, weld, weldRegions } from '../geometry/kernel/boolean.ts';
+import type { Memo } from '../geometry/memo.ts';
 import { circle, roundedRectangle } from '../geometry/shapes.ts';
 import type { Recipe } from '../recipe/schema.ts';
 import type { Arrangement } from './arrangement.ts';
+import { groupLetters, type LetterGroup } from './groups.ts';
 
 /** What a make turns letters into, before anything is held. Regions in mm on the sheet. */
 export interface Construction {
   /** The body that letters are cut into or stand on: the plate with its holes; nothing for stand-alone letters. */
   readonly body: Region;
-  /** The letters, welded. */
-  readonly letters: Region;
-  /** What is material if every line is cut and nothing is bridged. */
+  /** Letters whose boxes meet, welded. */
+  readonly groups: readonly LetterGroup[];
+  /** What is material of stand-alone letters or of a plate that nothing is cut from; a cut-through plate's follows from how it is held. */
   readonly material: Region;
   /** Areas to engrave. */
   readonly area: Region;
@@ -20,17 +22,17 @@ export interface Construction {
 }
 
 /** Builds the regions of the recipe's make. */
-export function construct(recipe: Recipe, arrangement: Arrangement): Construction {
-  const outlines = arrangement.letters.flatMap(({ contours }) => contours);
+export function construct(recipe: Recipe, arrangement: Arrangement, memo: Memo): Construction {
+  const groups = groupLetters(arrangement.letters, recipe.lettering.thicken, memo);
   const { plate } = arrangement;
   if (!plate) {
-    const rails = arrangement.rails.map((box) => roundedRectangle(box, 0, 'rail'));
-    return { body: [], letters: [], material: weld([...outlines, ...rails]), area: [], linework: [] };
+    const rails = arrangement.rails.map((box): Region => [roundedRectangle(box, 0, 'rail')]);
+    return { body: [], groups, material: weldRegions([...groups.map(({ region }) => region), ...rails]), area: [], linework: [] };
   }
-  const letters = weld(outlines);
   const body = plateWithHoles(recipe, plate);
-  const linework = borderLines(recipe, plate);
-  return recipe.make === 'cut-through' ? { body, letters, material: knockOut(body, letters), area: [], linework } : { body, letters, material: body, area: letters, linework };
+  const border = borderLines(recipe, plate);
+  if (recipe.make === 'cut-through') return { body, groups, material: body, area: [], linework: border };
+  return { body, groups, material: body, area: groups.flatMap(({ region }) => region), linework: [...border, ...arrangement.letters.flatMap(({ strokes }) => strokes)] };
 }
 
 function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bounds): Region {

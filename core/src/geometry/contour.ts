@@ -1,6 +1,6 @@
 import { boundsOfPoints, type Bounds } from './bounds.ts';
 import { distance, type Point } from './point.ts';
-import { flatteningSteps, placeSegment, pointAt, reverseSegment, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
+import { flatteningSteps, hullPoints, placeSegment, pointAt, reverseSegment, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
 
 /** A chain of segments, each beginning where the last ended. A closed one ends where it began. */
 export interface Contour {
@@ -61,16 +61,17 @@ export const regionArea = (region: Region): number => region.reduce((sum, contou
 
 export const contourBounds = (contour: Contour): Bounds => boundsOfPoints(measuringPoints(contour));
 
-/** A box that surely holds the contour, and is quickly had: round its control points. */
-export const hullBounds = (contour: Contour): Bounds =>
-  boundsOfPoints(
-    contour.segments.flatMap((segment): Point[] => {
-      if (segment.kind === 'line') return [segment.from];
-      if (segment.kind === 'cubic') return [segment.from, segment.c1, segment.c2];
-      const { centre, radius } = segment;
-      return [{ x: centre.x - radius, y: centre.y - radius }, { x: centre.x + radius, y: centre.y + radius }];
-    }),
-  );
+/** A box that surely holds the contour, and is quickly had: round its control points. Kept with the contour. */
+export function hullBounds(contour: Contour): Bounds {
+  let box = hulls.get(contour);
+  if (!box) {
+    box = boundsOfPoints(contour.segments.flatMap(hullPoints));
+    hulls.set(contour, box);
+  }
+  return box;
+}
+
+const hulls = new WeakMap<Contour, Bounds>();
 
 /** Length along the contour, mm. */
 export const contourLength = (contour: Contour): number => contour.segments.reduce((sum, segment) => sum + segmentLength(segment), 0);

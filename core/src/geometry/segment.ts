@@ -1,3 +1,4 @@
+import { boundsOfPoints, type Bounds } from './bounds.ts';
 import { add, distance, mix, scale, subtract, type Point } from './point.ts';
 
 /**
@@ -133,6 +134,21 @@ export function placeSegment(segment: Segment, factor: number, dx: number, dy: n
       return { ...segment, from: place(segment.from), to: place(segment.to), centre: place(segment.centre), radius: segment.radius * factor };
   }
 }
+
+/** Points whose hull holds the segment, its ends first and last. */
+export function hullPoints(segment: Segment): Point[] {
+  const { from, to } = segment;
+  if (segment.kind === 'line') return [from, to];
+  if (segment.kind === 'cubic') return [from, segment.c1, segment.c2, to];
+  const { centre, radius, sweep } = segment;
+  if (Math.abs(sweep) > 100) return [from, { x: centre.x - radius, y: centre.y - radius }, { x: centre.x + radius, y: centre.y - radius }, { x: centre.x + radius, y: centre.y + radius }, { x: centre.x - radius, y: centre.y + radius }, to];
+  // The tangents at its ends meet outside an arc.
+  const reach = 1 / Math.cos((sweep / 2) * RADIANS) ** 2;
+  return [from, { x: centre.x + ((from.x + to.x) / 2 - centre.x) * reach, y: centre.y + ((from.y + to.y) / 2 - centre.y) * reach }, to];
+}
+
+/** A box that surely holds the segment, and is quickly had. */
+export const hullBoundsOf = (segment: Segment): Bounds => boundsOfPoints(hullPoints(segment));
 
 /**
  * How many straight pieces keep within `tolerance` mm of the segment, by the second-difference bound

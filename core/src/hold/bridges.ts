@@ -3,7 +3,7 @@ import { flatten, type Contour } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { polygon } from '../geometry/shapes.ts';
 import { scannerFor, type Scanner, type Stretch } from './crossings.ts';
-import type { Held, Island } from './islands.ts';
+import type { Held, UnnamedIsland } from './islands.ts';
 
 /** Material left to hold an island: a straight strip across the cut-through area. Lengths in mm. */
 export interface Bridge {
@@ -56,11 +56,11 @@ interface Candidate {
 /**
  * Places bridges so that every island hangs, growing outward from the frame so that nested islands hang on held ones.
  * A place is good where the gap is short, both walls stand square to the strip, and the strip is on the island's middle.
- * @returns the bridges, and the islands that no bridge could reach
+ * @returns the bridges, and the ids of the islands that no bridge could reach
  */
-export function placeBridges({ frame, islands }: Held, plan: BridgePlan): { bridges: Bridge[]; unheld: Island[] } {
-  if (!frame || islands.length === 0) return { bridges: [], unheld: [...islands] };
-  if (plan.perIsland === 'none') return { bridges: [], unheld: [...islands] };
+export function placeBridges({ frame, islands }: Held, plan: BridgePlan): { bridges: Bridge[]; unheld: string[] } {
+  if (!frame || islands.length === 0) return { bridges: [], unheld: islands.map(({ id }) => id) };
+  if (plan.perIsland === 'none') return { bridges: [], unheld: islands.map(({ id }) => id) };
   const pieces = [frame, ...islands.map(({ component }) => component)];
   const search = new BridgeSearch(pieces, plan);
   const held = new Set([0]);
@@ -76,7 +76,7 @@ export function placeBridges({ frame, islands }: Held, plan: BridgePlan): { brid
     const second = wantsTwo(island, plan) ? search.wanted(best.piece).find((candidate) => balances(candidate, best, held)) : undefined;
     if (second) bridges.push(bridgeOf(second, island, 1));
   }
-  return { bridges, unheld: [...waiting].map((piece) => islands[piece - 1]!) };
+  return { bridges, unheld: [...waiting].map((piece) => islands[piece - 1]!.id) };
 }
 
 /** The best place of any waiting piece at which it would hang on what is held. */
@@ -89,7 +89,7 @@ function bestOf(waiting: ReadonlySet<number>, held: ReadonlySet<number>, candida
   return best;
 }
 
-const wantsTwo = ({ component }: Island, { perIsland, width }: BridgePlan): boolean => perIsland === 'two' || (perIsland === 'by size' && component.area > TWO_ABOVE * width * width);
+const wantsTwo = ({ component }: UnnamedIsland, { perIsland, width }: BridgePlan): boolean => perIsland === 'two' || (perIsland === 'by size' && component.area > TWO_ABOVE * width * width);
 
 /** A second bridge must pull the other way, hang on held material, and not be a far worse place than the first. */
 function balances(candidate: Candidate, first: Candidate, held: ReadonlySet<number>): boolean {
@@ -97,7 +97,7 @@ function balances(candidate: Candidate, first: Candidate, held: ReadonlySet<numb
   return held.has(candidate.target) && turn > 100 && candidate.width >= first.width && candidate.score < 4 * first.score && distance(candidate.from, first.from) > 2 * first.width;
 }
 
-function bridgeOf({ width, angle, from, to, strip }: Candidate, island: Island, n: number): Bridge {
+function bridgeOf({ width, angle, from, to, strip }: Candidate, island: UnnamedIsland, n: number): Bridge {
   const id = `${island.id}:${n}`;
   return { id, island: island.id, width, length: distance(from, to), angle, from, to, strip: polygon(strip, `bridge:${id}`) };
 }

@@ -1,10 +1,15 @@
-import { componentsOf } from '../geometry/components.ts';
-import type { Region } from '../geometry/contour.ts';
+import { componentsOf, type Component } from '../geometry/components.ts';
+import { boundsContain, growBounds, joinBounds, type Bounds } from '../geometry/bounds.ts';
+import { contourBounds, hullBounds, type Contour, type Region } from '../geometry/contour.ts';
 import { common, knockOut, weld } from '../geometry/kernel/boolean.ts';
+import type { Memo } from '../geometry/memo.ts';
+import { roundedRectangle } from '../geometry/shapes.ts';
+import type { Point } from '../geometry/point.ts';
 import type { Construction } from '../construct/construct.ts';
+import { sheetName, toSheet, type LetterGroup } from '../construct/groups.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { placeBridges, type Bridge, type BridgePlan } from './bridges.ts';
-import { findIslands, type Island } from './islands.ts';
+import { findIslands, nameIslands, type Island, type UnnamedIsland } from './islands.ts';
 
 /** The material as it will be cut, and what holds it. */
 export interface Hold {
@@ -17,12 +22,60 @@ export interface Hold {
   readonly unheld: readonly Island[];
 }
 
-/** Holds the islands of a cut-through plate. Other makes have none, and their material stays as it is. */
-export function hold(construction: Construction, letters: readonly Letter[], plan: BridgePlan | null): Hold {
-  if (!plan) return { material: construction.material, islands: [], bridges: [], bridgeArea: [], unheld: [] };
-  const held = findIslands(componentsOf(construction.material), letters);
+/** A group of letters as it is cut through a plate, in the group's own place and names. */
+interface HeldGroup {
+  readonly islands: readonly UnnamedIsland[];
+  readonly bridges: readonly Bridge[];
+  readonly unheld: readonly string[];
+  /** What is cut out: the letters less the bridges. */
+  readonly cut: Region;
+  readonly bridgeArea: Region;
+}
+
+/**
+ * Holds the islands of a cut-through plate, each group of letters by itself, so that a change of one letter leaves the
+ * bridges of the others where they are. Other makes have no islands, and their material stays as it is.
+ */
+export function hold({ body, groups, material }: Construction, letters: readonly Letter[], plan: BridgePlan | null, memo: Memo): Hold {
+  if (!plan) return { material, islands: [], bridges: [], bridgeArea: [], unheld: [] };
+  const plate = joinBounds(body.map(contourBounds));
+  const found: UnnamedIsland[] = [];
+  const [bridges, cuts, bridgeArea]: [Bridge[], Contour[], Contour[]] = [[], [], []];
+  const loose = new Set<string>();
+  for (const group of groups) {
+    // What reaches over the plate's edge is open there, and a finding of its own.
+    if (!boundsContain(plate, joinBounds(group.region.map(hullBounds)), 1e-6)) {
+      cuts.push(...group.region);
+      continue;
+    }
+    const held = memo('held group', JSON.stringify([group.key, plan]), () => holdGroup(group.local.region, plan));
+    const rename = (name: string) => sheetName(name, group.letters);
+    found.push(...held.islands.map(({ id, letter, component }) => ({ id: rename(id), letter: letter && rename(letter), component: onSheet(component, group) })));
+    for (const id of held.unheld) loose.add(rename(id));
+    bridges.push(...held.bridges.map((bridge) => bridgeOnSheet(bridge, group)));
+    cuts.push(...(held.bridges.length === 0 ? group.region : toSheet(held.cut, group)));
+    bridgeArea.push(...toSheet(held.bridgeArea, group));
+  }
+  const islands = nameIslands(found, letters);
+  return { material: knockOut(body, cuts), islands, bridges, bridgeArea, unheld: islands.filter(({ id }) => loose.has(id)) };
+}
+
+function holdGroup(letters: Region, plan: BridgePlan): HeldGroup {
+  const frame = roundedRectangle(growBounds(joinBounds(letters.map(hullBounds)), 4 * plan.width + 1), 0, 'plate');
+  const held = findIslands(componentsOf(knockOut([frame], letters)));
   const { bridges, unheld } = placeBridges(held, plan);
+  if (bridges.length === 0) return { islands: held.islands, bridges, unheld, cut: letters, bridgeArea: [] };
   const strips = weld(bridges.map(({ strip }) => strip));
-  const material = bridges.length === 0 ? construction.material : knockOut(construction.body, knockOut(construction.letters, strips));
-  return { material, islands: held.islands, bridges, bridgeArea: common(strips, construction.letters), unheld };
+  return { islands: held.islands, bridges, unheld, cut: knockOut(letters, strips), bridgeArea: common(strips, letters) };
+}
+
+function bridgeOnSheet(bridge: Bridge, group: LetterGroup): Bridge {
+  const move = ({ x, y }: Point): Point => ({ x: x + group.dx, y: y + group.dy });
+  return { ...bridge, id: sheetName(bridge.id, group.letters), island: sheetName(bridge.island, group.letters), from: move(bridge.from), to: move(bridge.to), strip: toSheet([bridge.strip], group)[0]! };
+}
+
+function onSheet({ outer, holes, bounds, area, sources }: Component, group: LetterGroup): Component {
+  const { dx, dy, letters } = group;
+  const moved: Bounds = { minX: bounds.minX + dx, maxX: bounds.maxX + dx, minY: bounds.minY + dy, maxY: bounds.maxY + dy };
+  return { outer: toSheet([outer], group)[0]!, holes: toSheet(holes, group), bounds: moved, area, sources: new Set([...sources].map((source) => sheetName(source, letters))) };
 }

@@ -5,44 +5,56 @@ import { letterName } from '../lettering/naming.ts';
 import type { Letter } from '../lettering/layout.ts';
 
 /** Material inside a cut-through letter that nothing holds. */
-export interface Island {
+export interface UnnamedIsland {
   /** `<letter id>#<n>`, n counting a letter's islands from the top: it stays while other letters change. */
   readonly id: string;
-  /** `O in LOAD`, `8, upper`. */
-  readonly name: string;
   readonly letter: SourceId | null;
   readonly component: Component;
+}
+
+export interface Island extends UnnamedIsland {
+  /** `O in LOAD`, `8, upper`. */
+  readonly name: string;
 }
 
 /** Parts of the material that hang together with the frame of a plate, and those that do not. */
 export interface Held {
   readonly frame: Component | null;
-  readonly islands: readonly Island[];
+  readonly islands: readonly UnnamedIsland[];
 }
 
 /**
- * Tells the frame of a cut-through plate from the islands in it.
+ * Tells the frame of a cut-through plate (what has the source `plate`) from the islands in it.
  * @param components pieces of the material, largest first
  */
-export function findIslands(components: readonly Component[], letters: readonly Letter[]): Held {
+export function findIslands(components: readonly Component[]): Held {
   const frame = components.find(({ sources }) => sources.has('plate')) ?? null;
   const byLetter = new Map<SourceId | null, Component[]>();
   for (const component of components) {
     if (component === frame) continue;
-    const letter = letters.find(({ id }) => component.sources.has(id))?.id ?? null;
+    // An island between welded letters belongs to the first of them.
+    const letter = [...component.sources].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))[0] ?? null;
     byLetter.set(letter, [...(byLetter.get(letter) ?? []), component]);
   }
-  const islands: Island[] = [];
+  const islands: UnnamedIsland[] = [];
   for (const [letter, group] of byLetter) {
     group.sort((a, b) => centreOf(b.bounds).y - centreOf(a.bounds).y || centreOf(a.bounds).x - centreOf(b.bounds).x);
-    group.forEach((component, n) => {
-      const name = letter === null ? 'part of the plate' : letterName(letter, letters);
-      islands.push({ id: `${letter ?? 'plate'}#${n}`, name: group.length > 1 ? `${name}, ${placeName(n, group.length)}` : name, letter, component });
-    });
+    group.forEach((component, n) => islands.push({ id: `${letter ?? 'plate'}#${n}`, letter, component }));
   }
-  const order = new Map(letters.map(({ id }, i) => [id, i]));
-  islands.sort((a, b) => (order.get(a.letter ?? '') ?? -1) - (order.get(b.letter ?? '') ?? -1));
   return { frame, islands };
+}
+
+/** Gives islands the names people call them by, in the order of the letters. */
+export function nameIslands(islands: readonly UnnamedIsland[], letters: readonly Letter[]): Island[] {
+  const order = new Map(letters.map(({ id }, i) => [id, i]));
+  const place = ({ letter }: UnnamedIsland) => order.get(letter ?? '') ?? -1;
+  return [...islands]
+    .sort((a, b) => place(a) - place(b))
+    .map((island) => {
+      const alike = islands.filter(({ letter }) => letter === island.letter);
+      const name = island.letter === null ? 'part of the plate' : letterName(island.letter, letters);
+      return { ...island, name: alike.length > 1 ? `${name}, ${placeName(alike.indexOf(island), alike.length)}` : name };
+    });
 }
 
 function placeName(n: number, count: number): string {

@@ -1,114 +1,128 @@
 import * as hb from 'harfbuzzjs';
-import { closedContour, contourBounds, regionArea, reverseContour, type Contour } from '../geometry/contour.ts';
-import { distance, type Point } from '../geometry/point.ts';
-import { cubic, line, quadratic, type Segment } from '../geometry/segment.ts';
-import { joinBounds } from '../geometry/bounds.ts';
+import { joinBounds, type Bounds } from '../geometry/bounds.ts';
+import { contourBounds, type Contour, type Region } from '../geometry/contour.ts';
+import { featureChoices, type FeatureChoice } from './features.ts';
 import { checkFontBytes, FontRefused } from './gate.ts';
+import { cleanGlyph, drawGlyph } from './glyph-outlines.ts';
+import { readKernTable } from './legacy-kern.ts';
+import { shapeLine, type FeatureSwitches, type ShapedGlyph, type Shaper } from './shaping.ts';
+
+/** A way the face can vary, such as its weight. */
+export interface Axis {
+  readonly tag: string;
+  readonly name: string;
+  readonly least: number;
+  readonly usual: number;
+  readonly most: number;
+}
 
 /** A face ready to set words with. Lengths are in font units, `unitsPerEm` to the em. */
 export interface Face {
+  /** Tells one face, at its place on its axes, from every other. */
+  readonly key: string;
+  readonly kind: 'outline' | 'stroke';
   readonly unitsPerEm: number;
   /** Height of H above the baseline, measured on the letter. */
   readonly capHeight: number;
+  /** Height of x above the baseline, measured on the letter. */
+  readonly xHeight: number;
+  readonly axes: readonly Axis[];
+  readonly features: readonly FeatureChoice[];
   /** One line of text as glyphs along the baseline. */
-  readonly shape: (text: string) => ShapedGlyph[];
-  /** A glyph's contours as the font has them; they may overlap. */
-  readonly outline: (glyph: number) => readonly Contour[];
-}
-
-export interface ShapedGlyph {
-  /** The glyph's number in the font; 0 where the font lacks the character. */
-  readonly glyph: number;
-  /** Where in the text (UTF-16 units) the character or ligature begins. */
-  readonly cluster: number;
-  readonly x: number;
-  readonly y: number;
-  readonly advance: number;
+  readonly shape: (text: string, switches?: FeatureSwitches) => readonly ShapedGlyph[];
+  /** A glyph as a clean region; empty for stroke faces. */
+  readonly region: (glyph: number) => Region;
+  /** A glyph's strokes, open contours; empty for outline faces. */
+  readonly strokes: (glyph: number) => readonly Contour[];
+  /** Round the glyph's ink. */
+  readonly ink: (glyph: number) => Bounds;
+  /** Nodes the font draws the glyph with. */
+  readonly nodes: (glyph: number) => number;
+  /** The same face elsewhere on its axes; values off an axis are brought to its end. */
+  readonly at: (place: Readonly<Record<string, number>>) => Face;
 }
 
 /** Finer than the font's own units, so that the shaper's whole numbers do not make letters drift. */
 const UNITS_SCALE = 64;
 
+/** Lines of text whose shaping is kept. */
+const LINES_KEPT = 200;
+
+const AXIS_NAMES: Record<string, string> = { wght: 'Weight', wdth: 'Width', slnt: 'Slant', ital: 'Italic', opsz: 'Drawn for size' };
+
 /**
  * Opens a font.
  * @param bytes a whole sfnt file (TTF or OTF)
+ * @param key what tells it from other fonts: its id or hash
  * @throws FontRefused where the file is damaged or has no outlines
  */
-export function openFace(bytes: Uint8Array): Face {
+export function openFace(bytes: Uint8Array, key = ''): Face {
   checkFontBytes(bytes);
-  const face = new hb.Face(new hb.Blob(bytes));
-  const font = new hb.Font(face);
-  const unitsPerEm = face.upem;
-  if (!(unitsPerEm >= 16)) throw new FontRefused('The font does not say how large its letters are.');
-  font.setScale(unitsPerEm * UNITS_SCALE, unitsPerEm * UNITS_SCALE);
-
-  const outlines = new Map<number, readonly Contour[]>();
-  const outline = (glyph: number): readonly Contour[] => {
-    let contours = outlines.get(glyph);
-    if (!contours) {
-      contours = drawGlyph(font, glyph);
-      outlines.set(glyph, contours);
+  const file = new hb.Face(new hb.Blob(bytes));
+  if (!(file.upem >= 16)) throw new FontRefused('The font does not say how large its letters are.');
+  const kern = file.getTableFeatureTags('GPOS').includes('kern') ? null : readKernTable(file.referenceTable('kern'));
+  const english = (nameId: number | undefined) => (nameId === undefined ? undefined : file.getName(nameId, 'en') || undefined);
+  const features = featureChoices([...file.getTableFeatureTags('GSUB'), ...file.getTableFeatureTags('GPOS'), ...(kern ? ['kern'] : [])], (tag) => {
+    const index = file.getTableFeatureTags('GSUB').indexOf(tag);
+    return index < 0 ? undefined : english(file.getFeatureNameIds('GSUB', index)?.uiLabelNameId);
+  });
+  const axes = Object.values(file.getAxisInfos()).map(({ tag, nameId, min, max, default: usual }): Axis => ({ tag, name: AXIS_NAMES[tag] ?? english(nameId) ?? tag, least: min, usual, most: max }));
+  const variations = new Map<string, Face>();
+  const at = (place: Readonly<Record<string, number>>): Face => {
+    const values = axes.map(({ tag, least, usual, most }) => ({ tag, value: Math.min(most, Math.max(least, place[tag] ?? usual)) }));
+    const name = values.map(({ tag, value }) => `${tag}=${value}`).join();
+    let face = variations.get(name);
+    if (!face) {
+      const font = new hb.Font(file);
+      font.setScale(file.upem * UNITS_SCALE, file.upem * UNITS_SCALE);
+      if (values.length > 0) font.setVariations(values.map(({ tag, value }) => new hb.Variation(tag, value)));
+      const symbols = font.nominalGlyph(0x41) === undefined && font.nominalGlyph(0xf041) !== undefined;
+      face = instance({ font, scale: UNITS_SCALE, kern, symbols }, { key: `${key}|${name}`, unitsPerEm: file.upem, axes, features, at });
+      variations.set(name, face);
     }
-    return contours;
+    return face;
   };
-  const shape = (text: string): ShapedGlyph[] => {
-    const buffer = new hb.Buffer();
-    buffer.addText(text);
-    buffer.guessSegmentProperties();
-    hb.shape(font, buffer);
-    const positions = buffer.getGlyphPositions();
-    let [x, y] = [0, 0];
-    return buffer.getGlyphInfos().map((info, i) => {
-      const position = positions[i]!;
-      const shaped = { glyph: info.codepoint, cluster: info.cluster, x: (x + position.xOffset) / UNITS_SCALE, y: (y + position.yOffset) / UNITS_SCALE, advance: position.xAdvance / UNITS_SCALE };
-      x += position.xAdvance;
-      y += position.yAdvance;
-      return shaped;
-    });
-  };
-  return { unitsPerEm, capHeight: measureCapHeight(shape, outline, unitsPerEm), shape, outline };
+  return at({});
 }
 
-function measureCapHeight(shape: Face['shape'], outline: Face['outline'], unitsPerEm: number): number {
-  for (const letter of ['H', 'I', 'E', '1']) {
+function instance(shaper: Shaper, common: Pick<Face, 'key' | 'unitsPerEm' | 'axes' | 'features' | 'at'>): Face {
+  const outline = kept((glyph: number) => drawGlyph(shaper.font, glyph, shaper.scale));
+  const region = kept((glyph: number) => cleanGlyph(outline(glyph), common.unitsPerEm));
+  const ink = kept((glyph: number) => joinBounds(region(glyph).map(contourBounds)));
+  const lines = new Map<string, readonly ShapedGlyph[]>();
+  const shape: Face['shape'] = (text, switches = {}) => {
+    const name = JSON.stringify([text, switches]);
+    let glyphs = lines.get(name);
+    if (!glyphs) {
+      glyphs = shapeLine(text, shaper, switches);
+      if (lines.size >= LINES_KEPT) lines.delete(lines.keys().next().value!);
+      lines.set(name, glyphs);
+    }
+    return glyphs;
+  };
+  const heightOf = (letters: string, fallback: number) => topOf(letters, shape, ink) || fallback;
+  const capHeight = heightOf('HIE1', common.unitsPerEm * 0.7);
+  return {
+    ...common, kind: 'outline', capHeight, xHeight: heightOf('xzv', capHeight * 0.7), shape, region, ink,
+    strokes: () => [], nodes: (glyph) => outline(glyph).reduce((sum, { segments }) => sum + segments.length, 0),
+  };
+}
+
+/** Top of the first of some letters that the face has, 0 where it has none. */
+export function topOf(letters: string, shape: Face['shape'], ink: Face['ink']): number {
+  for (const letter of letters) {
     const glyph = shape(letter)[0]?.glyph ?? 0;
-    const top = glyph === 0 ? 0 : joinBounds(outline(glyph).map(contourBounds)).maxY;
+    const top = glyph === 0 ? 0 : ink(glyph).maxY;
     if (top > 0) return top;
   }
-  // A face without capitals: the usual share of the em.
-  return unitsPerEm * 0.7;
+  return 0;
 }
 
-/** Contours in font units. The source is set when the glyph becomes a letter of a job. */
-function drawGlyph(font: hb.Font, glyph: number): Contour[] {
-  const contours: Contour[] = [];
-  let segments: Segment[] = [];
-  let [start, at]: [Point, Point] = [{ x: 0, y: 0 }, { x: 0, y: 0 }];
-  const p = (x: number, y: number): Point => ({ x: x / UNITS_SCALE, y: y / UNITS_SCALE });
-  const push = (segment: Segment) => {
-    // Fonts carry segments of no length; nothing is lost with them.
-    if (distance(segment.from, segment.to) > 1e-9 || segment.kind !== 'line') segments.push(segment);
-    at = segment.to;
+function kept<T>(make: (glyph: number) => T): (glyph: number) => T {
+  const known = new Map<number, T>();
+  return (glyph) => {
+    let value = known.get(glyph);
+    if (value === undefined) known.set(glyph, (value = make(glyph)));
+    return value;
   };
-  const close = () => {
-    if (segments.length > 0) {
-      push(line(at, start, ''));
-      contours.push(closedContour(segments));
-    }
-    segments = [];
-  };
-  const draw = new hb.DrawFuncs();
-  draw.setMoveToFunc((x, y) => {
-    close();
-    start = at = p(x, y);
-  });
-  draw.setLineToFunc((x, y) => push(line(at, p(x, y), '')));
-  draw.setQuadraticToFunc((cx, cy, x, y) => push(quadratic(at, p(cx, cy), p(x, y), '')));
-  draw.setCubicToFunc((ax, ay, bx, by, x, y) => push(cubic(at, p(ax, ay), p(bx, by), p(x, y), '')));
-  draw.setClosePathFunc(close);
-  font.drawGlyph(glyph, draw);
-  close();
-  // TrueType runs its outer contours clockwise, PostScript counter-clockwise. Under the nonzero rule letters weld only with
-  // what runs the same way as they do, so here they all run counter-clockwise.
-  return regionArea(contours) < 0 ? contours.map(reverseContour) : contours;
 }

@@ -1,21 +1,43 @@
-import { boundsOfPoints, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, placeContour, type Contour } from '../geometry/contour.ts';
+import { boundsOfPoints, heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, type Bounds } from '../geometry/bounds.ts';
+import { measuringPoints, placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import { compose, moveBy, scaleBy, transformContour, transformPoint, type Matrix } from '../geometry/matrix.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Face } from './face.ts';
+import { capHeightWhere } from './fit.ts';
+import { seatOnCircle, seatStraight, type Bow, type Nudge, type Seat } from './placing.ts';
+import type { FeatureSwitches, ShapedGlyph } from './shaping.ts';
+
+export type Size =
+  | { readonly by: 'cap height' | 'x-height' | 'overall width' | 'overall height'; readonly value: number }
+  | { readonly by: 'box'; readonly width: number; readonly height: number };
 
 /** What the lettering is to be. Lengths in mm. */
 export interface LetteringPlan {
   /** Lines are parted by line feeds. */
   readonly words: string;
-  readonly size: { readonly by: 'cap height' | 'overall width'; readonly value: number };
-  /** Added after every letter. */
+  readonly size: Size;
+  /** Width of the letters against their own, 1 for none: the only way that letters are distorted. */
+  readonly stretch: number;
+  /** Added between letters. */
   readonly letterSpacing: number;
+  /** Added to each space between words. */
+  readonly wordSpacing: number;
   /** Baseline to baseline, in cap heights of the larger of the two lines. */
   readonly lineSpacing: number;
   readonly align: 'left' | 'centre' | 'right';
   /** Size of each line against the first rule of size; 1 where nothing is said. */
   readonly lineScale: readonly number[];
+  readonly bow: Bow | null;
+  /** To be read through the back. */
+  readonly mirror: boolean;
+  readonly features: FeatureSwitches;
+  readonly axes: Readonly<Record<string, number>>;
+  /** Letters moved by hand, by id. */
+  readonly nudges: Readonly<Record<SourceId, Nudge>>;
 }
+
+/** Words set as the face has them, in straight lines. */
+export const PLAIN: Omit<LetteringPlan, 'words' | 'size'> = { stretch: 1, letterSpacing: 0, wordSpacing: 0, lineSpacing: 1.6, align: 'left', lineScale: [], bow: null, mirror: false, features: {}, axes: {}, nudges: {} };
 
 /** One letter in its place: what bridges, findings and order refer to by `id`. */
 export interface Letter {
@@ -26,9 +48,16 @@ export interface Letter {
   readonly line: number;
   /** The word it stands in, for naming it. */
   readonly word: string;
-  /** Contours in mm, as the font has them: they may overlap each other and their neighbours. */
-  readonly contours: readonly Contour[];
+  /** What its outline is and how it is turned and scaled: equal for letters that differ only in their place. */
+  readonly shape: string;
+  readonly origin: { readonly x: number; readonly y: number };
+  /** A clean region in mm; it may overlap its neighbours. Empty for stroke faces. */
+  readonly contours: Region;
+  /** Open strokes, mm, of stroke faces. */
+  readonly strokes: readonly Contour[];
   readonly bounds: Bounds;
+  /** Nodes the font draws it with. */
+  readonly nodes: number;
 }
 
 export interface MissingCharacter {
@@ -40,88 +69,153 @@ export interface MissingCharacter {
 export interface Lettering {
   readonly letters: readonly Letter[];
   readonly missing: readonly MissingCharacter[];
-  /** Round the ink of all letters; the first baseline is y = 0. */
+  /** Round the ink of all letters; the first baseline is y = 0, or the middle of the circle is (0, 0). */
   readonly bounds: Bounds;
   /** Height of each line's baseline, mm, from the first (0) downward. */
   readonly baselines: readonly number[];
   /** Cap height of a line of scale 1, mm, as it came out. */
   readonly capHeight: number;
+  readonly xHeight: number;
+  /** Nudges of letters that are no longer there. */
+  readonly lostNudges: readonly SourceId[];
+  /** Lines that are longer than the circle they run round. */
+  readonly overrun: readonly number[];
 }
 
 interface SetLine {
   readonly text: string;
   readonly scale: number;
-  readonly glyphs: ReturnType<Face['shape']>;
-  /** Ink from left to right in font units, without letter spacing. */
-  readonly ink: { readonly left: number; readonly right: number };
+  readonly glyphs: readonly ShapedGlyph[];
+  /** Place of each glyph among the line's clusters, and spaces before it: what spacing is counted by. */
+  readonly clusters: readonly number[];
+  readonly spaces: readonly number[];
 }
 
-/** Sets words in a face: shapes each line, sizes the whole, and places every letter, in mm, first baseline at y = 0. */
-export function layOut(plan: LetteringPlan, face: Face): Lettering {
-  const lines = plan.words.split('\n').map((text, i) => setLine(text.trim(), plan.lineScale[i] ?? 1, face));
+/** Sets words in a face: shapes each line, sizes the whole, and places every letter, in mm. */
+export function layOut(plan: LetteringPlan, anyFace: Face): Lettering {
+  const face = anyFace.at(plan.axes);
+  // Spaced-out letters are no longer joined, unless they are asked to be.
+  const switches = plan.letterSpacing === 0 ? plan.features : { liga: false, clig: false, ...plan.features };
+  const lines = plan.words.split('\n').map((text, i) => setLine(text.trim(), plan.lineScale[i] ?? 1, face, switches));
   const capHeight = capHeightFor(plan, lines, face);
+  const { places, baselines, overrun } = place(plan, lines, face, capHeight);
+  const letters: Letter[] = [];
   const missing = new Map<string, MissingCharacter>();
-  const letters: Letter[] = [];
-  const baselines: number[] = [];
-  let baseline = 0;
-  lines.forEach((line, number) => {
-    if (number > 0) baseline -= plan.lineSpacing * capHeight * Math.max(line.scale, lines[number - 1]!.scale);
-    baselines.push(baseline);
-    const factor = (capHeight * line.scale) / face.capHeight;
-    const row = placeLine(line, number, factor, plan.letterSpacing, baseline, face);
-    for (const { text, count } of row.missing) {
+  for (const { line, glyph, id, text, matrix, bounds } of places) {
+    if (glyph === 0) {
       const known = missing.get(text);
-      missing.set(text, { text, line: known?.line ?? number, count: (known?.count ?? 0) + count });
+      missing.set(text, { text, line: known?.line ?? line, count: (known?.count ?? 0) + 1 });
+      continue;
     }
-    letters.push(...row.letters);
-  });
-  const aligned = align(letters, plan.align);
-  return { letters: aligned, missing: [...missing.values()], bounds: joinBounds(aligned.map(({ bounds }) => bounds)), baselines, capHeight };
+    if (isEmptyBounds(bounds)) continue;
+    letters.push({
+      id, text, line, word: wordAt(lines[line]!.text, Number(id.split('.')[1])),
+      shape: `${face.key}#${glyph}@${[matrix.a, matrix.b, matrix.c, matrix.d].map((n) => n.toFixed(9)).join()}`, origin: { x: matrix.e, y: matrix.f },
+      contours: face.region(glyph).map((contour) => transformContour(contour, matrix, id)), strokes: face.strokes(glyph).map((stroke) => transformContour(stroke, matrix, id)),
+      bounds, nodes: face.nodes(glyph),
+    });
+  }
+  const present = new Set(places.map(({ id }) => id));
+  return {
+    letters, missing: [...missing.values()], bounds: joinBounds(letters.map(({ bounds }) => bounds)), baselines, capHeight, xHeight: (capHeight * face.xHeight) / face.capHeight,
+    lostNudges: Object.keys(plan.nudges).filter((id) => !present.has(id)), overrun,
+  };
 }
 
-function setLine(text: string, scale: number, face: Face): SetLine {
-  const glyphs = text === '' ? [] : face.shape(text);
-  const inks = glyphs.flatMap(({ glyph, x }) => {
-    const box = glyph === 0 ? NO_BOUNDS : joinBounds(face.outline(glyph).map(contourBounds));
-    return isEmptyBounds(box) ? [] : [{ left: x + box.minX, right: x + box.maxX }];
-  });
-  const ink = { left: Math.min(...inks.map(({ left }) => left)), right: Math.max(...inks.map(({ right }) => right)) };
-  return { text, scale, glyphs, ink: inks.length > 0 ? ink : { left: 0, right: 0 } };
+function setLine(text: string, scale: number, face: Face, switches: FeatureSwitches): SetLine {
+  const glyphs = text === '' ? [] : face.shape(text, switches);
+  const clusters: number[] = [];
+  const spaces: number[] = [];
+  let [cluster, space, last] = [-1, 0, -1];
+  for (const glyph of glyphs) {
+    if (glyph.cluster !== last) cluster++;
+    clusters.push(cluster);
+    spaces.push(space);
+    if (glyph.cluster !== last && text[glyph.cluster] === ' ') space++;
+    last = glyph.cluster;
+  }
+  return { text, scale, glyphs, clusters, spaces };
 }
 
-function capHeightFor({ size, letterSpacing }: LetteringPlan, lines: readonly SetLine[], face: Face): number {
+function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face): number {
+  const { size } = plan;
   if (size.by === 'cap height') return size.value;
-  // Letter spacing keeps its millimetres at every size, so what is left of the width is for the letters.
-  const fits = lines.filter(({ ink }) => ink.right > ink.left).map(({ ink, glyphs, scale }) => {
-    const forLetters = size.value - letterSpacing * Math.max(0, glyphs.length - 1);
-    return (forLetters * face.capHeight) / ((ink.right - ink.left) * scale);
-  });
-  return Math.max(0.1, Math.min(...fits, 1e4));
+  if (size.by === 'x-height') return (size.value * face.capHeight) / face.xHeight;
+  if (lines.every(({ glyphs }) => glyphs.every(({ glyph }) => glyph === 0 || isEmptyBounds(face.ink(glyph))))) return 10;
+  const width = (capHeight: number) => widthOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
+  const height = (capHeight: number) => heightOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
+  if (size.by === 'box') return Math.min(capHeightWhere(width, size.width), capHeightWhere(height, size.height));
+  return capHeightWhere(size.by === 'overall width' ? width : height, size.value);
 }
 
-function placeLine(line: SetLine, number: number, factor: number, letterSpacing: number, baseline: number, face: Face): { letters: Letter[]; missing: { text: string; count: number }[] } {
-  const letters: Letter[] = [];
-  const missing: { text: string; count: number }[] = [];
+interface Place {
+  readonly id: SourceId;
+  readonly text: string;
+  readonly line: number;
+  readonly glyph: number;
+  readonly matrix: Matrix;
+  readonly bounds: Bounds;
+}
+
+/** Finds the place of every glyph at a cap height. */
+function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHeight: number): { places: Place[]; baselines: number[]; overrun: number[] } {
+  const places: Place[] = [];
+  const baselines: number[] = [];
+  const overrun: number[] = [];
+  const rows = lines.map((line, number) => seatLine(plan, line, number, face, (capHeight * line.scale) / face.capHeight));
+  const widest = Math.max(0, ...rows.map(({ length }) => length));
+  let baseline = 0;
+  rows.forEach((row, number) => {
+    if (number > 0) baseline -= plan.lineSpacing * capHeight * Math.max(lines[number]!.scale, lines[number - 1]!.scale);
+    baselines.push(baseline);
+    // On a circle the words' start, middle or end lies at its angle; in straight lines the widest line makes the room.
+    const room = plan.bow ? -row.length : widest - row.length;
+    const shift = { left: 0, centre: room / 2, right: room }[plan.align] - row.start;
+    if (plan.bow && row.length > 2 * Math.PI * (plan.bow.side === 'outside' ? plan.bow.radius + baseline : plan.bow.radius - baseline)) overrun.push(number);
+    for (const { id, text, glyph, seat } of row.seats) {
+      const moved: Seat = { ...seat, x: seat.x + shift, middle: seat.middle + shift };
+      const upright = plan.bow ? seatOnCircle(moved, baseline, plan.bow) : seatStraight(moved, baseline);
+      const matrix = plan.mirror ? compose(scaleBy(-1, 1), upright) : upright;
+      places.push({ id, text, line: number, glyph, matrix, bounds: glyph === 0 ? NO_BOUNDS : placedInk(face, glyph, matrix) });
+    }
+  });
+  if (plan.bow || !plan.mirror) return { places, baselines, overrun };
+  // Mirrored about the lettering's own middle.
+  const back = moveBy(widest, 0);
+  return { places: places.map((each) => ({ ...each, matrix: compose(back, each.matrix), bounds: isEmptyBounds(each.bounds) ? each.bounds : { ...each.bounds, minX: each.bounds.minX + widest, maxX: each.bounds.maxX + widest } })), baselines, overrun };
+}
+
+/** Seats the glyphs of a line from its start, and tells where its ink begins and how long it is, mm. */
+function seatLine(plan: LetteringPlan, line: SetLine, number: number, face: Face, factor: number) {
+  const scaleX = factor * plan.stretch;
   const starts = [...new Set(line.glyphs.map(({ cluster }) => cluster)), line.text.length].sort((a, b) => a - b);
+  const endOf = new Map(starts.map((start, i) => [start, starts[i + 1]]));
   const inCluster = new Map<number, number>();
-  line.glyphs.forEach(({ glyph, cluster, x, y }, place) => {
+  let [left, right] = [Infinity, -Infinity];
+  const seats = line.glyphs.map(({ glyph, cluster, x, y, advance }, i) => {
     const index = inCluster.get(cluster) ?? 0;
     inCluster.set(cluster, index + 1);
-    const text = line.text.slice(cluster, starts[starts.indexOf(cluster) + 1]);
-    if (glyph === 0) {
-      missing.push({ text, count: 1 });
-      return;
+    const id: SourceId = `letter:${number}.${cluster}.${index}`;
+    const along = x * scaleX + plan.letterSpacing * line.clusters[i]! + plan.wordSpacing * line.spaces[i]!;
+    const ink = glyph === 0 ? NO_BOUNDS : face.ink(glyph);
+    if (!isEmptyBounds(ink)) {
+      left = Math.min(left, along + ink.minX * scaleX);
+      right = Math.max(right, along + ink.maxX * scaleX);
     }
-    const id = `letter:${number}.${cluster}.${index}`;
-    const dx = (x - line.ink.left) * factor + letterSpacing * place;
-    const contours = face.outline(glyph).map((contour) => withSource(placeContour(contour, factor, dx, y * factor + baseline), id));
-    if (contours.length === 0) return;
-    letters.push({ id, text, line: number, word: wordAt(line.text, cluster), contours, bounds: joinBounds(contours.map(contourBounds)) });
+    const pivot = isEmptyBounds(ink) ? { x: 0, y: 0 } : { x: (ink.minX + ink.maxX) / 2, y: (ink.minY + ink.maxY) / 2 };
+    const seat: Seat = { x: along, y: y * factor, middle: along + (advance * scaleX) / 2, scaleX, scaleY: factor, nudge: plan.nudges[id], pivot };
+    return { id, text: line.text.slice(cluster, endOf.get(cluster)), glyph, seat };
   });
-  return { letters, missing };
+  return left > right ? { seats, start: 0, length: 0 } : { seats, start: left, length: right - left };
 }
 
-const withSource = (contour: Contour, source: SourceId): Contour => ({ ...contour, segments: contour.segments.map((segment) => ({ ...segment, source })) });
+/** The box round a placed glyph: the font's own box where it stands straight, else round its turned outline. */
+function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
+  const ink = face.ink(glyph);
+  if (isEmptyBounds(ink)) return NO_BOUNDS;
+  if (matrix.b === 0 && matrix.c === 0) return boundsOfPoints([transformPoint(matrix, { x: ink.minX, y: ink.minY }), transformPoint(matrix, { x: ink.maxX, y: ink.maxY })]);
+  return boundsOfPoints([...face.region(glyph), ...face.strokes(glyph)].flatMap((contour) => measuringPoints(contour).map((p) => transformPoint(matrix, p))));
+}
 
 function wordAt(text: string, at: number): string {
   const start = text.lastIndexOf(' ', at) + 1;
@@ -129,20 +223,13 @@ function wordAt(text: string, at: number): string {
   return text.slice(start, end < 0 ? undefined : end);
 }
 
-/** Lines up the ink of the lines at the left, the middle or the right of the widest; the left end of that one is x = 0. */
-function align(letters: readonly Letter[], how: LetteringPlan['align']): Letter[] {
-  const lines = new Map<number, Bounds>();
-  for (const { line, bounds } of letters) lines.set(line, joinBounds([lines.get(line) ?? NO_BOUNDS, bounds]));
-  const width = Math.max(0, ...[...lines.values()].map(widthOf));
-  return letters.map((letter) => {
-    const ink = lines.get(letter.line)!;
-    const room = width - widthOf(ink);
-    return moveLetter(letter, (how === 'left' ? 0 : how === 'right' ? room : room / 2) - ink.minX, 0);
-  });
-}
-
 /** The same letter elsewhere. */
 export function moveLetter(letter: Letter, dx: number, dy: number): Letter {
   const { minX, minY, maxX, maxY } = letter.bounds;
-  return { ...letter, contours: letter.contours.map((contour) => placeContour(contour, 1, dx, dy)), bounds: boundsOfPoints([{ x: minX + dx, y: minY + dy }, { x: maxX + dx, y: maxY + dy }]) };
+  const move = (contour: Contour) => placeContour(contour, 1, dx, dy);
+  return {
+    ...letter, origin: { x: letter.origin.x + dx, y: letter.origin.y + dy }, contours: letter.contours.map(move), strokes: letter.strokes.map(move),
+    bounds: { minX: minX + dx, minY: minY + dy, maxX: maxX + dx, maxY: maxY + dy },
+  };
 }
+

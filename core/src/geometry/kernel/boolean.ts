@@ -1,6 +1,10 @@
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
-import { boundsMeet } from '../bounds.ts';
-import { contourArea, contourLength, hullBounds, type Contour, type Region } from '../contour.ts';
+import { boundsMeet, joinBounds, type Bounds } from '../bounds.ts';
+import { groupsThatMeet } from '../box-groups.ts';
+import { contourArea, contourLength, hullBounds, measuringPoints, regionContains, reverseContour, ringContains, type Contour, type Region } from '../contour.ts';
+import type { Point } from '../point.ts';
+import { hullBoundsOf } from '../segment.ts';
+import { findClearance, type Clearance } from './clearance.ts';
 import { Provenance } from './provenance.ts';
 import { restoreRing } from './restore.ts';
 
@@ -8,33 +12,114 @@ import { restoreRing } from './restore.ts';
 const SLIVER_AREA = 0.01;
 const SLIVER_WIDTH = 0.002;
 
+/** A tool this near to an edge, mm, must be swept with it. */
+const NEAR_EDGE = 0.01;
+
 /**
  * Union of everything, under the nonzero rule: welds letters that overlap, and the overlapping strokes within one letter.
  * Contours may cross themselves and each other. What does not touch is not swept together.
  * @returns a region: disjoint contours, outer ones counter-clockwise, curves and identities kept
  */
 export function weld(contours: readonly Contour[]): Region {
-  return groupsThatMeet(contours).flatMap((group) => execute(ClipType.Union, group, []));
+  return groupsThatMeet(contours.map(hullBounds), NEAR_EDGE).flatMap((group) => sweep(ClipType.Union, group.map((i) => contours[i]!), []));
 }
+
+/**
+ * Union of regions that are each clean by themselves, such as glyphs that `weld` has been over. Only contours that come
+ * near one of another region are swept; the rest are kept as they are, or left out where they lie within another region.
+ */
+export function weldRegions(regions: readonly Region[]): Region {
+  const owners = regions.flatMap((region, owner) => region.map(() => owner));
+  const all = regions.flat();
+  const result: Contour[] = [];
+  for (const members of groupsThatMeet(all.map(hullBounds), NEAR_EDGE)) {
+    const owner = owners[members[0]!]!;
+    const contours = members.map((i) => all[i]!);
+    if (members.every((i) => owners[i] === owner)) result.push(...contours);
+    else result.push(...weldGroup(contours, members.map((i) => owners[i]!)));
+  }
+  return result;
+}
+
+function weldGroup(contours: readonly Contour[], owners: readonly number[]): Region {
+  const clearance = findClearance(contours);
+  const swept = contoursToSweep(contours, owners, clearance);
+  if (swept.every(Boolean)) return sweep(ClipType.Union, contours, [], FillRule.NonZero, clearance);
+  const rest = contours.filter((contour, i) => !swept[i] && !liesInAnother(contour, owners[i]!, contours, owners));
+  const touched = contours.filter((_, i) => swept[i]);
+  return touched.length === 0 ? rest : [...rest, ...sweep(ClipType.Union, touched, [])];
+}
+
+/** Those with a line near another's line, and, so that nothing inside is misjudged, those whose boxes meet one of these. */
+function contoursToSweep(contours: readonly Contour[], owners: readonly number[], { near }: Clearance): boolean[] {
+  const contourOf: number[] = [];
+  contours.forEach(({ segments }, i) => segments.forEach(() => contourOf.push(i)));
+  const swept = contours.map(() => false);
+  for (const segment of near) swept[contourOf[segment]!] = true;
+  const boxes = contours.map(hullBounds);
+  const waiting = swept.flatMap((is, i) => (is ? [i] : []));
+  for (let i = waiting.pop(); i !== undefined; i = waiting.pop()) {
+    for (let other = 0; other < contours.length; other++) {
+      if (swept[other] || owners[other] === owners[i] || !boundsMeet(boxes[i]!, boxes[other]!)) continue;
+      swept[other] = true;
+      waiting.push(other);
+    }
+  }
+  return swept;
+}
+
+function liesInAnother(contour: Contour, owner: number, contours: readonly Contour[], owners: readonly number[]): boolean {
+  const probe = contour.segments[0]!.from;
+  const inside = new Set<number>();
+  contours.forEach((other, i) => {
+    if (owners[i] === owner || !boundsMeet(hullBounds(other), pointBounds(probe)) || !ringContains(measuringPoints(other), probe)) return;
+    if (!inside.delete(owners[i]!)) inside.add(owners[i]!);
+  });
+  return inside.size > 0;
+}
+
+const pointBounds = ({ x, y }: Point): Bounds => ({ minX: x, maxX: x, minY: y, maxY: y });
 
 /** What of `subject` lies outside `tool`. Both must be regions, such as `weld` gives. */
 export function knockOut(subject: Region, tool: Region): Region {
-  return tool.length === 0 ? subject : execute(ClipType.Difference, subject, tool);
+  const { met, inside } = sortByReach(subject, tool);
+  const rest = inside.map(reverseContour);
+  return met.length === 0 ? [...subject, ...rest] : [...sweep(ClipType.Difference, subject, met), ...rest];
 }
 
 /** What lies in both regions. */
 export function common(a: Region, b: Region): Region {
-  return a.length === 0 || b.length === 0 ? [] : execute(ClipType.Intersection, a, b);
+  return a.length === 0 || b.length === 0 ? [] : sweep(ClipType.Intersection, a, b);
 }
 
-function execute(type: ClipType, subject: readonly Contour[], tool: readonly Contour[]): Region {
-  const provenance = new Provenance();
+/**
+ * Parts a tool into the contours that come near the subject's lines and those that lie wholly within its material, so that
+ * the thousand letters of a plate need no sweep. What lies outside the material is left out: it takes nothing away.
+ */
+function sortByReach(subject: Region, tool: Region): { met: Contour[]; inside: Contour[] } {
+  const edges = subject.flatMap(({ segments }) => segments.map(hullBoundsOf));
+  const met: Contour[] = [];
+  const inside: Contour[] = [];
+  const all = joinBounds(edges);
+  for (const members of groupsThatMeet(tool.map(hullBounds), NEAR_EDGE)) {
+    const group = members.map((i) => tool[i]!);
+    const box = joinBounds(group.map(hullBounds));
+    if (!boundsMeet(all, box)) continue;
+    if (edges.some((edge) => boundsMeet(edge, box, NEAR_EDGE))) met.push(...group);
+    else if (regionContains(subject, group[0]!.segments[0]!.from)) inside.push(...group);
+  }
+  return { met, inside };
+}
+
+/** One boolean by the kernel's sweep, its result given back as curves. */
+export function sweep(type: ClipType, subject: readonly Contour[], tool: readonly Contour[], rule: FillRule = FillRule.NonZero, clearance?: Clearance): Region {
+  const provenance = new Provenance([...subject, ...tool], clearance);
   const clipper = new Clipper64();
   clipper.zCallback = provenance.noteCrossing;
-  clipper.addSubject(provenance.flatten(subject));
-  if (tool.length > 0) clipper.addClip(provenance.flatten(tool));
+  clipper.addSubject(provenance.rings(subject));
+  if (tool.length > 0) clipper.addClip(provenance.rings(tool, subject.reduce((sum, { segments }) => sum + segments.length, 0)));
   const rings: Paths64 = [];
-  if (!clipper.execute(type, FillRule.NonZero, rings)) throw new Error('The outlines could not be combined. Remove the artwork or letter added last.');
+  if (!clipper.execute(type, rule, rings)) throw new Error('The outlines could not be combined. Remove the artwork or letter added last.');
   return rings.flatMap((ring: Path64) => {
     const contour = restoreRing(ring, provenance);
     return contour && !isSliver(contour) ? [contour] : [];
@@ -44,34 +129,4 @@ function execute(type: ClipType, subject: readonly Contour[], tool: readonly Con
 function isSliver(contour: Contour): boolean {
   const area = Math.abs(contourArea(contour));
   return area < SLIVER_AREA || area / contourLength(contour) < SLIVER_WIDTH;
-}
-
-/**
- * Parts contours into groups whose boxes chain together, in the order of their first members: a sweep from left to right
- * that joins each box with those it meets among the ones still open.
- */
-function groupsThatMeet(contours: readonly Contour[]): Contour[][] {
-  const boxes = contours.map(hullBounds);
-  const leader = contours.map((_, i) => i);
-  const find = (i: number): number => {
-    while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!;
-    return i;
-  };
-  let open: number[] = [];
-  for (const i of contours.map((_, index) => index).sort((a, b) => boxes[a]!.minX - boxes[b]!.minX)) {
-    open = open.filter((other) => boxes[other]!.maxX >= boxes[i]!.minX);
-    for (const other of open) {
-      if (!boundsMeet(boxes[other]!, boxes[i]!)) continue;
-      const [a, b] = [find(other), find(i)];
-      leader[Math.max(a, b)] = Math.min(a, b);
-    }
-    open.push(i);
-  }
-  const groups = new Map<number, Contour[]>();
-  contours.forEach((contour, i) => {
-    const group = groups.get(find(i));
-    if (group) group.push(contour);
-    else groups.set(find(i), [contour]);
-  });
-  return [...groups.values()];
 }

@@ -2,7 +2,7 @@ import type { Path64, Point64 } from 'clipper2-ts';
 import { closedContour, type Contour } from '../contour.ts';
 import { add, cross, distance, mix, subtract, type Point } from '../point.ts';
 import { line, pointAt, portion, tangentAt, withEnds, type Segment, type SourceId } from '../segment.ts';
-import { GRID_PER_MM, type Provenance } from './provenance.ts';
+import { alongEdge, GRID_PER_MM, type Provenance } from './provenance.ts';
 
 /**
  * Gives the ring that a boolean made of straight edges back as the curves it was made from. Each edge is labelled with
@@ -94,16 +94,6 @@ function partialEdge(from: Point64, to: Point64, at: number, provenance: Provena
   const [t0, t1] = [provenance.t0[edge]!, provenance.t1[edge]!];
   const segment = provenance.segmentOf[edge]!;
   return { at, segment, tFrom: t0 + (t1 - t0) * best.a, tTo: t0 + (t1 - t0) * best.b, source: provenance.segments[segment]!.source };
-}
-
-/** Where along an edge (0 to 1) a point lies, and how many grid units it misses it by. */
-function alongEdge(p: Point64, start: Point64, end: Point64): { t: number; miss: number } {
-  const [dx, dy] = [end.x - start.x, end.y - start.y];
-  const squared = dx * dx + dy * dy;
-  if (squared === 0) return { t: 0, miss: Math.hypot(p.x - start.x, p.y - start.y) };
-  const raw = ((p.x - start.x) * dx + (p.y - start.y) * dy) / squared;
-  const t = Math.min(1, Math.max(0, raw));
-  return { t, miss: Math.hypot(start.x + dx * t - p.x, start.y + dy * t - p.y) };
 }
 
 function runsOf(edges: readonly Label[], ring: Path64): Run[] {

@@ -1,0 +1,66 @@
+import { groupsThatMeet } from '../geometry/box-groups.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
+import { weldRegions } from '../geometry/kernel/boolean.ts';
+import type { Memo } from '../geometry/memo.ts';
+import { moveRegion } from '../geometry/relabel.ts';
+import type { SourceId } from '../geometry/segment.ts';
+import type { Letter } from '../lettering/layout.ts';
+import { thicken, type ThickenPlan, type Thickened } from './thicken.ts';
+
+/**
+ * Letters whose boxes meet, welded. A group is computed about the origin of its first letter and under the names `#0`, `#1`
+ * …, so that it is computed once for all places and words it stands in.
+ */
+export interface LetterGroup {
+  readonly letters: readonly Letter[];
+  /** What tells this group's form from others'. */
+  readonly key: string;
+  /** From the group's own place to the sheet, mm. */
+  readonly dx: number;
+  readonly dy: number;
+  /** In the group's own place, under its own names. */
+  readonly local: Thickened;
+  /** On the sheet, under the letters' names. */
+  readonly region: Region;
+}
+
+/** Parts letters into groups and welds each. */
+export function groupLetters(letters: readonly Letter[], plan: ThickenPlan, memo: Memo): LetterGroup[] {
+  const outlined = letters.filter(({ contours }) => contours.length > 0);
+  return groupsThatMeet(outlined.map(({ bounds }) => bounds), 2 * Math.max(0, plan.by) + 0.01).map((members) => {
+    const group = members.map((i) => outlined[i]!);
+    const { x: dx, y: dy } = onGrid(group[0]!.origin);
+    const places = group.map(({ shape, origin }) => `${shape}@${(origin.x - dx).toFixed(5)},${(origin.y - dy).toFixed(5)}`);
+    const key = JSON.stringify([places, plan]);
+    const local = memo('letter group', key, () => thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan));
+    const plain = group.length === 1 && plan.by === 0;
+    return { letters: group, key, dx, dy, local, region: plain ? group[0]!.contours : toSheet(local.region, { letters: group, dx, dy }) };
+  });
+}
+
+/** Carries what was computed in a group's own place onto the sheet. */
+export function toSheet(region: Region, group: Pick<LetterGroup, 'letters' | 'dx' | 'dy'>): Contour[] {
+  return moveRegion(region, group.dx, group.dy, (source) => sheetName(source, group.letters));
+}
+
+/** `#<n>` at the beginning of a name or after `bridge:` stands for the group's nth letter. */
+export const sheetName = (name: SourceId, letters: readonly Letter[]): SourceId => name.replace(/^(bridge:)?#(\d+)/, (_, kind: string | undefined, n: string) => `${kind ?? ''}${letters[Number(n)]!.id}`);
+
+/** Groups begin on a whole grid step, so that the kernel rounds them alike wherever they stand. */
+const onGrid = ({ x, y }: { x: number; y: number }) => ({ x: Math.round(x * 1e4) / 1e4, y: Math.round(y * 1e4) / 1e4 });
+
+/** Letters that thickening closed a counter of, thinned counters kept open, and letters it parted. */
+export interface ThickenOutcome {
+  readonly closed: readonly { readonly letters: readonly Letter[]; readonly counters: number }[];
+  readonly kept: number;
+  readonly parted: readonly { readonly letters: readonly Letter[]; readonly before: number; readonly after: number }[];
+}
+
+export function thickenOutcome(groups: readonly LetterGroup[]): ThickenOutcome {
+  return {
+    closed: groups.filter(({ local }) => local.closed.length > 0).map(({ letters, local }) => ({ letters, counters: local.closed.length })),
+    kept: groups.reduce((sum, { local }) => sum + local.kept.length, 0),
+    parted: groups.filter(({ local }) => local.parts.after > local.parts.before || local.parts.after === 0).map(({ letters, local }) => ({ letters, ...local.parts })),
+  };
+}
+

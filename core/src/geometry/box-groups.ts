@@ -1,0 +1,29 @@
+import { boxTable, visitPairs } from './box-pairs.ts';
+import type { Bounds } from './bounds.ts';
+
+/** Parts boxes, by number, into groups that chain together with at most `near` mm between two, in the order of their first members. */
+export function groupsThatMeet(bounds: readonly Bounds[], near: number): number[][] {
+  const boxes = boxTable(bounds.length);
+  bounds.forEach(({ minX, minY, maxX, maxY }, i) => {
+    boxes.minX[i] = minX;
+    boxes.minY[i] = minY;
+    boxes.maxX[i] = maxX;
+    boxes.maxY[i] = maxY;
+  });
+  const leader = bounds.map((_, i) => i);
+  const find = (i: number): number => {
+    while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!;
+    return i;
+  };
+  visitPairs(boxes, near, (a, b) => {
+    const [i, j] = [find(a), find(b)];
+    leader[Math.max(i, j)] = Math.min(i, j);
+  });
+  const groups = new Map<number, number[]>();
+  bounds.forEach((_, i) => {
+    const group = groups.get(find(i));
+    if (group) group.push(i);
+    else groups.set(find(i), [i]);
+  });
+  return [...groups.values()];
+}
