@@ -34,13 +34,21 @@ export function groupLetters(letters: readonly Letter[], plan: ThickenPlan, memo
     const key = JSON.stringify([places, plan]);
     const local = memo('letter group', key, () => thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan));
     const plain = group.length === 1 && plan.by === 0;
-    return { letters: group, key, dx, dy, local, region: plain ? group[0]!.contours : toSheet(local.region, { letters: group, dx, dy }) };
+    return { letters: group, key, dx, dy, local, region: plain ? group[0]!.contours : memo('group on the sheet', placeKey(key, group, dx, dy), () => toSheet(local.region, { letters: group, dx, dy })) };
   });
 }
 
+/** Tells a group's form, its place and its letters' names from others'. */
+export const placeKey = (key: string, letters: readonly Letter[], dx: number, dy: number): string => [key, dx.toFixed(5), dy.toFixed(5), ...letters.map(({ id }) => id)].join();
+
 /** Carries what was computed in a group's own place onto the sheet. */
 export function toSheet(region: Region, group: Pick<LetterGroup, 'letters' | 'dx' | 'dy'>): Contour[] {
-  return moveRegion(region, group.dx, group.dy, (source) => sheetName(source, group.letters));
+  const names = new Map<SourceId, SourceId>();
+  return moveRegion(region, group.dx, group.dy, (source) => {
+    let name = names.get(source);
+    if (name === undefined) names.set(source, (name = sheetName(source, group.letters)));
+    return name;
+  });
 }
 
 /** `#<n>` at the beginning of a name or after `bridge:` stands for the group's nth letter. */

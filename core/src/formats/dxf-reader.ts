@@ -1,5 +1,5 @@
-import { boundsOfPoints } from '../geometry/bounds.ts';
-import { measuringPoints, type Contour } from '../geometry/contour.ts';
+import { joinBounds } from '../geometry/bounds.ts';
+import { contourBounds, type Contour } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { arc, line, type Segment } from '../geometry/segment.ts';
 import { circle } from '../geometry/shapes.ts';
@@ -34,7 +34,7 @@ export function readDxf(text: string): ReadDrawing {
     const layer = entity.find(({ code }) => code === 8)?.value ?? '0';
     layers.set(layer, [...(layers.get(layer) ?? []), contour]);
   }
-  const extent = boundsOfPoints([...layers.values()].flat().flatMap((contour) => [...measuringPoints(contour)]));
+  const extent = joinBounds([...layers.values()].flat().map(contourBounds));
   return { width: Math.max(0, extent.maxX), height: Math.max(0, extent.maxY), layers: [...layers].map(([name, contours]) => ({ name, contours })), unread };
 }
 

@@ -1,7 +1,7 @@
 import { boundsContain, type Bounds } from './bounds.ts';
-import { contourArea, contourBounds, measuringPoints, regionArea, ringContains, sourcesOf, type Contour, type Region } from './contour.ts';
+import { contourArea, contourBounds, contourContains, regionArea, sourcesOf, type Contour, type Region } from './contour.ts';
 import type { Point } from './point.ts';
-import type { SourceId } from './segment.ts';
+import { pointAt, type SourceId } from './segment.ts';
 
 /** One connected piece of a region: its outer contour and the holes in it. */
 export interface Component {
@@ -22,7 +22,7 @@ export function componentsOf(region: Region): Component[] {
     const box = contourBounds(hole);
     const probe = probePoint(hole);
     // The smallest outer contour round a hole is the one it belongs to.
-    outers.find(({ outer, bounds }) => boundsContain(bounds, box, 1e-3) && ringContains(measuringPoints(outer), probe))?.holes.push(hole);
+    outers.find(({ outer, bounds }) => boundsContain(bounds, box, 1e-3) && contourContains(outer, probe))?.holes.push(hole);
   }
   return outers
     .map(({ outer, holes, bounds }) => ({ outer, holes, bounds, area: regionArea([outer, ...holes]), sources: sourcesOf([outer, ...holes]) }))
@@ -31,27 +31,5 @@ export function componentsOf(region: Region): Component[] {
 
 export const componentRegion = ({ outer, holes }: Component): Region => [outer, ...holes];
 
-/**
- * A point just inside a contour, clear of its line, for asking what the contour lies in: the middle of the widest gap on
- * a level line through it.
- */
-export function probePoint(contour: Contour): Point {
-  const ring = measuringPoints(contour);
-  const { minY, maxY } = contourBounds(contour);
-  let best: { p: Point; width: number } | undefined;
-  for (const share of [0.5, 0.37, 0.71]) {
-    const y = minY + (maxY - minY) * share;
-    const xs: number[] = [];
-    let last = ring.at(-1)!;
-    for (const next of ring) {
-      if (next.y > y !== last.y > y) xs.push(((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x);
-      last = next;
-    }
-    xs.sort((a, b) => a - b);
-    for (let i = 0; i + 1 < xs.length; i += 2) {
-      const width = xs[i + 1]! - xs[i]!;
-      if (!best || width > best.width) best = { p: { x: (xs[i]! + xs[i + 1]!) / 2, y }, width };
-    }
-  }
-  return best?.p ?? ring[0]!;
-}
+/** A point on a contour, clear of its corners, for asking what the contour lies in: contours of a region do not cross. */
+export const probePoint = ({ segments }: Contour): Point => pointAt(segments[0]!, 0.5);

@@ -1,6 +1,6 @@
-import { boundsOfPoints, type Bounds } from './bounds.ts';
+import { joinBounds, type Bounds } from './bounds.ts';
 import { distance, type Point } from './point.ts';
-import { flatteningSteps, hullPoints, placeSegment, pointAt, reverseSegment, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
+import { flatteningSteps, hullBoundsOf, placeSegment, pointAt, reverseSegment, segmentBounds, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
 
 /** A chain of segments, each beginning where the last ended. A closed one ends where it began. */
 export interface Contour {
@@ -14,12 +14,10 @@ export interface Contour {
  */
 export type Region = readonly Contour[];
 
-/** Tolerance of measuring (areas, bounds, containment), mm: finer than anything released. */
-export const MEASURE_TOLERANCE = 0.002;
+/** Tolerance of asking what lies where, mm: finer than anything released. */
+const MEASURE_TOLERANCE = 0.002;
 
 export const closedContour = (segments: readonly Segment[]): Contour => ({ segments, closed: true });
-
-const measured = new WeakMap<Contour, readonly Point[]>();
 
 /** The contour as points within `tolerance` of it, its first not repeated at the end when closed. */
 export function flatten(contour: Contour, tolerance: number): Point[] {
@@ -31,16 +29,6 @@ export function flatten(contour: Contour, tolerance: number): Point[] {
   }
   const last = contour.segments.at(-1);
   if (last && !contour.closed) points.push(last.to);
-  return points;
-}
-
-/** The contour as the points that measures are taken on; kept with the contour, as contours never change. */
-export function measuringPoints(contour: Contour): readonly Point[] {
-  let points = measured.get(contour);
-  if (!points) {
-    points = flatten(contour, MEASURE_TOLERANCE);
-    measured.set(contour, points);
-  }
   return points;
 }
 
@@ -59,13 +47,23 @@ export function contourArea(contour: Contour): number {
 /** Area of a region, mm²: its holes count against it. */
 export const regionArea = (region: Region): number => region.reduce((sum, contour) => sum + contourArea(contour), 0);
 
-export const contourBounds = (contour: Contour): Bounds => boundsOfPoints(measuringPoints(contour));
+/** The box round a contour, exact. Kept with the contour. */
+export function contourBounds(contour: Contour): Bounds {
+  let box = boxes.get(contour);
+  if (!box) {
+    box = joinBounds(contour.segments.map(segmentBounds));
+    boxes.set(contour, box);
+  }
+  return box;
+}
+
+const boxes = new WeakMap<Contour, Bounds>();
 
 /** A box that surely holds the contour, and is quickly had: round its control points. Kept with the contour. */
 export function hullBounds(contour: Contour): Bounds {
   let box = hulls.get(contour);
   if (!box) {
-    box = boundsOfPoints(contour.segments.flatMap(hullPoints));
+    box = joinBounds(contour.segments.map(hullBoundsOf));
     hulls.set(contour, box);
   }
   return box;
@@ -73,10 +71,29 @@ export function hullBounds(contour: Contour): Bounds {
 
 const hulls = new WeakMap<Contour, Bounds>();
 
-/** Length along the contour, mm. */
-export const contourLength = (contour: Contour): number => contour.segments.reduce((sum, segment) => sum + segmentLength(segment), 0);
+/** Length along the contour, mm. Kept with the contour. */
+export function contourLength(contour: Contour): number {
+  let length = lengths.get(contour);
+  if (length === undefined) {
+    length = contour.segments.reduce((sum, segment) => sum + segmentLength(segment), 0);
+    lengths.set(contour, length);
+  }
+  return length;
+}
 
-export const reverseContour = (contour: Contour): Contour => ({ ...contour, segments: contour.segments.map(reverseSegment).reverse() });
+const lengths = new WeakMap<Contour, number>();
+
+/** The contour run the other way. Kept with the contour, so that what is kept with its reverse is found again too. */
+export function reverseContour(contour: Contour): Contour {
+  let reversed = reverses.get(contour);
+  if (!reversed) {
+    reversed = { segments: contour.segments.map(reverseSegment).reverse(), closed: contour.closed };
+    reverses.set(contour, reversed);
+  }
+  return reversed;
+}
+
+const reverses = new WeakMap<Contour, Contour>();
 
 export const placeContour = (contour: Contour, factor: number, dx: number, dy: number): Contour => ({
   ...contour,
@@ -101,10 +118,41 @@ export function ringContains(ring: readonly Point[], { x, y }: Point): boolean {
   return inside;
 }
 
+/** Whether a point lies within a closed contour, by the number of crossings to its right. */
+export function contourContains(contour: Contour, p: Point): boolean {
+  const box = hullBounds(contour);
+  if (p.x < box.minX || p.x > box.maxX || p.y < box.minY || p.y > box.maxY) return false;
+  let inside = false;
+  for (const segment of contour.segments) if (crossesRightOf(segment, p)) inside = !inside;
+  return inside;
+}
+
+/** Whether the level ray to the right of a point crosses a segment an odd number of times. */
+function crossesRightOf(segment: Segment, { x, y }: Point): boolean {
+  const { from, to } = segment;
+  if (segment.kind !== 'line') {
+    const box = hullBoundsOf(segment);
+    if (box.minY > y || box.maxY < y || box.maxX < x) return false;
+    if (box.minX <= x) {
+      let odd = false;
+      let last = from;
+      const steps = flatteningSteps(segment, MEASURE_TOLERANCE);
+      for (let i = 1; i <= steps; i++) {
+        const next = i === steps ? to : pointAt(segment, i / steps);
+        if (next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) odd = !odd;
+        last = next;
+      }
+      return odd;
+    }
+    return from.y > y !== to.y > y;
+  }
+  return to.y > y !== from.y > y && x < ((from.x - to.x) * (y - to.y)) / (from.y - to.y) + to.x;
+}
+
 /** Whether a point lies in the material of a region, holes taken off. */
 export function regionContains(region: Region, p: Point): boolean {
   let inside = false;
-  for (const contour of region) if (ringContains(measuringPoints(contour), p)) inside = !inside;
+  for (const contour of region) if (contourContains(contour, p)) inside = !inside;
   return inside;
 }
 

@@ -1,7 +1,7 @@
 import type { Contour, Region } from './contour.ts';
-import { placeSegment, type SourceId } from './segment.ts';
+import { moveSegment, type SourceId } from './segment.ts';
 
 /** A region elsewhere, and as others' own: what was computed once for alike letters, set in each one's place. */
 export function moveRegion(region: Region, dx: number, dy: number, rename: (source: SourceId) => SourceId): Contour[] {
-  return region.map((contour) => ({ ...contour, segments: contour.segments.map((segment) => ({ ...placeSegment(segment, 1, dx, dy), source: rename(segment.source) })) }));
+  return region.map((contour) => ({ ...contour, segments: contour.segments.map((segment) => moveSegment(segment, dx, dy, rename(segment.source))) }));
 }

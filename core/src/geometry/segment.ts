@@ -107,13 +107,14 @@ function blossom({ from, c1, c2, to }: CubicSegment, u: number, v: number, w: nu
 }
 
 export function reverseSegment(segment: Segment): Segment {
+  const { from, to, source } = segment;
   switch (segment.kind) {
     case 'line':
-      return { ...segment, from: segment.to, to: segment.from };
+      return { kind: 'line', from: to, to: from, source };
     case 'cubic':
-      return { ...segment, from: segment.to, c1: segment.c2, c2: segment.c1, to: segment.from };
+      return { kind: 'cubic', from: to, c1: segment.c2, c2: segment.c1, to: from, source };
     case 'arc':
-      return { ...segment, from: segment.to, to: segment.from, startAngle: segment.startAngle + segment.sweep, sweep: -segment.sweep };
+      return { kind: 'arc', from: to, to: from, centre: segment.centre, radius: segment.radius, startAngle: segment.startAngle + segment.sweep, sweep: -segment.sweep, source };
   }
 }
 
@@ -149,6 +150,68 @@ export function hullPoints(segment: Segment): Point[] {
 
 /** A box that surely holds the segment, and is quickly had. */
 export const hullBoundsOf = (segment: Segment): Bounds => boundsOfPoints(hullPoints(segment));
+
+/** The box round a segment, exact. */
+export function segmentBounds(segment: Segment): Bounds {
+  const { from, to } = segment;
+  let [minX, maxX] = from.x < to.x ? [from.x, to.x] : [to.x, from.x];
+  let [minY, maxY] = from.y < to.y ? [from.y, to.y] : [to.y, from.y];
+  if (segment.kind === 'line') return { minX, minY, maxX, maxY };
+  for (const t of segment.kind === 'arc' ? quarterTurns(segment) : turningPoints(segment)) {
+    const { x, y } = pointAt(segment, t);
+    if (x < minX) minX = x;
+    if (x > maxX) maxX = x;
+    if (y < minY) minY = y;
+    if (y > maxY) maxY = y;
+  }
+  return { minX, minY, maxX, maxY };
+}
+
+/** Where an arc passes the right, the top, the left or the bottom of its circle. */
+function quarterTurns({ startAngle, sweep }: ArcSegment): number[] {
+  const [low, high] = sweep > 0 ? [startAngle, startAngle + sweep] : [startAngle + sweep, startAngle];
+  const turns: number[] = [];
+  for (let angle = Math.ceil(low / 90) * 90; angle < high && turns.length < 5; angle += 90) turns.push((angle - startAngle) / sweep);
+  return turns;
+}
+
+/** Where a cubic turns back in x or in y: roots of its derivative, when they lie on it. */
+function turningPoints({ from, c1, c2, to }: CubicSegment): number[] {
+  const turns: number[] = [];
+  collectTurns(from.x, c1.x, c2.x, to.x, turns);
+  collectTurns(from.y, c1.y, c2.y, to.y, turns);
+  return turns;
+}
+
+function collectTurns(p0: number, p1: number, p2: number, p3: number, turns: number[]): void {
+  if (Math.min(p0, p3) <= Math.min(p1, p2) && Math.max(p0, p3) >= Math.max(p1, p2)) return;
+  const a = p3 - 3 * p2 + 3 * p1 - p0;
+  const b = 2 * (p2 - 2 * p1 + p0);
+  const c = p1 - p0;
+  const push = (t: number) => {
+    if (t > 0 && t < 1) turns.push(t);
+  };
+  const root = b * b - 4 * a * c;
+  if (root < 0) return;
+  // Written so that nothing cancels where the cubic is nearly a quadratic.
+  const q = -0.5 * (b + (b < 0 ? -1 : 1) * Math.sqrt(root));
+  if (a !== 0) push(q / a);
+  if (q !== 0) push(c / q);
+}
+
+/** The same segment moved by (dx, dy) and given a source. */
+export function moveSegment(segment: Segment, dx: number, dy: number, source: SourceId): Segment {
+  const from = { x: segment.from.x + dx, y: segment.from.y + dy };
+  const to = { x: segment.to.x + dx, y: segment.to.y + dy };
+  switch (segment.kind) {
+    case 'line':
+      return { kind: 'line', from, to, source };
+    case 'cubic':
+      return { kind: 'cubic', from, c1: { x: segment.c1.x + dx, y: segment.c1.y + dy }, c2: { x: segment.c2.x + dx, y: segment.c2.y + dy }, to, source };
+    case 'arc':
+      return { kind: 'arc', from, to, centre: { x: segment.centre.x + dx, y: segment.centre.y + dy }, radius: segment.radius, startAngle: segment.startAngle, sweep: segment.sweep, source };
+  }
+}
 
 /**
  * How many straight pieces keep within `tolerance` mm of the segment, by the second-difference bound

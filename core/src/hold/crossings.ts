@@ -26,33 +26,45 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
   const toScan = ({ x, y }: Point) => ({ along: x * direction.x + y * direction.y, across: -x * direction.y + y * direction.x });
   const toPlane = (along: number, across: number): Point => ({ x: along * direction.x - across * direction.y, y: along * direction.y + across * direction.x });
 
-  const edges: { piece: number; a0: number; c0: number; a1: number; c1: number }[] = [];
+  const count = pieces.reduce((sum, rings) => sum + rings.reduce((all, ring) => all + ring.length, 0), 0);
+  const pieceOf = new Uint32Array(count);
+  const [a0, c0, a1, c1] = [new Float64Array(count), new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  let [edges, low, high] = [0, Infinity, -Infinity];
   pieces.forEach((rings, piece) => {
     for (const ring of rings) {
-      let last = ring.length > 0 ? toScan(ring.at(-1)!) : { along: 0, across: 0 };
-      for (const p of ring) {
-        const next = toScan(p);
-        if (next.across !== last.across) edges.push({ piece, a0: last.along, c0: last.across, a1: next.along, c1: next.across });
-        last = next;
+      const end = ring.at(-1)!;
+      let [along, across] = ring.length === 0 ? [0, 0] : [end.x * direction.x + end.y * direction.y, -end.x * direction.y + end.y * direction.x];
+      for (const { x, y } of ring) {
+        const [nextAlong, nextAcross] = [x * direction.x + y * direction.y, -x * direction.y + y * direction.x];
+        if (nextAcross !== across) {
+          pieceOf[edges] = piece;
+          [a0[edges], c0[edges], a1[edges], c1[edges]] = [along, across, nextAlong, nextAcross];
+          edges++;
+        }
+        if (nextAcross < low) low = nextAcross;
+        if (nextAcross > high) high = nextAcross;
+        [along, across] = [nextAlong, nextAcross];
       }
     }
   });
-  const low = edges.reduce((least, { c0, c1 }) => Math.min(least, c0, c1), Infinity);
-  const high = edges.reduce((most, { c0, c1 }) => Math.max(most, c0, c1), -Infinity);
-  const bands = Math.max(1, Math.min(2000, edges.length));
+  const bands = Math.max(1, Math.min(2000, edges));
   const bandHeight = Math.max(1e-9, (high - low) / bands);
-  const filed: number[][] = Array.from({ length: bands }, () => []);
   const bandOf = (across: number) => Math.min(bands - 1, Math.max(0, Math.floor((across - low) / bandHeight)));
-  edges.forEach(({ c0, c1 }, i) => {
-    for (let band = bandOf(Math.min(c0, c1)); band <= bandOf(Math.max(c0, c1)); band++) filed[band]!.push(i);
-  });
+  // Once to count, once to file: `filed` from starts[band] to starts[band + 1] holds the edges that cross the band.
+  const starts = new Uint32Array(bands + 1);
+  for (let i = 0; i < edges; i++) for (let band = bandOf(Math.min(c0[i]!, c1[i]!)); band <= bandOf(Math.max(c0[i]!, c1[i]!)); band++) starts[band]!++;
+  let total = 0;
+  for (let band = 0; band <= bands; band++) starts[band] = total += starts[band]!;
+  const filed = new Uint32Array(total);
+  for (let i = edges - 1; i >= 0; i--) for (let band = bandOf(Math.min(c0[i]!, c1[i]!)); band <= bandOf(Math.max(c0[i]!, c1[i]!)); band++) filed[--starts[band]!] = i;
 
   const at = (across: number): Stretch[] => {
     if (!(across >= low && across <= high)) return [];
     const hits: { piece: number; along: number }[] = [];
-    for (const i of filed[bandOf(across)]!) {
-      const { piece, a0, c0, a1, c1 } = edges[i]!;
-      if (c0 > across !== c1 > across) hits.push({ piece, along: a0 + ((a1 - a0) * (across - c0)) / (c1 - c0) });
+    const band = bandOf(across);
+    for (let k = starts[band]!; k < starts[band + 1]!; k++) {
+      const i = filed[k]!;
+      if (c0[i]! > across !== c1[i]! > across) hits.push({ piece: pieceOf[i]!, along: a0[i]! + ((a1[i]! - a0[i]!) * (across - c0[i]!)) / (c1[i]! - c0[i]!) });
     }
     hits.sort((a, b) => a.piece - b.piece || a.along - b.along);
     const stretches: Stretch[] = [];

@@ -6,7 +6,7 @@ import type { Memo } from '../geometry/memo.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Construction } from '../construct/construct.ts';
-import { sheetName, toSheet, type LetterGroup } from '../construct/groups.ts';
+import { placeKey, sheetName, toSheet, type LetterGroup } from '../construct/groups.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { placeBridges, type Bridge, type BridgePlan } from './bridges.ts';
 import { findIslands, nameIslands, type Island, type UnnamedIsland } from './islands.ts';
@@ -22,7 +22,7 @@ export interface Hold {
   readonly unheld: readonly Island[];
 }
 
-/** A group of letters as it is cut through a plate, in the group's own place and names. */
+/** A group of letters as it is cut through a plate. */
 interface HeldGroup {
   readonly islands: readonly UnnamedIsland[];
   readonly bridges: readonly Bridge[];
@@ -48,13 +48,12 @@ export function hold({ body, groups, material }: Construction, letters: readonly
       cuts.push(...group.region);
       continue;
     }
-    const held = memo('held group', JSON.stringify([group.key, plan]), () => holdGroup(group.local.region, plan));
-    const rename = (name: string) => sheetName(name, group.letters);
-    found.push(...held.islands.map(({ id, letter, component }) => ({ id: rename(id), letter: letter && rename(letter), component: onSheet(component, group) })));
-    for (const id of held.unheld) loose.add(rename(id));
-    bridges.push(...held.bridges.map((bridge) => bridgeOnSheet(bridge, group)));
-    cuts.push(...(held.bridges.length === 0 ? group.region : toSheet(held.cut, group)));
-    bridgeArea.push(...toSheet(held.bridgeArea, group));
+    const held = memo('held on the sheet', placeKey(JSON.stringify([group.key, plan]), group.letters, group.dx, group.dy), () => heldOnSheet(memo('held group', JSON.stringify([group.key, plan]), () => holdGroup(group.local.region, plan)), group));
+    found.push(...held.islands);
+    for (const id of held.unheld) loose.add(id);
+    bridges.push(...held.bridges);
+    cuts.push(...held.cut);
+    bridgeArea.push(...held.bridgeArea);
   }
   const islands = nameIslands(found, letters);
   return { material: knockOut(body, cuts), islands, bridges, bridgeArea, unheld: islands.filter(({ id }) => loose.has(id)) };
@@ -67,6 +66,17 @@ function holdGroup(letters: Region, plan: BridgePlan): HeldGroup {
   if (bridges.length === 0) return { islands: held.islands, bridges, unheld, cut: letters, bridgeArea: [] };
   const strips = weld(bridges.map(({ strip }) => strip));
   return { islands: held.islands, bridges, unheld, cut: knockOut(letters, strips), bridgeArea: common(strips, letters) };
+}
+
+function heldOnSheet({ islands, bridges, unheld, cut, bridgeArea }: HeldGroup, group: LetterGroup): HeldGroup {
+  const rename = (name: string) => sheetName(name, group.letters);
+  return {
+    islands: islands.map(({ id, letter, component }) => ({ id: rename(id), letter: letter && rename(letter), component: onSheet(component, group) })),
+    bridges: bridges.map((bridge) => bridgeOnSheet(bridge, group)),
+    unheld: unheld.map(rename),
+    cut: bridges.length === 0 ? group.region : toSheet(cut, group),
+    bridgeArea: toSheet(bridgeArea, group),
+  };
 }
 
 function bridgeOnSheet(bridge: Bridge, group: LetterGroup): Bridge {

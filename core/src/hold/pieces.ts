@@ -1,6 +1,6 @@
 import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
-import { contourArea, contourBounds, measuringPoints, reverseContour, ringContains, type Contour, type Region } from '../geometry/contour.ts';
+import { contourArea, contourBounds, contourContains, reverseContour, type Contour, type Region } from '../geometry/contour.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterNames } from '../lettering/naming.ts';
@@ -62,7 +62,7 @@ export function outermost(material: Region): Set<Contour> {
       if (contourArea(contour) <= 0) return false;
       const box = contourBounds(contour);
       const probe = probePoint(contour);
-      return !holes.some((hole) => boundsContain(contourBounds(hole), box, 1e-3) && ringContains(measuringPoints(hole), probe));
+      return !holes.some((hole) => boundsContain(contourBounds(hole), box, 1e-3) && contourContains(hole, probe));
     }),
   );
 }

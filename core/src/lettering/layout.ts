@@ -1,5 +1,5 @@
 import { boundsOfPoints, heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, type Bounds } from '../geometry/bounds.ts';
-import { measuringPoints, placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import { contourBounds, placeContour, type Contour, type Region } from '../geometry/contour.ts';
 import { compose, moveBy, scaleBy, transformContour, transformPoint, type Matrix } from '../geometry/matrix.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Face } from './face.ts';
@@ -214,7 +214,7 @@ function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
   const ink = face.ink(glyph);
   if (isEmptyBounds(ink)) return NO_BOUNDS;
   if (matrix.b === 0 && matrix.c === 0) return boundsOfPoints([transformPoint(matrix, { x: ink.minX, y: ink.minY }), transformPoint(matrix, { x: ink.maxX, y: ink.maxY })]);
-  return boundsOfPoints([...face.region(glyph), ...face.strokes(glyph)].flatMap((contour) => measuringPoints(contour).map((p) => transformPoint(matrix, p))));
+  return joinBounds([...face.region(glyph), ...face.strokes(glyph)].map((contour) => contourBounds(transformContour(contour, matrix, ''))));
 }
 
 function wordAt(text: string, at: number): string {

@@ -1,5 +1,5 @@
-import { boundsOfPoints, heightOf } from '../geometry/bounds.ts';
-import { contourLength, measuringPoints, regionArea, type Contour, type Region } from '../geometry/contour.ts';
+import { joinBounds, heightOf } from '../geometry/bounds.ts';
+import { contourLength, contourBounds, regionArea, type Contour, type Region } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Assignment, Recipe, Step } from '../recipe/schema.ts';
@@ -74,7 +74,7 @@ function operation(id: string, role: Role, work: Work, step: Step, assignment: A
 
 /** Fill lines a pitch apart cover the area; at each line's end the head turns back over about three pitches. */
 function fillLength(region: Region, pitch: number): number {
-  const height = heightOf(boundsOfPoints(region.flatMap((contour) => [...measuringPoints(contour)])));
+  const height = heightOf(joinBounds(region.map(contourBounds)));
   return regionArea(region) / pitch + (height / pitch) * 3 * pitch;
 }
 

@@ -1,8 +1,7 @@
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
-import { boundsMeet, joinBounds, type Bounds } from '../bounds.ts';
+import { boundsMeet, joinBounds } from '../bounds.ts';
 import { groupsThatMeet } from '../box-groups.ts';
-import { contourArea, contourLength, hullBounds, measuringPoints, regionContains, reverseContour, ringContains, type Contour, type Region } from '../contour.ts';
-import type { Point } from '../point.ts';
+import { contourArea, contourContains, contourLength, hullBounds, regionContains, reverseContour, type Contour, type Region } from '../contour.ts';
 import { hullBoundsOf } from '../segment.ts';
 import { findClearance, type Clearance } from './clearance.ts';
 import { Provenance } from './provenance.ts';
@@ -72,13 +71,11 @@ function liesInAnother(contour: Contour, owner: number, contours: readonly Conto
   const probe = contour.segments[0]!.from;
   const inside = new Set<number>();
   contours.forEach((other, i) => {
-    if (owners[i] === owner || !boundsMeet(hullBounds(other), pointBounds(probe)) || !ringContains(measuringPoints(other), probe)) return;
+    if (owners[i] === owner || !contourContains(other, probe)) return;
     if (!inside.delete(owners[i]!)) inside.add(owners[i]!);
   });
   return inside.size > 0;
 }
-
-const pointBounds = ({ x, y }: Point): Bounds => ({ minX: x, maxX: x, minY: y, maxY: y });
 
 /** What of `subject` lies outside `tool`. Both must be regions, such as `weld` gives. */
 export function knockOut(subject: Region, tool: Region): Region {
