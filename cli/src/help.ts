@@ -2,6 +2,7 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
 
   needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf]
   needlefile check RECIPE.json
+  needlefile measure RECIPE.json [--json]
   needlefile schema
   needlefile COMMAND --help
 
@@ -19,6 +20,10 @@ compared with what was meant before it is written. Findings go to standard error
 
 Prints the findings of the shop check: what was measured, the limit, where, and the mends.
 Exits with 1 where one of them says stop.`,
+  measure: `needlefile measure RECIPE.json [--json]
+
+Prints how thick things are, in mm: the thinnest place and the narrowest gap, each thin place, the necks between
+letters, counters with their widest disc, and specks, each against the house limit. --json prints the same as JSON.`,
   schema: `needlefile schema
 
 Prints the recipe format as JSON Schema.`,

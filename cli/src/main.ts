@@ -3,12 +3,16 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { build, type Build } from '@needlefile/core/build/build';
 import { FORMATS, release, type Format } from '@needlefile/core/build/release';
-import { openFace, type Face } from '@needlefile/core/lettering/face';
+import { measure } from '@needlefile/core/build/measure';
+import { measureReportOf } from '@needlefile/core/build/report';
+import type { Face } from '@needlefile/core/lettering/face';
+import { openFont } from '@needlefile/core/lettering/open-font';
 import { readRecipe } from '@needlefile/core/recipe/read';
 import { recipeJsonSchema, type Recipe } from '@needlefile/core/recipe/schema';
 import { houseShop } from '@needlefile/core/shop/house';
 import { readFace } from '@needlefile/faces/files';
 import { findingLines } from './findings.ts';
+import { measureLines } from './measures.ts';
 import { HELP, helpFor } from './help.ts';
 
 /** A fault the person at the command line can mend: its message is all they need. */
@@ -17,7 +21,7 @@ class UsageError extends Error {}
 const MODULES = path.resolve(import.meta.dirname, '../../node_modules');
 
 type Command = (args: string[]) => Promise<number>;
-const COMMANDS: Record<string, Command> = { build: buildCommand, check: checkCommand, schema: schemaCommand };
+const COMMANDS: Record<string, Command> = { build: buildCommand, check: checkCommand, measure: measureCommand, schema: schemaCommand };
 
 /**
  * Runs one command.
@@ -56,7 +60,7 @@ async function buildCommand(args: string[]): Promise<number> {
   const name = path.basename(file).replace(/\.json$/i, '');
   for (const { format, bytes } of released.files) await writeFile(path.join(values.out, `${name}.${format}`), bytes);
   await writeFile(path.join(values.out, 'report.json'), `${JSON.stringify({ ...released.report, files: released.files.map(({ format, readBack }) => ({ format, readBack })) }, null, 2)}\n`);
-  for (const line of findingLines(job.findings)) console.error(line);
+  for (const line of findingLines(released.report.findings)) console.error(line);
   console.log(`${released.files.map(({ format }) => `${name}.${format}`).join(', ')} and report.json written to ${values.out}`);
   return 0;
 }
@@ -64,9 +68,18 @@ async function buildCommand(args: string[]): Promise<number> {
 async function checkCommand(args: string[]): Promise<number> {
   const { positionals } = parse(args, {});
   const job = await buildFile(onlyFile(positionals, 'check'));
-  const lines = findingLines(job.findings);
+  const findings = [...job.findings, ...measure(job).findings];
+  const lines = findingLines(findings);
   console.log(lines.length > 0 ? lines.join('\n') : 'Nothing found: clear.');
-  return job.findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
+  return findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
+}
+
+async function measureCommand(args: string[]): Promise<number> {
+  const { values, positionals } = parse(args, { json: { type: 'boolean', default: false } });
+  const job = await buildFile(onlyFile(positionals, 'measure'));
+  const report = measureReportOf(job, measure(job));
+  console.log(values.json ? JSON.stringify(report, null, 2) : measureLines(report).join('\n'));
+  return 0;
 }
 
 async function schemaCommand(args: string[]): Promise<number> {
@@ -99,7 +112,7 @@ function formatsOf(text: string): Format[] {
 async function buildFile(file: string): Promise<Build> {
   const recipe = await readRecipeFile(file);
   const bytes = await readFace(recipe.lettering.face, MODULES);
-  const faces = new Map<string, Face>(bytes ? [[recipe.lettering.face, openFace(bytes)]] : []);
+  const faces = new Map<string, Face>(bytes ? [[recipe.lettering.face, openFont(bytes, recipe.lettering.face)]] : []);
   return build(recipe, { shop: houseShop, faces });
 }
 

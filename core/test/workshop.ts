@@ -3,7 +3,8 @@ import path from 'node:path';
 import { CATALOGUE } from '../../faces/src/catalogue.ts';
 import { build, type Build } from '../src/build/build.ts';
 import type { StageCache } from '../src/build/stages.ts';
-import { openFace, type Face } from '../src/lettering/face.ts';
+import type { Face } from '../src/lettering/face.ts';
+import { openFont } from '../src/lettering/open-font.ts';
 import { readRecipe } from '../src/recipe/read.ts';
 import type { Recipe, RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
@@ -19,7 +20,7 @@ export const faceFile = (id: string): Uint8Array => {
 
 const opened = new Map<string, Face>();
 export function faceOf(id: string): Face {
-  if (!opened.has(id)) opened.set(id, openFace(faceFile(id)));
+  if (!opened.has(id)) opened.set(id, openFont(faceFile(id), id));
   return opened.get(id)!;
 }
 
@@ -35,4 +36,6 @@ export function buildOf(input: RecipeInput, cache?: StageCache): Build {
   return build(recipe, { shop: houseShop, faces: new Map(known ? [[recipe.lettering.face, faceOf(recipe.lettering.face)]] : []) }, cache);
 }
 
-export const faceIds = CATALOGUE.map(({ id }) => id);
+/** Faces of outlines. */
+export const faceIds = CATALOGUE.filter(({ kind }) => kind !== 'single-line').map(({ id }) => id);
+export const strokeFaceIds = CATALOGUE.filter(({ kind }) => kind === 'single-line').map(({ id }) => id);

@@ -15,5 +15,5 @@ export async function readFace(id: string, modules: string): Promise<Uint8Array 
   return face && readFile(path.join(modules, face.package, face.file));
 }
 
-/** The licence text that comes with the face. */
-export const readLicence = (face: CatalogueFace, modules: string): Promise<string> => readFile(path.join(modules, face.package, 'LICENSE_FONT'), 'utf8');
+/** The licence text that comes with the face; a stroke font says it in its own file. */
+export const readLicence = (face: CatalogueFace, modules: string): Promise<string> => readFile(path.join(modules, face.package, face.licenceFile), 'utf8').then((text) => /<metadata>([\s\S]*?)<\/metadata>/.exec(text)?.[1]?.trim() ?? text);

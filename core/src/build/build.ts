@@ -10,7 +10,7 @@ import type { Face } from '../lettering/face.ts';
 import { layOut, type Lettering } from '../lettering/layout.ts';
 import { orderWork, type Drawing, type Operation } from '../operations/operations.ts';
 import type { Recipe } from '../recipe/schema.ts';
-import { limitAt, type Machine, type Material, type Shop } from '../shop/shop.ts';
+import { limitAt, limitsFor, type Machine, type Material, type Shop } from '../shop/shop.ts';
 import { StageCache } from './stages.ts';
 
 /** What a recipe refers to by id. The core never fetches: callers bring what a recipe needs. */
@@ -58,7 +58,7 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, cache.memo));
 
   const { bridges, pieces: wanted } = recipe.hold;
-  const plan: BridgePlan | null = make === 'cut-through' ? { ...bridges, width: bridges.width ?? limitAt(machine.limits.bridge, recipe.thickness) } : null;
+  const plan: BridgePlan | null = make === 'cut-through' ? { ...bridges, width: bridges.width ?? limitAt(limitsFor(machine, material).bridge, recipe.thickness) } : null;
   const holdKey = JSON.stringify([constructionKey, plan]);
   const held = cache.stage('hold', holdKey, () => hold(construction, arrangement.letters, plan, cache.memo));
   const pieces = cache.stage('pieces', JSON.stringify([holdKey, wanted]), () => findPieces(recipe, held.material, arrangement.letters));

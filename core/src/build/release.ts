@@ -10,6 +10,7 @@ import type { Operation } from '../operations/operations.ts';
 import { MAKE_NAMES } from '../recipe/schema.ts';
 import { formatTime } from '../units/quantity.ts';
 import type { Build } from './build.ts';
+import { measure } from './measure.ts';
 import { reportOf, type Report } from './report.ts';
 
 export const FORMATS = ['svg', 'dxf', 'pdf'] as const;
@@ -43,7 +44,7 @@ export const RELEASE_TOLERANCE = 0.01;
 export async function release(build: Build, formats: readonly Format[], revision: number | null): Promise<Release> {
   const drawing = sheetDrawing(build, revision);
   if (drawing.layers.length === 0) throw new ReleaseRefused('There is nothing to release: no line has an operation.');
-  const report = reportOf(build);
+  const report = reportOf(build, measure(build));
   const files: ReleasedFile[] = [];
   for (const format of formats) files.push(await write(format, drawing, report));
   for (const { format, readBack } of files)

@@ -1,11 +1,14 @@
+import { stopsFirst } from '../check/check.ts';
 import type { Finding } from '../check/findings.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds, type Contour } from '../geometry/contour.ts';
 import type { Piece } from '../hold/pieces.ts';
-import { letterNames } from '../lettering/naming.ts';
+import type { Histogram, ThinPlace } from '../hold/thickness.ts';
+import { letterName, letterNames } from '../lettering/naming.ts';
 import type { Step } from '../recipe/schema.ts';
 import type { Work, WorkSettings } from '../shop/shop.ts';
 import type { Build } from './build.ts';
+import type { Measures } from './measure.ts';
 
 /** What a job comes to, as plain data: lengths in mm, areas in mm², weights in grams, times in seconds. */
 export interface Report {
@@ -22,6 +25,8 @@ export interface Report {
   readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number }[];
   readonly findings: readonly Finding[];
   readonly operations: readonly OperationReport[];
+  /** How thick things are; left out where nobody measured. */
+  readonly measures?: MeasureReport;
   readonly nodes: { readonly fonts: number; readonly released: number };
   readonly time: number;
 }
@@ -52,8 +57,48 @@ export interface OperationReport {
 
 const nodesIn = (contours: readonly Contour[]): number => contours.reduce((sum, { segments }) => sum + segments.length, 0);
 
-/** Sums a build up. */
-export function reportOf(build: Build): Report {
+/** Figures of thickness, mm. Places in mm on the sheet. */
+export interface MeasureReport {
+  readonly of: Measures['of'];
+  readonly limits: Measures['limits'];
+  readonly least: { readonly thickness: PlaceReport | null; readonly gap: PlaceReport | null };
+  readonly thin: readonly PlaceReport[];
+  readonly narrow: readonly PlaceReport[];
+  readonly necks: readonly { readonly between: readonly [string, string]; readonly width: number; readonly place: Bounds }[];
+  readonly counters: readonly { readonly name: string; readonly disc: number; readonly width: number; readonly area: number; readonly place: Bounds }[];
+  readonly specks: Measures['specks'];
+  /** Area by thickness, mm² for each bar so many mm wide. */
+  readonly histograms: { readonly thickness: Histogram; readonly gap: Histogram };
+}
+
+export interface PlaceReport {
+  readonly kind: 'neck' | 'wall';
+  readonly width: number;
+  readonly length: number;
+  readonly place: Bounds;
+  readonly between: readonly string[];
+}
+
+/** Sums measures up. */
+export function measureReportOf({ arrangement }: Build, measures: Measures): MeasureReport {
+  const name = (id: string) => letterName(id, arrangement.letters);
+  const placeOf = ({ kind, width, length, place, between }: ThinPlace): PlaceReport => ({ kind, width, length, place, between: between.map(name) });
+  const { thickness, gaps } = measures;
+  return {
+    of: measures.of,
+    limits: measures.limits,
+    least: { thickness: thickness.least && placeOf(thickness.least), gap: gaps.least && placeOf(gaps.least) },
+    thin: thickness.thin.map(placeOf),
+    narrow: gaps.thin.map(placeOf),
+    necks: measures.necks.map(({ a, b, width, place }) => ({ between: [name(a), name(b)], width, place })),
+    counters: measures.counters.map(({ name: letter, disc, width, area, place }) => ({ name: letter, disc, width, area, place })),
+    specks: measures.specks,
+    histograms: { thickness: thickness.histogram, gap: gaps.histogram },
+  };
+}
+
+/** Sums a build up, with its measures where they were taken. */
+export function reportOf(build: Build, measures?: Measures): Report {
   const { recipe, machine, material, arrangement, hold, pieces, operations, findings, lettering } = build;
   const weightOf = (area: number) => (area * recipe.thickness * material.density) / 1000;
   const released = operations.flatMap(({ contours }) => contours);
@@ -69,7 +114,8 @@ export function reportOf(build: Build): Report {
     pieces: pieces.map(({ id, status, intended, name, letters, component }) => ({ id, status, intended, name, area: component.area, weight: weightOf(component.area), bounds: component.bounds, letters: letterNames(letters, arrangement.letters) })),
     islands: hold.islands.map(({ id, name, component }) => ({ id, name, area: component.area, bridges: hold.bridges.filter(({ island }) => island === id).length })),
     bridges: hold.bridges.map(({ id, width, length, angle }) => ({ id, width, length, angle })),
-    findings,
+    findings: measures ? stopsFirst([...findings, ...measures.findings]) : findings,
+    ...(measures && { measures: measureReportOf(build, measures) }),
     operations: operations.map(({ id, work, step, fill, contours, length, travel, time, settings }) => ({ id, work, step, fill, contours: contours.length, nodes: nodesIn(contours), length, travel, time, settings })),
     nodes: { fonts: arrangement.letters.reduce((sum, { nodes }) => sum + nodes, 0), released: nodesIn(released) },
     time: operations.reduce((sum, { time }) => sum + time, 0),

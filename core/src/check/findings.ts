@@ -4,7 +4,10 @@ import type { RecipePatch } from '../recipe/patch.ts';
 /** `stop`: the part would be spoilt. `attention`: look at it before releasing. */
 export type Severity = 'stop' | 'attention';
 
-export type Rule = 'no words' | 'face missing' | 'missing character' | 'loose piece' | 'drop-out' | 'narrow bridge' | 'off the sheet' | 'words off the plate' | 'hole in the way' | 'unassigned' | 'machine' | 'order';
+export type Rule =
+  | 'no words' | 'face missing' | 'missing character' | 'loose piece' | 'drop-out' | 'narrow bridge' | 'off the sheet' | 'words off the plate' | 'hole in the way' | 'unassigned' | 'machine' | 'order'
+  | 'single-line face' | 'past the circle' | 'lost nudge' | 'closed counter' | 'parted letter'
+  | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** What was measured against what. Lengths in mm. */
 export interface Measure {

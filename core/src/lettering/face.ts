@@ -82,8 +82,21 @@ export function openFace(bytes: Uint8Array, key = ''): Face {
     }
     return face;
   };
-  return at({});
+  const face = at({});
+  refuseEmptyLetters(face);
+  return face;
 }
+
+
+/** The shaper takes a damaged font without a word and gives empty letters: those are looked for here. */
+function refuseEmptyLetters(face: Face): void {
+  const glyphs = face.shape(PLAIN_LETTERS).filter(({ glyph, cluster }) => glyph !== 0 && cluster % 2 === 0);
+  const empty = glyphs.find(({ glyph }) => face.nodes(glyph) === 0);
+  if (empty) throw new FontRefused(`The font file is damaged: its “${PLAIN_LETTERS[empty.cluster]}” is empty.`);
+}
+
+/** Apart, so that no ligature or join hides one. */
+const PLAIN_LETTERS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789'].join(' ');
 
 function instance(shaper: Shaper, common: Pick<Face, 'key' | 'unitsPerEm' | 'axes' | 'features' | 'at'>): Face {
   const outline = kept((glyph: number) => drawGlyph(shaper.font, glyph, shaper.scale));

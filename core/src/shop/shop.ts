@@ -26,6 +26,8 @@ export interface Machine {
   /** Distance between the passes that fill an engraved area. */
   readonly fillPitch: number;
   readonly limits: HouseLimits;
+  /** Limits that a material has for itself on this machine, by its id. */
+  readonly materialLimits?: Readonly<Record<string, Partial<HouseLimits>>>;
   readonly output: Record<Work, OutputLayer>;
 }
 
@@ -43,9 +45,26 @@ export interface ThicknessLimit {
   readonly perThickness: number;
 }
 
+/** The least of each kind that the shop trusts. */
 export interface HouseLimits {
+  /** Width of a bridge. */
   readonly bridge: ThicknessLimit;
+  /** Width of the join between letters. */
+  readonly neck: ThicknessLimit;
+  /** Thickness of material anywhere else. */
+  readonly wall: ThicknessLimit;
+  /** Width of a slot or of the gap between two edges: what is narrower, the cut closes or eats. */
+  readonly gap: ThicknessLimit;
+  /** Widest disc that fits in a counter. */
+  readonly counter: ThicknessLimit;
+  /** Largest side of a piece or hole. */
+  readonly speck: ThicknessLimit;
 }
+
+export const LIMIT_NAMES: Record<keyof HouseLimits, string> = { bridge: 'Bridge', neck: 'Neck between letters', wall: 'Wall', gap: 'Gap', counter: 'Counter', speck: 'Speck' };
+
+/** The limits of a machine in a material: the machine's own, but for those that the material has for itself. */
+export const limitsFor = (machine: Machine, material: Material): HouseLimits => ({ ...machine.limits, ...machine.materialLimits?.[material.id] });
 
 /** How one kind of work is written in the files. */
 export interface OutputLayer {

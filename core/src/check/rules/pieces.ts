@@ -1,0 +1,48 @@
+import { joinBounds } from '../../geometry/bounds.ts';
+import type { Checked } from '../checked.ts';
+import type { Finding, Mend } from '../findings.ts';
+import { boxKey, list, tidy } from '../wording.ts';
+
+/** Stand-alone letters must hang together. */
+export function loosePieces({ recipe, pieces, lettering, arrangement }: Checked): Finding[] {
+  const loose = pieces.filter(({ status }) => status === 'loose');
+  if (loose.length === 0) return [];
+  const height = lettering.capHeight;
+  const mends: Mend[] = [];
+  if (!recipe.rail && arrangement.letters.length > 0)
+    mends.push({ label: 'Add a rail', patch: [{ path: ['rail'], value: { height: tidy(height * 0.18), overlap: tidy(height * 0.05), extend: tidy(height * 0.1) } }] });
+  if (!recipe.rail) mends.push({ label: 'Close the letters up', patch: [{ path: ['lettering', 'letterSpacing'], value: tidy(recipe.lettering.letterSpacing - Math.max(0.5, height * 0.03)) }] });
+  mends.push({ label: 'Separate is fine', patch: [{ path: ['hold', 'pieces'], value: 'separate' }] });
+  return [{
+    id: 'loose piece', rule: 'loose piece', severity: 'stop',
+    title: loose.length === 1 ? `Loose piece: ${loose[0]!.name}` : `${loose.length} loose pieces: ${list(loose.map(({ name }) => name))}`,
+    detail: 'Nothing joins them to the rest.',
+    measure: { value: loose.length + 1, limit: 1, unit: 'pieces', wants: 'at most' },
+    place: joinBounds(loose.map(({ component }) => component.bounds)), mends,
+  }];
+}
+
+/** Nothing may fall out of a cut-through plate that should stay. */
+export function dropOuts({ recipe, hold, pieces, machine }: Checked): Finding[] {
+  const wanted = recipe.hold.bridges.perIsland;
+  const findings: Finding[] = hold.unheld.map((island) => ({
+    id: `drop-out:${island.id}`, rule: 'drop-out', severity: 'stop',
+    title: `Drops out: ${island.name}`,
+    detail: wanted === 'none' ? 'Nothing holds this island.' : 'No bridge of this width finds room. A larger size or a narrower bridge may.',
+    measure: { value: 0, limit: 1, unit: 'pieces', wants: 'at least', reason: 'bridges that hold it' },
+    place: island.component.bounds,
+    mends: wanted === 'none'
+      ? [{ label: 'Add bridges', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'by size' }] }]
+      : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }],
+  }));
+  const known = new Set(hold.unheld.map(({ component }) => boxKey(component.bounds)));
+  for (const piece of pieces) {
+    if (piece.status !== 'drop-out' || piece.intended || known.has(boxKey(piece.component.bounds))) continue;
+    findings.push({
+      id: `drop-out:${piece.name}:${boxKey(piece.component.bounds)}`, rule: 'drop-out', severity: 'stop',
+      title: `Comes loose from the plate: ${piece.name}`, detail: `The ${machine.word} would cut it free. Give the words more room.`,
+      place: piece.component.bounds, mends: [{ label: 'Fit the plate to the words', patch: [{ path: ['plate', 'width'], value: null }, { path: ['plate', 'height'], value: null }] }],
+    });
+  }
+  return findings;
+}
