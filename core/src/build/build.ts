@@ -25,6 +25,8 @@ export interface Build {
   readonly recipe: Recipe;
   readonly machine: Machine;
   readonly material: Material;
+  /** null where the recipe's face is not here. */
+  readonly face: Face | null;
   readonly lettering: Lettering;
   readonly arrangement: Arrangement;
   readonly construction: Construction;
@@ -69,5 +71,5 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
     recipe, machine, machineKnown: knownMachine !== undefined, material, materialKnown: knownMaterial !== undefined, faceKnown: face !== undefined,
     lettering, arrangement, construction, hold: held, pieces, drawing, operations,
   });
-  return { recipe, machine, material, lettering, arrangement, construction, hold: held, pieces, drawing, operations, findings };
+  return { recipe, machine, material, face: face ?? null, lettering, arrangement, construction, hold: held, pieces, drawing, operations, findings };
 }

@@ -1,6 +1,9 @@
 import { componentRegion } from '../geometry/components.ts';
-import { widthOf, type Bounds } from '../geometry/bounds.ts';
+import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
+import type { Axis, Face } from '../lettering/face.ts';
+import type { FeatureChoice } from '../lettering/features.ts';
+import { letterName } from '../lettering/naming.ts';
 import { pathData } from '../formats/path-data.ts';
 import type { Piece } from '../hold/pieces.ts';
 import type { Operation } from '../operations/operations.ts';
@@ -14,8 +17,9 @@ import { reportOf, type Report } from './report.ts';
 export interface Picture {
   readonly sheet: { readonly width: number; readonly height: number };
   readonly object: Bounds;
-  /** Width of the words, mm. */
+  /** Width and height of the words, mm. */
   readonly inkWidth: number;
+  readonly inkHeight: number;
   /** Material as it will lie there, for filling even-odd. */
   readonly solid: string;
   /** Engraved areas, for filling even-odd. */
@@ -25,6 +29,10 @@ export interface Picture {
   readonly pieces: readonly { readonly id: string; readonly status: Piece['status']; readonly intended: boolean; readonly path: string; readonly bounds: Bounds }[];
   readonly islands: readonly { readonly id: string; readonly bounds: Bounds; readonly held: boolean }[];
   readonly bridges: string;
+  /** For picking letters on the bed. */
+  readonly letters: readonly { readonly id: string; readonly text: string; readonly name: string; readonly bounds: Bounds }[];
+  /** What the face offers; null where it is not here. */
+  readonly face: { readonly kind: Face['kind']; readonly features: readonly FeatureChoice[]; readonly axes: readonly Axis[] } | null;
   /** Ends of segments, for showing nodes: x, y pairs. */
   readonly nodes: readonly number[];
   readonly report: Report;
@@ -45,6 +53,7 @@ export function pictureOf(build: Build): Picture {
     sheet: arrangement.sheet,
     object: down(arrangement.object),
     inkWidth: widthOf(build.lettering.bounds),
+    inkHeight: heightOf(build.lettering.bounds),
     solid: path(drawing.outline),
     engraved: path(drawing.area),
     linework: path(drawing.linework),
@@ -52,6 +61,8 @@ export function pictureOf(build: Build): Picture {
     pieces: pieces.map(({ id, status, intended, component }) => ({ id, status, intended, path: path(componentRegion(component)), bounds: down(component.bounds) })),
     islands: hold.islands.map(({ id, component }) => ({ id, bounds: down(component.bounds), held: !unheld.has(id) })),
     bridges: path(hold.bridgeArea),
+    letters: arrangement.letters.map(({ id, text, bounds }) => ({ id, text, name: letterName(id, arrangement.letters), bounds: down(bounds) })),
+    face: build.face && { kind: build.face.kind, features: build.face.features, axes: build.face.axes },
     nodes: operations.flatMap(({ contours }) => contours.flatMap(({ segments }) => segments.flatMap(({ from }) => [from.x, height - from.y]))),
     report: { ...report, findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })) },
   };

@@ -1,4 +1,5 @@
-import { stopsFirst } from '../check/check.ts';
+import { stopsFirst } from '../check/order.ts';
+import { thickenOutcome } from '../construct/groups.ts';
 import type { Finding } from '../check/findings.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds, type Contour } from '../geometry/contour.ts';
@@ -20,6 +21,9 @@ export interface Report {
   readonly sheet: { readonly width: number; readonly height: number };
   readonly bounds: Bounds;
   readonly capHeight: number;
+  readonly xHeight: number;
+  /** What thickening did to the counters. */
+  readonly thickened: { readonly by: number; readonly closed: number; readonly kept: number };
   readonly pieces: readonly PieceReport[];
   readonly islands: readonly { readonly id: string; readonly name: string; readonly area: number; readonly bridges: number }[];
   readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number }[];
@@ -101,6 +105,7 @@ export function measureReportOf({ arrangement }: Build, measures: Measures): Mea
 export function reportOf(build: Build, measures?: Measures): Report {
   const { recipe, machine, material, arrangement, hold, pieces, operations, findings, lettering } = build;
   const weightOf = (area: number) => (area * recipe.thickness * material.density) / 1000;
+  const outcome = thickenOutcome(build.construction.groups);
   const released = operations.flatMap(({ contours }) => contours);
   return {
     name: recipe.name,
@@ -111,6 +116,8 @@ export function reportOf(build: Build, measures?: Measures): Report {
     sheet: arrangement.sheet,
     bounds: joinBounds(released.map(contourBounds)),
     capHeight: lettering.capHeight,
+    xHeight: lettering.xHeight,
+    thickened: { by: recipe.lettering.thicken.by, closed: outcome.closed.reduce((sum, { counters }) => sum + counters, 0), kept: outcome.kept },
     pieces: pieces.map(({ id, status, intended, name, letters, component }) => ({ id, status, intended, name, area: component.area, weight: weightOf(component.area), bounds: component.bounds, letters: letterNames(letters, arrangement.letters) })),
     islands: hold.islands.map(({ id, name, component }) => ({ id, name, area: component.area, bridges: hold.bridges.filter(({ island }) => island === id).length })),
     bridges: hold.bridges.map(({ id, width, length, angle }) => ({ id, width, length, angle })),

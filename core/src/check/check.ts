@@ -1,5 +1,6 @@
 import type { Checked } from './checked.ts';
 import type { Finding } from './findings.ts';
+import { stopsFirst } from './order.ts';
 import { unassigned } from './rules/assignment.ts';
 import { narrowBridges } from './rules/bridges.ts';
 import { letterPlaces } from './rules/letter-places.ts';
@@ -13,5 +14,3 @@ import { words } from './rules/words.ts';
 export function check(job: Checked): Finding[] {
   return stopsFirst([...words(job), ...letterPlaces(job), ...loosePieces(job), ...dropOuts(job), ...narrowBridges(job), ...thickening(job), ...places(job), ...unassigned(job), ...machine(job), ...order(job)]);
 }
-
-export const stopsFirst = (findings: readonly Finding[]): Finding[] => [...findings].sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));

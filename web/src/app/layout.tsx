@@ -12,8 +12,10 @@ export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en" data-bs-theme="light">
       <body>
-        <FaceStyles />
-        <Providers>{children}</Providers>
+        <Providers>
+          <FaceStyles />
+          {children}
+        </Providers>
       </body>
     </html>
   );

@@ -17,13 +17,15 @@ interface Props {
   readonly least: number;
   readonly most: number;
   readonly hint?: ReactNode;
+  /** Shows the bare input, labelled for screen readers, for tables. */
+  readonly bare?: boolean;
 }
 
 /**
  * A length typed in any notation: `12`, `12mm`, `1/8in`, `3.5"`, `2+3/16 in`. What makes sense is taken at once; what does
  * not is kept in the field with the reason, and the job stays as it was. Arrow keys step; Escape goes back.
  */
-export function LengthField({ label, value, onChange, onEmpty, placeholder, least, most, hint }: Props) {
+export function LengthField({ label, value, onChange, onEmpty, placeholder, least, most, hint, bare = false }: Props) {
   const unit = useUnit();
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
@@ -56,24 +58,39 @@ export function LengthField({ label, value, onChange, onEmpty, placeholder, leas
     setDraft(null);
     onChange(Number(next.toFixed(6)));
   }
+  const input = (
+    <span className="measure">
+      <input
+        id={id}
+        className={`form-control number ${problem ? 'is-invalid' : ''}`}
+        aria-invalid={problem !== null}
+        aria-label={bare ? String(label) : undefined}
+        inputMode="text"
+        autoComplete="off"
+        value={draft ?? (value === null ? '' : formatLength(value, unit))}
+        placeholder={placeholder}
+        onChange={(event) => type(event.target.value)}
+        onFocus={(event) => event.target.select()}
+        onBlur={() => problem === null && setDraft(null)}
+        onKeyDown={onKeyDown}
+      />
+      <span className="measure-unit">{unit}</span>
+    </span>
+  );
+  if (bare)
+    return (
+      <>
+        {input}
+        {problem && (
+          <span className="field-problem" role="alert">
+            {problem}
+          </span>
+        )}
+      </>
+    );
   return (
     <Field label={label} htmlFor={id} problem={problem} hint={hint}>
-      <span className="measure">
-        <input
-          id={id}
-          className={`form-control number ${problem ? 'is-invalid' : ''}`}
-          aria-invalid={problem !== null}
-          inputMode="text"
-          autoComplete="off"
-          value={draft ?? (value === null ? '' : formatLength(value, unit))}
-          placeholder={placeholder}
-          onChange={(event) => type(event.target.value)}
-          onFocus={(event) => event.target.select()}
-          onBlur={() => problem === null && setDraft(null)}
-          onKeyDown={onKeyDown}
-        />
-        <span className="measure-unit">{unit}</span>
-      </span>
+      {input}
     </Field>
   );
 }

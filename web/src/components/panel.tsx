@@ -21,3 +21,16 @@ export function PanelSection({ title, aside, children }: { title: string; aside?
     </section>
   );
 }
+
+/** A section a step away: folded up, with how it stands in a few words beside its name. */
+export function PanelFold({ title, state, children }: { title: string; state?: string | undefined; children: ReactNode }) {
+  return (
+    <details className="panel-fold">
+      <summary>
+        <span>{title}</span>
+        {state && <span className="soft">{state}</span>}
+      </summary>
+      {children}
+    </details>
+  );
+}

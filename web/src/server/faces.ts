@@ -1,7 +1,9 @@
 import 'server-only';
 import path from 'node:path';
-import { openFace, type Face } from '@needlefile/core/lettering/face';
+import type { Face } from '@needlefile/core/lettering/face';
+import { openFont } from '@needlefile/core/lettering/open-font';
 import { catalogueFace, readFace, readLicence } from '@needlefile/faces/files';
+import { fontBytes } from './fonts/fonts';
 import { Refusal } from './http';
 
 /** Faces on the server: bytes for browsers, opened faces for builds. */
@@ -15,15 +17,24 @@ const opened = new Map<string, Promise<Face | undefined>>();
 export function face(id: string): Promise<Face | undefined> {
   let known = opened.get(id);
   if (!known) {
-    known = readFace(id, MODULES).then((bytes) => bytes && openFace(bytes));
-    // Ids come from recipes: only those that are here are remembered.
-    if (catalogueFace(id)) opened.set(id, known);
+    known = bytesOf(id).then((bytes) => {
+      // Ids come from recipes: only those that are here are remembered.
+      if (!bytes) opened.delete(id);
+      return bytes && openFont(bytes, id);
+    });
+    opened.set(id, known);
+    known.catch(() => opened.delete(id));
   }
   return known;
 }
 
+/** To be called when a font was taken away. */
+export const forgetFace = (id: string): void => void opened.delete(id);
+
+const bytesOf = async (id: string): Promise<Uint8Array | undefined> => (await readFace(id, MODULES)) ?? (await fontBytes(id));
+
 export async function faceBytes(id: string): Promise<Uint8Array> {
-  const bytes = await readFace(id, MODULES);
+  const bytes = await bytesOf(id);
   if (!bytes) throw new Refusal(404, `There is no face “${id}” here.`);
   return bytes;
 }

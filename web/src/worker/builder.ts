@@ -1,10 +1,19 @@
 import * as Comlink from 'comlink';
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
 import type { Recipe } from '@needlefile/core/recipe/schema';
+import type { Shop } from '@needlefile/core/shop/shop';
 import type { CoreWorkerApi } from './core.worker';
 
 /** A build that was given up because a newer one was wanted, or the person stopped it. */
 export class BuildDropped extends Error {}
+
+interface Request<T> {
+  readonly recipe: Recipe;
+  readonly shop: Shop;
+  readonly resolve: (result: T) => void;
+  readonly reject: (error: Error) => void;
+}
 
 /** A running build is cut off when a newer recipe has waited this long for it, ms. */
 const PATIENCE = 1500;
@@ -17,15 +26,33 @@ export class Builder {
   private worker: Worker | undefined;
   private remote: Comlink.Remote<CoreWorkerApi> | undefined;
   private running: { drop: () => void } | undefined;
-  private waiting: { recipe: Recipe; resolve: (picture: Picture) => void; reject: (error: Error) => void } | undefined;
+  private waiting: Request<Picture> | undefined;
+  private measuring: { settle: (result: MeasurePicture | null) => void } | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  build(recipe: Recipe): Promise<Picture> {
+  build(recipe: Recipe, shop: Shop): Promise<Picture> {
     return new Promise((resolve, reject) => {
       this.waiting?.reject(new BuildDropped());
-      this.waiting = { recipe, resolve, reject };
+      this.waiting = { recipe, shop, resolve, reject };
+      // Measures of what was there before are of no use any more, and would be waited for.
+      if (this.measuring) this.restart();
       if (!this.running) this.next();
       else this.timer ??= setTimeout(() => this.restart(), PATIENCE);
+    });
+  }
+
+  /** Measures what was built last; null where that was given up for a newer build. */
+  measure(): Promise<MeasurePicture | null> {
+    return new Promise((resolve, reject) => {
+      const token = { settle: resolve };
+      this.measuring?.settle(null);
+      this.measuring = token;
+      const done = <T,>(settle: (value: T) => void) => (value: T) => {
+        if (this.measuring !== token) return;
+        this.measuring = undefined;
+        settle(value);
+      };
+      this.started().measure().then(done(resolve), done(reject));
     });
   }
 
@@ -49,6 +76,8 @@ export class Builder {
   }
 
   private endWorker(): void {
+    this.measuring?.settle(null);
+    this.measuring = undefined;
     this.worker?.terminate();
     this.worker = this.remote = undefined;
   }
@@ -66,7 +95,7 @@ export class Builder {
     };
     const token = { drop: () => done(waiting.reject)(new BuildDropped()) };
     this.running = token;
-    this.started().build(waiting.recipe).then(done(waiting.resolve), done(waiting.reject));
+    this.started().build(waiting.recipe, waiting.shop).then(done(waiting.resolve), done(waiting.reject));
   }
 
   private started(): Comlink.Remote<CoreWorkerApi> {

@@ -1,6 +1,8 @@
 import * as Comlink from 'comlink';
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
 import type { Recipe } from '@needlefile/core/recipe/schema';
+import type { Shop } from '@needlefile/core/shop/shop';
 
 // Loaded on demand: the shaper starts its WASM with a top-level await, and a message that arrives before `expose` has
 // run is lost. So nothing that awaits may be imported statically here.
@@ -8,7 +10,9 @@ const engine = () => import('./engine');
 
 const api = {
   /** Builds a recipe and draws it. */
-  build: async (recipe: Recipe): Promise<Picture> => (await engine()).buildPicture(recipe),
+  build: async (recipe: Recipe, shop: Shop): Promise<Picture> => (await engine()).buildPicture(recipe, shop),
+  /** Measures what was built last: apart, so that the drawing need not wait. */
+  measure: async (): Promise<MeasurePicture | null> => (await engine()).measureLast(),
 };
 export type CoreWorkerApi = typeof api;
 

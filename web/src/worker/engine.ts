@@ -1,18 +1,28 @@
-import { build } from '@needlefile/core/build/build';
+import { build, type Build } from '@needlefile/core/build/build';
+import { measure } from '@needlefile/core/build/measure';
+import { measurePictureOf, type MeasurePicture } from '@needlefile/core/build/measure-picture';
 import { pictureOf, type Picture } from '@needlefile/core/build/picture';
 import { StageCache } from '@needlefile/core/build/stages';
-import { openFace, type Face } from '@needlefile/core/lettering/face';
+import type { Face } from '@needlefile/core/lettering/face';
+import { openFont } from '@needlefile/core/lettering/open-font';
 import type { Recipe } from '@needlefile/core/recipe/schema';
-import { houseShop } from '@needlefile/core/shop/house';
+import type { Shop } from '@needlefile/core/shop/shop';
 
 /** The core in the browser: fetches the faces that recipes ask for, and keeps stages between builds. */
 
 const cache = new StageCache();
 const faces = new Map<string, Face>();
+let last: Build | undefined;
 
-export async function buildPicture(recipe: Recipe): Promise<Picture> {
+export async function buildPicture(recipe: Recipe, shop: Shop): Promise<Picture> {
   await ensureFace(recipe.lettering.face);
-  return pictureOf(build(recipe, { shop: houseShop, faces }, cache));
+  last = build(recipe, { shop, faces }, cache);
+  return pictureOf(last);
+}
+
+/** Measures what was built last. */
+export function measureLast(): MeasurePicture | null {
+  return last ? measurePictureOf(last, measure(last, cache.memo)) : null;
 }
 
 /** A face that is not on the server is left out: the build says so as a finding. */
@@ -21,5 +31,5 @@ async function ensureFace(id: string): Promise<void> {
   const response = await fetch(`/api/faces/${encodeURIComponent(id)}`);
   if (response.status === 404) return;
   if (!response.ok) throw new Error('The face could not be fetched from the server. It is tried again with the next change.');
-  faces.set(id, openFace(new Uint8Array(await response.arrayBuffer())));
+  faces.set(id, openFont(new Uint8Array(await response.arrayBuffer()), id));
 }

@@ -1,18 +1,22 @@
 'use client';
 
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { useEffect, useMemo, useRef } from 'react';
 import { Choices } from '@/components/choices';
+import { useJob } from '../workbench/job-store';
 import { useView, type BedView } from '../workbench/view-store';
 import css from './bed.module.css';
 import { Layers } from './layers';
 import { useCursor } from './cursor';
+import { ThicknessCard } from './thickness-card';
 import { Rulers } from './rulers';
 import { PIXELS_PER_MM, useZoom, type Zoom } from './use-zoom';
 
 interface Props {
   readonly picture: Picture | null;
+  readonly measures: MeasurePicture | null;
   /** Name of the mend that is shown instead of the job as it is. */
   readonly previewing: string | null;
   readonly working: boolean;
@@ -22,13 +26,14 @@ interface Props {
 }
 
 /** The sheet at true scale, with what lies on it. */
-export function Bed({ picture, previewing, working, problem, stopped, onStop }: Props) {
+export function Bed({ picture, measures, previewing, working, problem, stopped, onStop }: Props) {
   const sheet = picture?.sheet;
   const content = useMemo<Bounds | null>(() => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null), [sheet?.width, sheet?.height]); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
   const { attach, transform, size, by, fit, trueSize, show } = useZoom(content);
   useFocus(show);
   const view = useView((state) => state.view);
   const station = useView((state) => state.station);
+  const moveLetter = useMoveLetter();
   return (
     <section className={css.bed} aria-label="Bed">
       <svg
@@ -42,6 +47,8 @@ export function Bed({ picture, previewing, working, problem, stopped, onStop }: 
           if (event.key === '-') by(0.8);
           if (event.key === '0') fit();
           if (event.key === '1') trueSize();
+          if (event.key === 'Escape') useView.setState({ letter: null });
+          if (event.key.startsWith('Arrow') && moveLetter(event.key, event.shiftKey)) event.preventDefault();
         }}
         onPointerMove={(event) => {
           if (!sheet) return;
@@ -51,13 +58,14 @@ export function Bed({ picture, previewing, working, problem, stopped, onStop }: 
         }}
         onPointerLeave={() => useCursor.setState({ at: null })}
       >
-        <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>{picture && <Layers picture={picture} view={view} showHold={station === 'hold'} scale={transform.k} />}</g>
+        <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>{picture && <Layers picture={picture} measures={measures} view={view} station={station} scale={transform.k} />}</g>
         <Ring transform={transform} />
       </svg>
       {sheet && <Rulers transform={transform} size={size} sheetHeight={sheet.height} />}
       <div className={css.views}>
-        <Choices<BedView> bare label="View" value={view} onChange={(next) => useView.setState({ view: next })} options={[{ value: 'solid', label: 'Solid' }, { value: 'paths', label: 'Paths' }, { value: 'pieces', label: 'Pieces' }]} />
+        <Choices<BedView> bare label="View" value={view} onChange={(next) => useView.setState({ view: next })} options={[{ value: 'solid', label: 'Solid' }, { value: 'paths', label: 'Paths' }, { value: 'pieces', label: 'Pieces' }, { value: 'thickness', label: 'Thickness' }]} />
       </div>
+      {view === 'thickness' && <ThicknessCard measures={measures} />}
       <Notices previewing={previewing} working={working} problem={problem} stopped={stopped} onStop={onStop} />
       <div className={css.zoom}>
         <button type="button" className="btn btn-light btn-sm" onClick={() => by(0.8)} aria-label="Smaller">
@@ -88,6 +96,25 @@ function useFocus(show: Zoom['show']): void {
   }, [focus, show]);
 }
 
+/** The arrow keys move the letter in hand by half a millimetre, with Shift by five. */
+function useMoveLetter(): (key: string, far: boolean) => boolean {
+  const edit = useJob((state) => state.edit);
+  return (key, far) => {
+    const { letter, station } = useView.getState();
+    const way = ARROWS[key];
+    if (!letter || !way || station !== 'letter') return false;
+    const step = far ? 5 : 0.5;
+    edit('Move a letter', (recipe) => {
+      const nudge = (recipe.lettering.nudges[letter] ??= { x: 0, y: 0, turn: 0, scale: 1 });
+      nudge.x = Number((nudge.x + way[0] * step).toFixed(4));
+      nudge.y = Number((nudge.y + way[1] * step).toFixed(4));
+    });
+    return true;
+  };
+}
+
+const ARROWS: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+
 /** A ring round the place that is meant, of the same weight at every zoom. */
 function Ring({ transform }: Pick<Zoom, 'transform'>) {
   const ring = useView((state) => state.ring);
@@ -97,7 +124,7 @@ function Ring({ transform }: Pick<Zoom, 'transform'>) {
   return <circle className={css.ring} cx={x} cy={y} r={radius} />;
 }
 
-function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 'picture'>) {
+function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 'picture' | 'measures'>) {
   if (problem)
     return (
       <div className={`${css.notice} ${css.problem}`} role="alert">

@@ -3,18 +3,32 @@
 import type { Picture } from '@needlefile/core/build/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { memo } from 'react';
-import type { BedView } from '../workbench/view-store';
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
+import type { BedView, Station } from '../workbench/view-store';
 import css from './bed.module.css';
+import { LetterHandles } from './letter-handles';
+import { ThicknessMap } from './thickness-map';
+
+interface LayersProps {
+  readonly picture: Picture;
+  readonly measures: MeasurePicture | null;
+  readonly view: BedView;
+  readonly station: Station;
+  readonly scale: number;
+}
 
 /** What lies on the sheet, in mm, y down. */
-export const Layers = memo(function Layers({ picture, view, showHold, scale }: { picture: Picture; view: BedView; showHold: boolean; scale: number }) {
+export const Layers = memo(function Layers({ picture, measures, view, station, scale }: LayersProps) {
+  const showHold = station === 'hold';
   return (
     <>
       <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
       {view === 'solid' && <Solid picture={picture} />}
       {view === 'paths' && <Paths picture={picture} scale={scale} />}
       {view === 'pieces' && <Pieces picture={picture} />}
-      {showHold && view !== 'pieces' && <HoldMarks picture={picture} scale={scale} />}
+      {view === 'thickness' && <ThicknessMap picture={picture} measures={measures} />}
+      {station === 'letter' && view !== 'pieces' && <LetterHandles letters={picture.letters} scale={scale} />}
+      {showHold && view !== 'pieces' && view !== 'thickness' && <HoldMarks picture={picture} scale={scale} />}
       <Origin height={picture.sheet.height} scale={scale} />
     </>
   );

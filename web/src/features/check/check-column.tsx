@@ -3,6 +3,7 @@
 import type { Picture } from '@needlefile/core/build/picture';
 import type { Finding, Mend, Rule } from '@needlefile/core/check/findings';
 import type { Make } from '@needlefile/core/recipe/schema';
+import Link from 'next/link';
 import { CheckCircle } from 'react-bootstrap-icons';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
@@ -11,7 +12,7 @@ import css from './check.module.css';
 import { MeasureBar } from './measure-bar';
 
 /** The findings, always there: what was measured against what, where, and the mends. */
-export function CheckColumn({ picture, upToDate }: { picture: Picture | null; upToDate: boolean }) {
+export function CheckColumn({ picture, upToDate, measured }: { picture: Picture | null; upToDate: boolean; measured: boolean }) {
   const make = useJob((state) => state.recipe.make);
   const findings = picture?.report.findings ?? [];
   const stops = findings.filter(({ severity }) => severity === 'stop').length;
@@ -26,13 +27,17 @@ export function CheckColumn({ picture, upToDate }: { picture: Picture | null; up
       ))}
       {picture && (
         <ul className={css.passed}>
-          {passes(make, findings).map((text) => (
+          {!measured && <li className="soft">Measuring thickness …</li>}
+          {passes(make, findings, measured).map((text) => (
             <li key={text}>
               <CheckCircle aria-hidden /> {text}
             </li>
           ))}
         </ul>
       )}
+      <Link href="/limits" className={css.limits}>
+        House limits
+      </Link>
     </aside>
   );
 }
@@ -46,7 +51,7 @@ function summary(stops: number, attentions: number): string {
 function groups(findings: readonly Finding[]): Finding[][] {
   const byKey = new Map<string, Finding[]>();
   for (const finding of findings) {
-    const key = finding.rule === 'narrow bridge' || finding.rule === 'drop-out' ? `${finding.rule} ${JSON.stringify(finding.mends)}` : finding.id;
+    const key = MANY[finding.rule] ? `${finding.rule} ${JSON.stringify(finding.mends)}` : finding.id;
     byKey.set(key, [...(byKey.get(key) ?? []), finding]);
   }
   return [...byKey.values()];
@@ -55,6 +60,11 @@ function groups(findings: readonly Finding[]): Finding[][] {
 const MANY: Partial<Record<Rule, (count: number) => string>> = {
   'narrow bridge': (count) => `${count} bridges too narrow`,
   'drop-out': (count) => `${count} islands drop out`,
+  'thin neck': (count) => `${count} thin necks`,
+  'thin wall': (count) => `${count} thin walls`,
+  'narrow gap': (count) => `${count} narrow gaps`,
+  'filled counter': (count) => `${count} counters fill`,
+  speck: (count) => `${count} specks`,
 };
 
 function Group({ findings }: { findings: readonly Finding[] }) {
@@ -111,12 +121,13 @@ function ShowButton({ finding: { place }, label }: { finding: Finding; label: st
 }
 
 /** What was looked at and found in order. */
-function passes(make: Make, findings: readonly Finding[]): string[] {
+function passes(make: Make, findings: readonly Finding[], measured: boolean): string[] {
   const clear = (...rules: Rule[]) => !findings.some(({ rule }) => rules.includes(rule));
   const list: string[] = [];
   if (clear('no words', 'face missing', 'missing character')) list.push('Every character is in the face');
   if (make === 'stand-alone' ? clear('loose piece') : clear('drop-out')) list.push(make === 'stand-alone' ? 'Nothing is loose' : 'Nothing drops out');
   if (make === 'cut-through' && clear('narrow bridge', 'drop-out')) list.push('Every bridge is wide enough');
+  if (measured && clear('thin neck', 'thin wall', 'narrow gap', 'filled counter', 'speck')) list.push('Everything is thick and wide enough');
   if (clear('off the sheet', 'words off the plate')) list.push('All of it is on the sheet');
   if (clear('unassigned')) list.push('Every line has its operation');
   return list;

@@ -2,13 +2,13 @@
 
 import type { Picture } from '@needlefile/core/build/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
-import { houseShop } from '@needlefile/core/shop/house';
-import { limitAt, limitReason } from '@needlefile/core/shop/shop';
+import { limitAt, limitReason, limitsFor } from '@needlefile/core/shop/shop';
 import { formatLength } from '@needlefile/core/units/length';
 import { formatArea } from '@needlefile/core/units/quantity';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
+import { useShop } from '@/components/shop';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
 import css from './hold.module.css';
@@ -25,13 +25,17 @@ export function HoldPanel({ picture }: { picture: Picture | null }) {
 function Bridges({ picture }: { picture: Picture | null }) {
   const { bridges } = useJob((state) => state.recipe.hold);
   const machineId = useJob((state) => state.recipe.machine);
+  const materialId = useJob((state) => state.recipe.material);
   const thickness = useJob((state) => state.recipe.thickness);
   const edit = useJob((state) => state.edit);
   const unit = useUnit();
   const islands = picture?.report.islands ?? [];
   const held = islands.filter(({ bridges: count }) => count > 0).length;
-  const machine = houseShop.machines.find(({ id }) => id === machineId);
-  const house = machine ? limitAt(machine.limits.bridge, thickness) : 1;
+  const shop = useShop();
+  const machine = shop.machines.find(({ id }) => id === machineId);
+  const material = shop.materials.find(({ id }) => id === materialId);
+  const limit = machine && material && limitsFor(machine, material).bridge;
+  const house = limit ? limitAt(limit, thickness) : 1;
   const widthOfBridge = (island: string) => Math.min(...(picture?.report.bridges.filter(({ id }) => id.startsWith(`${island}:`)).map(({ width }) => width) ?? []));
   return (
     <>
@@ -43,7 +47,7 @@ function Bridges({ picture }: { picture: Picture | null }) {
         {...LIMITS.bridgeWidth}
         onChange={(mm) => edit('Bridge width', (draft) => void (draft.hold.bridges.width = mm))}
         onEmpty={() => edit('Bridge width', (draft) => void (draft.hold.bridges.width = null))}
-        hint={machine && `${bridges.width === null ? 'Empty: the house limit,' : 'House limit'} ${formatLength(house, unit)} ${unit} (${limitReason(machine.limits.bridge, thickness, machine)}).`}
+        hint={machine && limit && `${bridges.width === null ? 'Empty: the house limit,' : 'House limit'} ${formatLength(house, unit)} ${unit} (${limitReason(limit, thickness, machine)}).`}
       />
       <Choices
         label="Per island"

@@ -55,6 +55,9 @@ export function JobsPage() {
           <input type="search" className="form-control" aria-label="Search jobs by name or tag" placeholder="Name or tag" value={search} onChange={(event) => setSearch(event.target.value)} />
         </div>
         <Choices bare label="Unit" value={unit} onChange={setUnit} options={[{ value: 'mm', label: 'mm' }, { value: 'in', label: 'inch' }]} />
+        <Link href="/limits" className="btn btn-light">
+          House limits
+        </Link>
         <Link href="/new" className="btn btn-primary">
           <PlusLg aria-hidden /> New job
         </Link>

@@ -1,41 +1,109 @@
 'use client';
 
-import { CATALOGUE } from '@needlefile/faces/catalogue';
-import { Dropdown } from 'react-bootstrap';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
+import { Dropdown, Spinner } from 'react-bootstrap';
+import { ask, ServerRefused } from '@/components/api';
+import { FONTS_KEY, useFaces, type BroughtFace } from '@/components/faces';
+import { notify } from '@/components/toasts';
 import { useJob } from '../workbench/job-store';
 import { faceFamily } from './face-styles';
 import css from './letter.module.css';
 
-/** The wall of faces: each name in its own face, with a word on what it is for. */
+/** The wall of faces: each name in its own face, with a word on what it is for; fonts that were brought stand first. */
 export function FacePicker() {
   const id = useJob((state) => state.recipe.lettering.face);
   const edit = useJob((state) => state.edit);
-  const chosen = CATALOGUE.find((face) => face.id === id);
+  const faces = useFaces();
+  const client = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const chosen = faces.find((face) => face.id === id);
+  const choose = (face: string) =>
+    edit('Face', (recipe) => {
+      recipe.lettering.face = face;
+      // Axes and features are a face's own.
+      recipe.lettering.axes = {};
+      recipe.lettering.features = {};
+    });
+  const refresh = () => client.invalidateQueries({ queryKey: FONTS_KEY });
+  const bring = useMutation({
+    mutationFn: bringFont,
+    onSuccess: async ({ id: added, facts }) => {
+      await refresh();
+      choose(added);
+      notify(`Brought: ${facts.name}`);
+    },
+    onError: (error: Error) => notify(error.message),
+  });
+  const remove = useMutation({ mutationFn: (font: BroughtFace) => ask(`/api/fonts/${font.id}`, { method: 'DELETE' }), onSuccess: refresh, onError: (error: Error) => notify(error.message) });
   return (
-    <Dropdown className="mb-3">
-      <Dropdown.Toggle variant="light" className={css.face}>
-        <span className="visually-hidden">Face: </span>
-        <span className={css.faceName} style={{ fontFamily: faceFamily(id) }}>
-          {chosen?.name ?? `${id} (not here)`}
-        </span>
-        <span className="soft">{chosen?.kind}</span>
-      </Dropdown.Toggle>
-      <Dropdown.Menu className={css.wall}>
-        {CATALOGUE.map((face) => (
-          <Dropdown.Item key={face.id} as="button" type="button" active={face.id === id} className={css.wallFace} onClick={() => edit('Face', (recipe) => void (recipe.lettering.face = face.id))}>
-            <span className={css.faceName} style={{ fontFamily: faceFamily(face.id) }}>
-              {face.name}
-            </span>
-            <small>{face.kind}</small>
+    <>
+      <Dropdown className="mb-2">
+        <Dropdown.Toggle variant="light" className={css.face}>
+          <span className="visually-hidden">Face: </span>
+          <span className={css.faceName} style={{ fontFamily: faceFamily(id) }}>
+            {chosen?.name ?? `${id} (not here)`}
+          </span>
+          {bring.isPending ? <Spinner size="sm" /> : <span className="soft">{chosen?.kind}</span>}
+        </Dropdown.Toggle>
+        <Dropdown.Menu className={css.wall}>
+          <Dropdown.Item as="button" type="button" onClick={() => file.current?.click()}>
+            Bring a font file …
           </Dropdown.Item>
-        ))}
-        <Dropdown.Divider />
-        {chosen && (
-          <Dropdown.Item href={`/api/faces/${chosen.id}/licence`} target="_blank">
-            Licence of {chosen.name} ({chosen.licence})
-          </Dropdown.Item>
-        )}
-      </Dropdown.Menu>
-    </Dropdown>
+          <Dropdown.Divider />
+          {faces.map((face) => (
+            <Dropdown.Item key={face.id} as="button" type="button" active={face.id === id} className={css.wallFace} onClick={() => choose(face.id)}>
+              <span className={css.faceName} style={{ fontFamily: faceFamily(face.id) }}>
+                {face.name}
+              </span>
+              <small>{face.kind}</small>
+            </Dropdown.Item>
+          ))}
+        </Dropdown.Menu>
+      </Dropdown>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        aria-label="Font file"
+        accept=".ttf,.otf,.woff,.woff2,font/*"
+        onChange={({ target }) => {
+          const picked = target.files?.[0];
+          if (picked) bring.mutate(picked);
+          target.value = '';
+        }}
+      />
+      {chosen && <FaceNote brought={chosen.brought} id={chosen.id} onRemove={remove.mutate} />}
+    </>
   );
+}
+
+function FaceNote({ id, brought, onRemove }: { id: string; brought: BroughtFace | null; onRemove: (font: BroughtFace) => void }) {
+  if (!brought)
+    return (
+      <p className={css.faceNote}>
+        <a href={`/api/faces/${id}/licence`} target="_blank" rel="noreferrer">
+          Licence
+        </a>
+      </p>
+    );
+  const { facts, fileName } = brought;
+  return (
+    <div className={css.faceNote}>
+      {fileName}, {facts.glyphs} letters and signs; {facts.embedding}. {facts.licence ? <span title={facts.licence}>Licence: {facts.licence.slice(0, 70)}{facts.licence.length > 70 ? ' …' : ''}</span> : 'It names no licence.'}{' '}
+      <button type="button" className="btn btn-link btn-sm p-0" onClick={() => onRemove(brought)}>
+        Remove this font
+      </button>
+    </div>
+  );
+}
+
+/** Sends a font file to be checked and kept. */
+async function bringFont(file: File): Promise<BroughtFace> {
+  const response = await fetch(`/api/fonts?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file }).catch(() => {
+    throw new ServerRefused('The server does not answer. Check that Needlefile is still running.', 0);
+  });
+  const answer = (await response.json().catch(() => null)) as (BroughtFace & { error?: string }) | null;
+  if (!response.ok || !answer) throw new ServerRefused(`${file.name}: ${answer?.error ?? 'it could not be brought.'}`, response.status);
+  return answer;
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { followLetters, followRecord } from '@needlefile/core/lettering/retext';
 import { MOST_CHARACTERS, MOST_LINES } from '@needlefile/core/recipe/schema';
 import { useId, useState } from 'react';
 import { useJob } from '../workbench/job-store';
@@ -29,7 +30,12 @@ export function WordsField() {
           const text = event.target.value;
           if (tooMuch(text) !== null) return setDraft(text);
           setDraft(null);
-          edit('Words', (recipe) => void (recipe.lettering.words = text));
+          edit('Words', (recipe) => {
+            // What was placed by hand stays on its letter.
+            const follow = followLetters(recipe.lettering.words, text);
+            recipe.lettering.nudges = followRecord(recipe.lettering.nudges, follow);
+            recipe.lettering.words = text;
+          });
         }}
       />
       {problem && (

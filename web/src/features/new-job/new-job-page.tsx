@@ -3,19 +3,18 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { readRecipe } from '@needlefile/core/recipe/read';
-import { MAKE_NAMES, MAKES, MOST_CHARACTERS, MOST_LINES, LIMITS, type Make } from '@needlefile/core/recipe/schema';
+import { MAKE_NAMES, MAKES, MOST_CHARACTERS, MOST_LINES, type Make } from '@needlefile/core/recipe/schema';
 import { startRecipe } from '@needlefile/core/recipe/starts';
-import { houseShop } from '@needlefile/core/shop/house';
 import { formatLength } from '@needlefile/core/units/length';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { Button, Form, Spinner } from 'react-bootstrap';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { Button, Spinner } from 'react-bootstrap';
+import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { ask } from '@/components/api';
-import { Field } from '@/components/choices';
-import { LengthField } from '@/components/length-field';
+import { MaterialChoice } from '@/components/material-choice';
+import { useShop } from '@/components/shop';
 import { useUnit } from '@/components/unit';
 import type { JobDetail } from '../jobs/job-types';
 import { useBuild } from '../workbench/use-build';
@@ -51,19 +50,19 @@ export function NewJobPage() {
     defaultValues: { make: 'cut-through' as Make, words: '', machine: 'plasma', material: 'mild-steel', thickness: 3 },
   });
   const values = useWatch({ control });
-  const machine = houseShop.machines.find(({ id }) => id === values.machine)!;
-  const material = houseShop.materials.find(({ id }) => id === values.material)!;
+  const shop = useShop();
+  const material = shop.materials.find(({ id }) => id === values.material)!;
   const recipe = useMemo(() => {
     const valid = newJobSchema.safeParse({ ...values, words: values.words?.trim() || 'FENNY' });
-    const read = valid.success ? readRecipe(startRecipe(valid.data, houseShop)) : null;
+    const read = valid.success ? readRecipe(startRecipe(valid.data, shop)) : null;
     return read?.ok ? read.recipe : null;
-  }, [values]);
+  }, [values, shop]);
   const { picture } = useBuild(recipe);
 
   const submit = handleSubmit(async (job) => {
     setProblem(null);
     try {
-      const created = await ask<JobDetail>('/api/jobs', { method: 'POST', body: { recipe: startRecipe(job, houseShop) } });
+      const created = await ask<JobDetail>('/api/jobs', { method: 'POST', body: { recipe: startRecipe(job, shop) } });
       router.push(`/jobs/${created.id}`);
     } catch (error) {
       setProblem((error as Error).message);
@@ -100,37 +99,16 @@ export function NewJobPage() {
             </label>
           ))}
         </fieldset>
-        <Field label="Machine" htmlFor="new-machine">
-          <Form.Select
-            id="new-machine"
-            {...register('machine', {
-              onChange: (event: { target: { value: string } }) => {
-                const next = houseShop.machines.find(({ id }) => id === event.target.value)!;
-                if (next.materials.includes(values.material ?? '')) return;
-                setValue('material', next.materials[0]!);
-                setValue('thickness', usualThickness(next.materials[0]!));
-              },
-            })}
-          >
-            {houseShop.machines.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Form.Select>
-        </Field>
-        <Field label="Material" htmlFor="new-material">
-          <Form.Select id="new-material" {...register('material', { onChange: (event: { target: { value: string } }) => setValue('thickness', usualThickness(event.target.value)) })}>
-            {houseShop.materials
-              .filter(({ id }) => machine.materials.includes(id))
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-          </Form.Select>
-        </Field>
-        <Controller control={control} name="thickness" render={({ field }) => <LengthField label="Thickness" value={field.value} {...LIMITS.thickness} onChange={field.onChange} />} />
+        <MaterialChoice
+          machine={values.machine ?? ''}
+          material={values.material ?? ''}
+          thickness={values.thickness ?? 3}
+          onChange={(_, stock) => {
+            setValue('machine', stock.machine);
+            setValue('material', stock.material);
+            setValue('thickness', stock.thickness);
+          }}
+        />
         <div className={css.stock}>
           {material.stock.map((mm) => (
             <button key={mm} type="button" className="btn btn-light btn-sm number" aria-pressed={mm === values.thickness} onClick={() => setValue('thickness', mm)}>
@@ -168,11 +146,6 @@ export function NewJobPage() {
       </section>
     </form>
   );
-}
-
-function usualThickness(material: string): number {
-  const stock = houseShop.materials.find(({ id }) => id === material)?.stock ?? [3];
-  return stock[Math.floor((stock.length - 1) / 2)]!;
 }
 
 /** What each make does with a letter, in section of its own drawing: material dark, letters light or engraved. */

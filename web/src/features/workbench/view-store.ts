@@ -6,12 +6,16 @@ import { create } from 'zustand';
 
 export const STATIONS = ['letter', 'plate', 'hold', 'work-order', 'release'] as const;
 export type Station = (typeof STATIONS)[number];
-export type BedView = 'solid' | 'paths' | 'pieces';
+export type BedView = 'solid' | 'paths' | 'pieces' | 'thickness';
 
 /** What is looked at: nothing here is part of the job. */
 interface ViewState {
   readonly station: Station;
   readonly view: BedView;
+  /** The letter taken in hand, by id. */
+  readonly letter: string | null;
+  /** What the thickness view shows. */
+  readonly thicknessOf: 'thickness' | 'gap';
   /** A place on the bed to ring, y down. */
   readonly ring: Bounds | null;
   /** A place to bring into the middle; a new object each time. */
@@ -20,4 +24,4 @@ interface ViewState {
   readonly preview: { readonly label: string; readonly patch: RecipePatch } | null;
 }
 
-export const useView = create<ViewState>(() => ({ station: 'letter', view: 'solid', ring: null, focus: null, preview: null }));
+export const useView = create<ViewState>(() => ({ station: 'letter', view: 'solid', letter: null, thicknessOf: 'thickness', ring: null, focus: null, preview: null }));

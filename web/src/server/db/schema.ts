@@ -1,5 +1,6 @@
 import type { RecipeInput } from '@needlefile/core/recipe/schema';
 import type { Report } from '@needlefile/core/build/report';
+import type { FontFacts } from '@needlefile/core/lettering/font-facts';
 import type { ReadBack } from '@needlefile/core/formats/compare';
 import { customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { JobSummary } from '../../features/jobs/job-types';
@@ -71,3 +72,22 @@ export const releaseFiles = pgTable(
   },
   (table) => [primaryKey({ columns: [table.releaseId, table.format] })],
 );
+
+/** The shop: machines with their limits and output maps, and materials. One row; none until somebody changes something. */
+export const shops = pgTable('shops', {
+  id: integer('id').primaryKey(),
+  revision: integer('revision').notNull(),
+  shop: jsonb('shop').$type<unknown>().notNull(),
+  updatedAt: now('updated_at'),
+});
+
+/** Fonts that people brought: plain sfnt files, by what is in them. */
+export const fonts = pgTable('fonts', {
+  /** `font-` and the first 24 digits of the sha256: what recipes call it. */
+  id: text('id').primaryKey(),
+  sha256: text('sha256').notNull(),
+  fileName: text('file_name').notNull(),
+  facts: jsonb('facts').$type<FontFacts>().notNull(),
+  bytes: bytea('bytes').notNull(),
+  addedAt: now('added_at'),
+});

@@ -1,0 +1,80 @@
+'use client';
+
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
+import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
+import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip, type Plugin } from 'chart.js';
+import { Bar } from 'react-chartjs-2';
+import { Choices } from '@/components/choices';
+import { useUnit } from '@/components/unit';
+import { useView } from '../workbench/view-store';
+import css from './bed.module.css';
+
+Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
+Chart.defaults.font.family = 'Martian Mono Variable, monospace';
+Chart.defaults.font.size = 10;
+
+/** Draws the limit as an upright line across the bars. The place comes in bars from the left. */
+const limitLine: Plugin<'bar', { at: number; colour: string }> = {
+  id: 'limitLine',
+  afterDatasetsDraw({ ctx, chartArea, scales }, _, { at, colour }) {
+    const width = scales['x']!.width / Math.max(1, scales['x']!.ticks.length);
+    const x = chartArea.left + at * width;
+    ctx.save();
+    ctx.strokeStyle = colour;
+    ctx.lineWidth = 2;
+    ctx.beginPath();
+    ctx.moveTo(x, chartArea.top);
+    ctx.lineTo(x, chartArea.bottom);
+    ctx.stroke();
+    ctx.restore();
+  },
+};
+
+/** The thickness in figures: the least, the limit, and how much of the job is how thick. */
+export function ThicknessCard({ measures }: { measures: MeasurePicture | null }) {
+  const unit = useUnit();
+  const of = useView((state) => state.thicknessOf);
+  if (!measures) return <div className={css.card}>Measuring …</div>;
+  const { report } = measures;
+  const histogram = report.histograms[of];
+  const least = report.least[of];
+  const limit = of === 'thickness' ? report.limits.wall : report.limits.gap;
+  const places = of === 'thickness' ? report.thin.length : report.narrow.length;
+  const bars = limit / histogram.width;
+  const digits = unit === 'mm' ? 1 : 3;
+  return (
+    <section className={css.card} aria-label="Thickness">
+      <Choices bare label="Measure" value={of} onChange={(next) => useView.setState({ thicknessOf: next })} options={[{ value: 'thickness', label: report.of === 'material' ? 'Material' : 'Strokes' }, { value: 'gap', label: 'Gaps' }]} />
+      <dl className={css.figures}>
+        <div>
+          <dt>Least</dt>
+          <dd className="number" data-under={least !== null && least.width < limit}>
+            {least ? lengthWithUnit(least.width, unit, unit === 'mm' ? 2 : 3) : 'none'}
+          </dd>
+        </div>
+        <div>
+          <dt>Limit</dt>
+          <dd className="number">{lengthWithUnit(limit, unit, unit === 'mm' ? 2 : 3)}</dd>
+        </div>
+        <div>
+          <dt>Under it</dt>
+          <dd className="number">{places === 1 ? '1 place' : `${places} places`}</dd>
+        </div>
+      </dl>
+      <div className={css.chart}>
+        <Bar
+          plugins={[limitLine]}
+          data={{
+            labels: histogram.area.map((_, i) => (i === histogram.area.length - 1 ? `${formatLength(i * histogram.width, unit, digits)}+` : formatLength(i * histogram.width, unit, digits))),
+            datasets: [{ data: [...histogram.area], backgroundColor: histogram.area.map((_, i) => ((i + 0.5) * histogram.width < limit ? '#a8321f' : '#23756b')), barPercentage: 1, categoryPercentage: 0.92 }],
+          }}
+          options={{
+            animation: false, maintainAspectRatio: false,
+            plugins: { legend: { display: false }, ...{ limitLine: { at: bars, colour: '#24292c' } }, tooltip: { displayColors: false, callbacks: { title: ([bar]) => `from ${bar?.label} ${unit}`, label: ({ parsed }) => `${Number(parsed.y).toFixed(0)} mm² of it` } } },
+            scales: { x: { grid: { display: false }, ticks: { maxTicksLimit: 6, maxRotation: 0 }, title: { display: true, text: `${of === 'thickness' ? 'thick' : 'wide'}, ${unit}` } }, y: { display: false } },
+          }}
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,23 @@
+'use client';
+
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
+import type { Picture } from '@needlefile/core/build/picture';
+import { memo } from 'react';
+import { useView } from '../workbench/view-store';
+import css from './bed.module.css';
+
+/** Local thickness as discs in bands against the limit, over the outline of the material; the worst places are marked. */
+export const ThicknessMap = memo(function ThicknessMap({ picture, measures }: { picture: Picture; measures: MeasurePicture | null }) {
+  const of = useView((state) => state.thicknessOf);
+  return (
+    <>
+      <path className={css.ghost} d={measures?.report.of === 'engraved area' ? picture.engraved : picture.solid} />
+      {measures?.maps[of].map(({ from, path }) => (
+        <path key={from} className={css.band} data-from={from} d={path} />
+      ))}
+      {measures?.report[of === 'thickness' ? 'thin' : 'narrow'].slice(0, 60).map(({ place }, i) => (
+        <line key={i} className={css.thinAt} x1={place.minX} y1={place.minY} x2={place.maxX} y2={place.maxY} />
+      ))}
+    </>
+  );
+});

@@ -1,0 +1,54 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { LIMITS, type Recipe } from '@needlefile/core/recipe/schema';
+import { useId } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Field } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { NumberField } from '@/components/number-field';
+import { PanelFold } from '@/components/panel';
+import { useJob } from '../workbench/job-store';
+import { useView } from '../workbench/view-store';
+
+export type Nudge = Recipe['lettering']['nudges'][string];
+export const NO_NUDGE: Nudge = { x: 0, y: 0, turn: 0, scale: 1 };
+
+/** Moving, turning and sizing a single letter; it keeps that while other words change. */
+export function OneLetterFold({ picture }: { picture: Picture | null }) {
+  const nudges = useJob((state) => state.recipe.lettering.nudges);
+  const edit = useJob((state) => state.edit);
+  const chosen = useView((state) => state.letter);
+  const id = useId();
+  const letters = picture?.letters ?? [];
+  const letter = letters.find((each) => each.id === chosen);
+  const nudge = (letter && nudges[letter.id]) ?? NO_NUDGE;
+  const moved = Object.keys(nudges).length;
+  const set = (part: Partial<Nudge>) => letter && edit(`Move ${letter.name}`, (recipe) => void (recipe.lettering.nudges[letter.id] = { ...nudge, ...part }));
+  return (
+    <PanelFold title="One letter" state={letter ? letter.name : moved > 0 ? `${moved} moved` : undefined}>
+      <Field label="Letter" htmlFor={id} hint="Or click one on the bed; the arrow keys then move it.">
+        <Form.Select id={id} value={letter?.id ?? ''} onChange={({ target }) => useView.setState({ letter: target.value || null })}>
+          <option value="">none</option>
+          {letters.map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.name}
+              {nudges[each.id] ? ' · moved' : ''}
+            </option>
+          ))}
+        </Form.Select>
+      </Field>
+      {letter && (
+        <>
+          <LengthField label="Along" value={nudge.x} {...LIMITS.nudge} onChange={(x) => set({ x })} />
+          <LengthField label="Up" value={nudge.y} {...LIMITS.nudge} onChange={(y) => set({ y })} />
+          <NumberField label="Turn" value={nudge.turn} {...LIMITS.angle} step={1} suffix="°" onChange={(turn) => set({ turn })} />
+          <NumberField label="Size" value={Math.round(nudge.scale * 100)} least={10} most={1000} step={5} suffix="%" onChange={(percent) => set({ scale: percent / 100 })} />
+          <Button size="sm" variant="light" disabled={!nudges[letter.id]} onClick={() => edit(`Put back ${letter.name}`, (recipe) => void delete recipe.lettering.nudges[letter.id])}>
+            Put it back
+          </Button>
+        </>
+      )}
+    </PanelFold>
+  );
+}

@@ -1,0 +1,30 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { LIMITS } from '@needlefile/core/recipe/schema';
+import { lengthWithUnit } from '@needlefile/core/units/length';
+import { LengthField } from '@/components/length-field';
+import { PanelFold } from '@/components/panel';
+import { useUnit } from '@/components/unit';
+import { useJob } from '../workbench/job-store';
+
+/** Thickening or thinning the letters by millimetres. */
+export function WeightFold({ picture }: { picture: Picture | null }) {
+  const { by, keepCounters } = useJob((state) => state.recipe.lettering.thicken);
+  const edit = useJob((state) => state.edit);
+  const unit = useUnit();
+  const outcome = picture?.report.thickened;
+  const state = by === 0 ? undefined : `${by > 0 ? 'thicker' : 'thinner'} by ${lengthWithUnit(Math.abs(by), unit)}`;
+  return (
+    <PanelFold title="Weight" state={state}>
+      <LengthField label="Thicken by" value={by} {...LIMITS.thicken} onChange={(mm) => edit('Weight', (recipe) => void (recipe.lettering.thicken.by = mm))} hint="All round; less than 0 thins." />
+      <LengthField label="Keep counters" value={keepCounters} {...LIMITS.leastCounter} onChange={(mm) => edit('Counters', (recipe) => void (recipe.lettering.thicken.keepCounters = mm))} hint="Counters close no further than to this width; 0 lets them." />
+      {by !== 0 && outcome && (
+        <p className="soft mb-0">
+          {outcome.closed === 0 ? 'No counter closed' : outcome.closed === 1 ? '1 counter closed' : `${outcome.closed} counters closed`}
+          {outcome.kept > 0 && `, ${outcome.kept} held open`}.
+        </p>
+      )}
+    </PanelFold>
+  );
+}

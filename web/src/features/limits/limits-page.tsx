@@ -1,0 +1,146 @@
+'use client';
+
+import { limitAt, LIMIT_NAMES, limitsFor, type HouseLimits, type Machine, type Shop, type ThicknessLimit } from '@needlefile/core/shop/shop';
+import { lengthWithUnit } from '@needlefile/core/units/length';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useState } from 'react';
+import { Form } from 'react-bootstrap';
+import { ask, ServerRefused } from '@/components/api';
+import { Choices } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { NumberField } from '@/components/number-field';
+import { SHOP_KEY, useKeptShop, type KeptShop } from '@/components/shop';
+import { notify } from '@/components/toasts';
+import { setUnit, useUnit } from '@/components/unit';
+import css from './limits.module.css';
+
+const MEANINGS: Record<keyof HouseLimits, string> = {
+  bridge: 'Material left to hold an island.',
+  neck: 'Where stand-alone letters join.',
+  wall: 'Material anywhere else.',
+  gap: 'A slot, or the space between two edges: the cut closes or eats what is narrower.',
+  counter: 'The widest disc that fits in it.',
+  speck: 'The longer side of a piece or a hole.',
+};
+
+/** What the shop trusts, by machine and material; every job is checked against it. */
+export function LimitsPage() {
+  const kept = useKeptShop();
+  const [draft, setDraft] = useState<Shop | null>(null);
+  const shop = draft ?? kept.shop;
+  const unit = useUnit();
+  const client = useQueryClient();
+  const [machineId, setMachine] = useState(shop.machines[0]!.id);
+  const machine = shop.machines.find(({ id }) => id === machineId) ?? shop.machines[0]!;
+  const [materialId, setMaterial] = useState('');
+  const material = machine.materials.includes(materialId) ? shop.materials.find(({ id }) => id === materialId) : undefined;
+  const [thickness, setThickness] = useState(3);
+  const save = useMutation({
+    mutationFn: ({ base, next }: { base: number; next: Shop }) => ask<KeptShop>('/api/shop', { method: 'PUT', body: { base, shop: next } }),
+    onSuccess: (now, { next }) => {
+      const before = kept.shop;
+      client.setQueryData(SHOP_KEY, now);
+      void client.invalidateQueries({ queryKey: ['jobs'] });
+      setDraft(null);
+      if (next !== before) notify('House limits saved', { label: 'Undo', run: () => save.mutate({ base: now.revision, next: before }) });
+    },
+    onError: (error: Error) => {
+      notify(error.message);
+      const current = error instanceof ServerRefused ? (error.details['current'] as KeptShop | undefined) : undefined;
+      if (current) client.setQueryData(SHOP_KEY, current);
+    },
+  });
+  const change = (name: keyof HouseLimits, limit: ThicknessLimit | null) => setDraft(withLimit(shop, machine.id, material?.id, name, limit));
+  const limits = material ? limitsFor(machine, material) : machine.limits;
+  const own = material ? (machine.materialLimits?.[material.id] ?? {}) : null;
+  return (
+    <div className={css.page}>
+      <header className={css.head}>
+        <h1>House limits</h1>
+        <Choices bare label="Unit" value={unit} onChange={setUnit} options={[{ value: 'mm', label: 'mm' }, { value: 'in', label: 'inch' }]} />
+        <Link href="/" className="btn btn-light">
+          Back to the jobs
+        </Link>
+      </header>
+      <p className={css.lead}>What is smaller than these becomes a finding in every job. Each is the larger of a least length and a share of the sheet’s thickness.</p>
+      <div className={css.choose}>
+        <Form.Select aria-label="Machine" value={machine.id} onChange={({ target }) => setMachine(target.value)}>
+          {shop.machines.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Form.Select>
+        <Form.Select aria-label="Material" value={material?.id ?? ''} onChange={({ target }) => setMaterial(target.value)}>
+          <option value="">any material</option>
+          {shop.materials
+            .filter(({ id }) => machine.materials.includes(id))
+            .map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+        </Form.Select>
+        <LengthField label="Example sheet" value={thickness} least={0.05} most={100} onChange={setThickness} />
+      </div>
+      <table className={css.table}>
+        <thead>
+          <tr>
+            <th scope="col">Limit</th>
+            <th scope="col">At least</th>
+            <th scope="col">Times thickness</th>
+            <th scope="col">On {lengthWithUnit(thickness, unit)}</th>
+            <th scope="col">
+              <span className="visually-hidden">Own to the material</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody key={`${machine.id}/${material?.id ?? ''}`}>
+          {(Object.keys(LIMIT_NAMES) as (keyof HouseLimits)[]).map((name) => (
+            <tr key={name}>
+              <th scope="row">
+                {LIMIT_NAMES[name]}
+                <small>{MEANINGS[name]}</small>
+              </th>
+              <td>
+                <LengthField bare label={`${LIMIT_NAMES[name]}: at least`} value={limits[name].least} least={0} most={500} onChange={(least) => change(name, { ...limits[name], least })} />
+              </td>
+              <td>
+                <NumberField bare label={`${LIMIT_NAMES[name]}: times thickness`} value={limits[name].perThickness} least={0} most={50} step={0.1} onChange={(perThickness) => change(name, { ...limits[name], perThickness })} />
+              </td>
+              <td className="number">{lengthWithUnit(limitAt(limits[name], thickness), unit)}</td>
+              <td>
+                {own?.[name] && (
+                  <button type="button" className="btn btn-light btn-sm" onClick={() => change(name, null)}>
+                    As any material
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className={css.foot}>
+        <button type="button" className="btn btn-primary" disabled={!draft || save.isPending} onClick={() => draft && save.mutate({ base: kept.revision, next: draft })}>
+          Save the limits
+        </button>
+        {draft && (
+          <button type="button" className="btn btn-light" onClick={() => setDraft(null)}>
+            Put back as they were
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The shop with one limit changed, of a machine or of a material on it; null takes a material's own away. */
+function withLimit(shop: Shop, machineId: string, materialId: string | undefined, name: keyof HouseLimits, limit: ThicknessLimit | null): Shop {
+  const changed = (machine: Machine): Machine => {
+    if (materialId === undefined) return limit ? { ...machine, limits: { ...machine.limits, [name]: limit } } : machine;
+    const { [name]: _, ...rest } = machine.materialLimits?.[materialId] ?? {};
+    return { ...machine, materialLimits: { ...machine.materialLimits, [materialId]: limit ? { ...rest, [name]: limit } : rest } };
+  };
+  return { ...shop, machines: shop.machines.map((machine) => (machine.id === machineId ? changed(machine) : machine)) };
+}

@@ -1,0 +1,35 @@
+import 'server-only';
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { Refusal } from '../http';
+import type { FontVerdict } from './font-worker';
+
+/** Time and memory that one font may take. */
+const LONGEST_MS = 15_000;
+const MOST_MB = 256;
+
+/**
+ * Decodes and checks a font file in a worker thread.
+ * @throws Refusal 422 with the reason where it cannot be used
+ */
+export async function inspectFont(file: Uint8Array): Promise<Exclude<FontVerdict, { refused: string }>> {
+  // `next` runs in web/. The thread runs the TypeScript of the core as it is, so it is kept from the bundler.
+  const script = path.join(process.cwd(), 'src/server/fonts', 'font-worker.ts');
+  const worker = new Worker(/* turbopackIgnore: true */ script, { workerData: file, execArgv: ['--import', 'tsx'], resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
+  const verdict = await new Promise<FontVerdict>((resolve) => {
+    const timer = setTimeout(() => resolve({ refused: 'The font took too long to read, and is refused.' }), LONGEST_MS);
+    const settle = (result: FontVerdict) => {
+      clearTimeout(timer);
+      resolve(result);
+    };
+    worker.once('message', settle);
+    worker.once('error', (error) => {
+      console.error(error);
+      settle({ refused: 'The font file is damaged: it could not be read.' });
+    });
+    worker.once('exit', () => settle({ refused: 'The font file is damaged: it could not be read.' }));
+  });
+  await worker.terminate();
+  if ('refused' in verdict) throw new Refusal(422, verdict.refused);
+  return verdict;
+}
