@@ -33,8 +33,8 @@ export class ReleaseRefused extends Error {
   override readonly name = 'ReleaseRefused';
 }
 
-/** Accuracy promised on every released line, mm. */
-export const RELEASE_TOLERANCE = 0.01;
+/** Share of the tolerance that arcs are fitted to, so that rounding and comparing have the rest. */
+const FIT_SHARE = 0.5;
 
 /**
  * Writes a build's files and reads each back before giving it out.
@@ -46,16 +46,16 @@ export async function release(build: Build, formats: readonly Format[], revision
   if (drawing.layers.length === 0) throw new ReleaseRefused('There is nothing to release: no line has an operation.');
   const report = reportOf(build, measure(build));
   const files: ReleasedFile[] = [];
-  for (const format of formats) files.push(await write(format, drawing, report));
+  for (const format of formats) files.push(await write(format, drawing, report, build.recipe.release.tolerance));
   for (const { format, readBack } of files)
     if (readBack && !readBack.ok) throw new ReleaseRefused(`The ${format.toUpperCase()} did not read back as it was meant: ${readBack.problems.join('; ')}. It is not offered.`);
   return { files, report };
 }
 
-async function write(format: Format, drawing: SheetDrawing, report: Report): Promise<ReleasedFile> {
+async function write(format: Format, drawing: SheetDrawing, report: Report, tolerance: number): Promise<ReleasedFile> {
   if (format === 'pdf') return { format, bytes: await writePdf(drawing, jobTicket(report, drawing)), readBack: null };
-  const text = format === 'svg' ? writeSvg(drawing) : writeDxf(drawing);
-  const readBack = compareDrawings(drawing, format === 'svg' ? readSvg(text) : readDxf(text), RELEASE_TOLERANCE);
+  const text = format === 'svg' ? writeSvg(drawing) : writeDxf(drawing, tolerance * FIT_SHARE);
+  const readBack = compareDrawings(drawing, format === 'svg' ? readSvg(text) : readDxf(text), tolerance);
   return { format, bytes: utf8(text), readBack };
 }
 

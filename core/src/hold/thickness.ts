@@ -106,10 +106,10 @@ function trimmed(axis: MedialAxis, side: 1 | 2, limit: number): Graph {
   const slack = SLACK * limit;
   for (let leaf = leaves.pop(); leaf !== undefined; leaf = leaves.pop()) {
     // Goes inward as long as the branch widens as a corner or a point does, up to where another branch joins.
-    let [at, started, gone] = [leaf, axis.radius[leaf]!, 0];
+    let [at, started, gone, widest] = [leaf, axis.radius[leaf]!, 0, 0];
     for (;;) {
       if (alive[at] === 0 || degree(at) > 1) break;
-      if (isJunction[at] === 1) [started, gone] = [axis.radius[at]!, 0];
+      if (isJunction[at] === 1) [started, gone, widest] = [axis.radius[at]!, 0, 0];
       let link = -1;
       for (let k = first[at]!; k < first[at + 1]!; k++) if (alive[other(axis, around[k]!, at)] === 1) link = around[k]!;
       if (link < 0) break;
@@ -117,7 +117,8 @@ function trimmed(axis: MedialAxis, side: 1 | 2, limit: number): Graph {
       gone += Math.hypot(axis.x[onward]! - axis.x[at]!, axis.y[onward]! - axis.y[at]!);
       const grown = axis.radius[onward]! - started;
       // From nothing, a branch may widen as slowly as it likes: it is the cusp between a curve and what it touches.
-      const cusp = 2 * started < limit / 4 && axis.radius[onward]! >= axis.radius[at]! - slack / 4 && grown >= 0;
+      widest = Math.max(widest, axis.radius[at]!);
+      const cusp = 2 * started < limit / 4 && axis.radius[onward]! >= 0.7 * widest;
       if (!cusp && grown < TAPER * gone - slack) break;
       alive[at] = 0;
       at = onward;

@@ -31,6 +31,7 @@ export const LIMITS = {
   nudge: { least: -2000, most: 2000 },
   nudgeScale: { least: 0.1, most: 10 },
   thicken: { least: -20, most: 50 },
+  tolerance: { least: 0.001, most: 0.2 },
   leastCounter: { least: 0, most: 200 },
   letterSpacing: { least: -200, most: 500 },
   lineSpacing: { least: 0.5, most: 10 },
@@ -171,6 +172,7 @@ export const recipeSchema = z.strictObject({
   rail: railSchema.nullable().default(null).describe('A bar under stand-alone letters; null: none.'),
   hold: holdSchema.prefault({}),
   workOrder: workOrderSchema.prefault({}),
+  release: z.strictObject({ tolerance: lengthIn('tolerance').default(0.01).describe('How far a line in a file may be from the true curve, mm; curves become arcs in DXF.') }).prefault({}),
 });
 
 export type Recipe = z.output<typeof recipeSchema>;

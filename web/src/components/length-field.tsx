@@ -17,6 +17,8 @@ interface Props {
   readonly least: number;
   readonly most: number;
   readonly hint?: ReactNode;
+  /** Decimals shown, where the usual ones are too few. */
+  readonly digits?: number;
   /** Shows the bare input, labelled for screen readers, for tables. */
   readonly bare?: boolean;
 }
@@ -25,7 +27,7 @@ interface Props {
  * A length typed in any notation: `12`, `12mm`, `1/8in`, `3.5"`, `2+3/16 in`. What makes sense is taken at once; what does
  * not is kept in the field with the reason, and the job stays as it was. Arrow keys step; Escape goes back.
  */
-export function LengthField({ label, value, onChange, onEmpty, placeholder, least, most, hint, bare = false }: Props) {
+export function LengthField({ label, value, onChange, onEmpty, placeholder, least, most, hint, digits, bare = false }: Props) {
   const unit = useUnit();
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
@@ -34,10 +36,10 @@ export function LengthField({ label, value, onChange, onEmpty, placeholder, leas
   function problemWith(text: string): string | null {
     if (text.trim() === '' && onEmpty) return null;
     const parsed = parseLength(text, unit);
-    const kept = value === null ? '' : ` It stays ${lengthWithUnit(value, unit)}.`;
+    const kept = value === null ? '' : ` It stays ${lengthWithUnit(value, unit, digits)}.`;
     if (!parsed.ok) return parsed.reason + kept;
-    if (parsed.mm < least - 1e-9) return `The least is ${lengthWithUnit(least, unit)}.${kept}`;
-    if (parsed.mm > most + 1e-9) return `The most is ${lengthWithUnit(most, unit)}.${kept}`;
+    if (parsed.mm < least - 1e-9) return `The least is ${lengthWithUnit(least, unit, digits)}.${kept}`;
+    if (parsed.mm > most + 1e-9) return `The most is ${lengthWithUnit(most, unit, digits)}.${kept}`;
     return null;
   }
   function type(text: string) {
@@ -67,7 +69,7 @@ export function LengthField({ label, value, onChange, onEmpty, placeholder, leas
         aria-label={bare ? String(label) : undefined}
         inputMode="text"
         autoComplete="off"
-        value={draft ?? (value === null ? '' : formatLength(value, unit))}
+        value={draft ?? (value === null ? '' : formatLength(value, unit, digits))}
         placeholder={placeholder}
         onChange={(event) => type(event.target.value)}
         onFocus={(event) => event.target.select()}

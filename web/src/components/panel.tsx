@@ -22,10 +22,10 @@ export function PanelSection({ title, aside, children }: { title: string; aside?
   );
 }
 
-/** A section a step away: folded up, with how it stands in a few words beside its name. */
-export function PanelFold({ title, state, children }: { title: string; state?: string | undefined; children: ReactNode }) {
+/** A section a step away: folded up, with how it stands in a few words beside its name. `open` unfolds it from outside. */
+export function PanelFold({ title, state, open = false, children }: { title: string; state?: string | undefined; open?: boolean; children: ReactNode }) {
   return (
-    <details className="panel-fold">
+    <details className="panel-fold" open={open}>
       <summary>
         <span>{title}</span>
         {state && <span className="soft">{state}</span>}

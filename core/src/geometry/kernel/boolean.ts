@@ -4,7 +4,7 @@ import { groupsThatMeet } from '../box-groups.ts';
 import { contourArea, contourContains, contourLength, hullBounds, regionContains, reverseContour, type Contour, type Region } from '../contour.ts';
 import { hullBoundsOf } from '../segment.ts';
 import { findClearance, type Clearance } from './clearance.ts';
-import { Provenance } from './provenance.ts';
+import { BOOLEAN_TOLERANCE, Provenance } from './provenance.ts';
 import { restoreRing } from './restore.ts';
 
 /** What is smaller is a sliver of the arithmetic: area in mm², and area over perimeter in mm. */
@@ -43,7 +43,7 @@ export function weldRegions(regions: readonly Region[]): Region {
 function weldGroup(contours: readonly Contour[], owners: readonly number[]): Region {
   const clearance = findClearance(contours);
   const swept = contoursToSweep(contours, owners, clearance);
-  if (swept.every(Boolean)) return sweep(ClipType.Union, contours, [], FillRule.NonZero, clearance);
+  if (swept.every(Boolean)) return sweep(ClipType.Union, contours, [], { clearance });
   const rest = contours.filter((contour, i) => !swept[i] && !liesInAnother(contour, owners[i]!, contours, owners));
   const touched = contours.filter((_, i) => swept[i]);
   return touched.length === 0 ? rest : [...rest, ...sweep(ClipType.Union, touched, [])];
@@ -108,9 +108,18 @@ function sortByReach(subject: Region, tool: Region): { met: Contour[]; inside: C
   return { met, inside };
 }
 
+interface Sweeping {
+  readonly rule?: FillRule;
+  /** How finely curves that others come near are flattened, mm. */
+  readonly tolerance?: number;
+  /** Of subject and tool together, where it is known already. */
+  readonly clearance?: Clearance;
+}
+
 /** One boolean by the kernel's sweep, its result given back as curves. */
-export function sweep(type: ClipType, subject: readonly Contour[], tool: readonly Contour[], rule: FillRule = FillRule.NonZero, clearance?: Clearance): Region {
-  const provenance = new Provenance([...subject, ...tool], clearance);
+export function sweep(type: ClipType, subject: readonly Contour[], tool: readonly Contour[], how: Sweeping = {}): Region {
+  const { rule = FillRule.NonZero, tolerance = BOOLEAN_TOLERANCE, clearance } = how;
+  const provenance = new Provenance([...subject, ...tool], tolerance, clearance);
   const clipper = new Clipper64();
   clipper.zCallback = provenance.noteCrossing;
   clipper.addSubject(provenance.rings(subject));

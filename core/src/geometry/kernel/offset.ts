@@ -4,6 +4,7 @@ import { directionAt, offsetSegment } from '../fit-offset.ts';
 import { cross, distance, dot, type Point } from '../point.ts';
 import { arc, line, type Segment } from '../segment.ts';
 import { sweep } from './boolean.ts';
+import { OFFSET_TOLERANCE } from './provenance.ts';
 
 /** How far fitted parallels may stray, mm: well within what is promised of a released contour. */
 const FIT_TOLERANCE = 0.003;
@@ -19,7 +20,7 @@ const SMOOTH = 0.5;
 export function offsetRegion(region: Region, by: number): Region {
   if (Math.abs(by) < 1e-6 || region.length === 0) return region;
   const moved = region.map((contour) => moveContour(contour, by)).filter(({ segments }) => segments.length > 1);
-  return moved.length === 0 ? [] : sweep(ClipType.Union, moved, [], FillRule.Positive);
+  return moved.length === 0 ? [] : sweep(ClipType.Union, moved, [], { rule: FillRule.Positive, tolerance: OFFSET_TOLERANCE });
 }
 
 function moveContour({ segments }: Contour, by: number): Contour {

@@ -6,8 +6,9 @@ import { findClearance, type Clearance } from './clearance.ts';
 /** Whole numbers inside the kernel: 1e4 to the millimetre. */
 export const GRID_PER_MM = 1e4;
 
-/** Curves that others come near are flattened this finely for booleans, mm. */
+/** Curves that others come near are flattened this finely, mm: for booleans, and for offsets, whose curves graze each other. */
 export const BOOLEAN_TOLERANCE = 0.005;
+export const OFFSET_TOLERANCE = 0.0005;
 
 /** Edges of different contours nearer than this, in grid units, are meant to be one: 0.002 mm. */
 const SNAP = 20;
@@ -32,9 +33,12 @@ export class Provenance {
   private readonly firstVertexOf: number[] = [];
   private readonly settled = new Set<number>();
 
-  /** Puts contours onto the grid, noting each vertex, and snaps together what runs along each other. */
-  constructor(contours: readonly Contour[], { clear, near }: Clearance = findClearance(contours)) {
-    for (const contour of contours) this.flattenContour(contour, clear);
+  /**
+   * Puts contours onto the grid, noting each vertex, and snaps together what runs along each other.
+   * @param tolerance how finely curves that others come near are flattened, mm
+   */
+  constructor(contours: readonly Contour[], tolerance: number, { clear, near }: Clearance = findClearance(contours)) {
+    for (const contour of contours) this.flattenContour(contour, clear, tolerance);
     for (let i = 0; i < near.length; i += 2) {
       this.snap(near[i]!, near[i + 1]!);
       this.snap(near[i + 1]!, near[i]!);
@@ -64,13 +68,13 @@ export class Provenance {
     return ring;
   }
 
-  private flattenContour({ segments }: Contour, clear: Uint8Array): void {
+  private flattenContour({ segments }: Contour, clear: Uint8Array, tolerance: number): void {
     const first = this.points.length;
     for (const segment of segments) {
       const index = this.segments.push(segment) - 1;
       this.firstVertexOf.push(this.points.length);
       // Two chords would be no ring at all.
-      const steps = clear[index] && segments.length > 2 ? 1 : flatteningSteps(segment, BOOLEAN_TOLERANCE);
+      const steps = clear[index] && segments.length > 2 ? 1 : flatteningSteps(segment, tolerance);
       for (let i = 0; i < steps; i++) {
         const at = i === 0 ? segment.from : pointAt(segment, i / steps);
         this.addVertex(Math.round(at.x * GRID_PER_MM), Math.round(at.y * GRID_PER_MM), index, i / steps, (i + 1) / steps);

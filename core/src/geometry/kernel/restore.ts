@@ -55,6 +55,10 @@ const ON_EDGE = 2.5;
 /** Runs shorter than this many mm are the grid's doing, not the drawing's. */
 const HAIR = 0.002;
 
+/** A spike is no wider at its foot, and no longer, than this, mm. */
+const SPIKE_MOUTH = 0.005;
+const SPIKE_LENGTH = 0.1;
+
 const inMm = (p: Point64): Point => ({ x: p.x / GRID_PER_MM, y: p.y / GRID_PER_MM });
 
 function labels(ring: Path64, provenance: Provenance): Label[] {
@@ -136,7 +140,18 @@ function dropHairRuns(runs: Run[], ring: Path64): Run[] {
       last.edges += run.edges;
     } else merged.push({ ...run });
   }
-  return merged;
+  return dropSpikes(merged);
+}
+
+/** Two short runs that go out and come back to where they began are what a grazing cut leaves, not an edge. */
+function dropSpikes(runs: Run[]): Run[] {
+  for (let i = 0; i < runs.length && runs.length > 3; i++) {
+    const [out, back] = [runs[i]!, runs[(i + 1) % runs.length]!];
+    if (distance(out.from, back.to) > SPIKE_MOUTH || Math.max(distance(out.from, out.to), distance(back.from, back.to)) > SPIKE_LENGTH) continue;
+    runs = runs.filter((run) => run !== out && run !== back);
+    i = Math.max(-1, i - 2);
+  }
+  return runs;
 }
 
 function jointBetween(before: Run, after: Run, provenance: Provenance): Joint {

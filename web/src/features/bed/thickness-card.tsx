@@ -41,6 +41,10 @@ export function ThicknessCard({ measures }: { measures: MeasurePicture | null })
   const limit = of === 'thickness' ? report.limits.wall : report.limits.gap;
   const places = of === 'thickness' ? report.thin.length : report.narrow.length;
   const bars = limit / histogram.width;
+  // What is thicker than the chart reaches is told in words: as a bar it would dwarf the rest.
+  const shown = histogram.area.slice(0, -1);
+  const total = histogram.area.reduce((sum, area) => sum + area, 0);
+  const thicker = total > 0 ? Math.round((100 * histogram.area.at(-1)!) / total) : 0;
   const digits = unit === 'mm' ? 1 : 3;
   return (
     <section className={css.card} aria-label="Thickness">
@@ -65,8 +69,8 @@ export function ThicknessCard({ measures }: { measures: MeasurePicture | null })
         <Bar
           plugins={[limitLine]}
           data={{
-            labels: histogram.area.map((_, i) => (i === histogram.area.length - 1 ? `${formatLength(i * histogram.width, unit, digits)}+` : formatLength(i * histogram.width, unit, digits))),
-            datasets: [{ data: [...histogram.area], backgroundColor: histogram.area.map((_, i) => ((i + 0.5) * histogram.width < limit ? '#a8321f' : '#23756b')), barPercentage: 1, categoryPercentage: 0.92 }],
+            labels: shown.map((_, i) => formatLength(i * histogram.width, unit, digits)),
+            datasets: [{ data: shown, backgroundColor: shown.map((_, i) => ((i + 0.5) * histogram.width < limit ? '#a8321f' : '#23756b')), barPercentage: 1, categoryPercentage: 0.92 }],
           }}
           options={{
             animation: false, maintainAspectRatio: false,
@@ -75,6 +79,11 @@ export function ThicknessCard({ measures }: { measures: MeasurePicture | null })
           }}
         />
       </div>
+      {thicker > 0 && (
+        <p className={css.rest}>
+          {thicker} % is {of === 'thickness' ? 'thicker' : 'wider'} than {lengthWithUnit(shown.length * histogram.width, unit, digits)}.
+        </p>
+      )}
     </section>
   );
 }

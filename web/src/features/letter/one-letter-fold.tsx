@@ -26,7 +26,7 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
   const moved = Object.keys(nudges).length;
   const set = (part: Partial<Nudge>) => letter && edit(`Move ${letter.name}`, (recipe) => void (recipe.lettering.nudges[letter.id] = { ...nudge, ...part }));
   return (
-    <PanelFold title="One letter" state={letter ? letter.name : moved > 0 ? `${moved} moved` : undefined}>
+    <PanelFold title="One letter" open={letter !== undefined} state={letter ? letter.name : moved > 0 ? `${moved} moved` : undefined}>
       <Field label="Letter" htmlFor={id} hint="Or click one on the bed; the arrow keys then move it.">
         <Form.Select id={id} value={letter?.id ?? ''} onChange={({ target }) => useView.setState({ letter: target.value || null })}>
           <option value="">none</option>

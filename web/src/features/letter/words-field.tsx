@@ -22,7 +22,7 @@ export function WordsField() {
       <textarea
         id={id}
         className={`form-control ${css.words} ${problem ? 'is-invalid' : ''}`}
-        rows={Math.min(6, Math.max(2, shown.split('\n').length))}
+        rows={Math.min(7, Math.max(2, rowsOf(shown)))}
         value={shown}
         placeholder="Type the words"
         spellCheck={false}
@@ -46,6 +46,10 @@ export function WordsField() {
     </div>
   );
 }
+
+/** Letters that fit in a row of the field, near enough. */
+const ROW = 22;
+const rowsOf = (text: string): number => text.split('\n').reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / ROW)), 0);
 
 function tooMuch(text: string): string | null {
   if (text.length > MOST_CHARACTERS) return `${text.length.toLocaleString('en')} characters are too many for one job: the most is ${MOST_CHARACTERS.toLocaleString('en')}. The job keeps its words until you shorten these.`;

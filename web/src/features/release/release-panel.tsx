@@ -1,12 +1,15 @@
 'use client';
 
 import type { Picture } from '@needlefile/core/build/picture';
+import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { Button, Spinner } from 'react-bootstrap';
 import { Download } from 'react-bootstrap-icons';
 import { ask } from '@/components/api';
+import { LengthField } from '@/components/length-field';
+import { useUnit } from '@/components/unit';
 import { PanelHead, PanelSection } from '@/components/panel';
 import type { ReleaseRow } from '../jobs/job-types';
 import { saveNow } from '../workbench/autosave';
@@ -17,6 +20,9 @@ import css from './release.module.css';
 export function ReleasePanel({ picture }: { picture: Picture | null }) {
   const store = useJobStore();
   const id = useJob((state) => state.id);
+  const tolerance = useJob((state) => state.recipe.release.tolerance);
+  const edit = useJob((state) => state.edit);
+  const unit = useUnit();
   const client = useQueryClient();
   const { data: releases, error } = useQuery({ queryKey: ['releases', id], queryFn: () => ask<ReleaseRow[]>(`/api/jobs/${id}/releases`) });
   const releasing = useMutation({
@@ -28,6 +34,7 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
   return (
     <>
       <PanelHead title="Release">{stops > 0 ? `The shop check has ${stops} ${stops === 1 ? 'stop' : 'stops'}. The files would carry ${stops === 1 ? 'it' : 'them'} to the machine.` : 'SVG, DXF and PDF at true size, in mm.'}</PanelHead>
+      <LengthField label="Tolerance" value={tolerance} digits={unit === 'mm' ? 3 : 4} {...LIMITS.tolerance} onChange={(mm) => edit('Tolerance', (recipe) => void (recipe.release.tolerance = mm))} hint="How far a line in a file may be from the true curve. Finer means more nodes in the DXF." />
       <Button className="w-100" variant={stops > 0 ? 'outline-danger' : 'primary'} disabled={releasing.isPending || !picture || picture.report.operations.length === 0} onClick={() => releasing.mutate()}>
         {releasing.isPending ? (
           <>
