@@ -8,8 +8,11 @@ import type { RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
 import { buildOf, faceOf, recipeOf } from './workshop.ts';
 
+/** Found by measuring: see measures.test.ts. */
+type MeasuredRule = 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
+
 /** A job with each fault, by the rule that finds it. */
-const FAULTS: Record<Rule, RecipeInput> = {
+const FAULTS: Record<Exclude<Rule, MeasuredRule>, RecipeInput> = {
   'no words': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: ' \n ' } },
   'face missing': { make: 'cut-through', lettering: { words: 'A', face: 'lost-face' } },
   'missing character': { make: 'cut-through', lettering: { words: 'A🚂' } },
@@ -20,6 +23,11 @@ const FAULTS: Record<Rule, RecipeInput> = {
   'words off the plate': { make: 'cut-through', lettering: { words: 'BOD' }, plate: { width: 60 } },
   'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },
   unassigned: { make: 'cut-through', lettering: { words: 'FENNY' }, workOrder: { outline: { work: null } } },
+  'single-line face': { make: 'cut-through', lettering: { words: 'FENNY', face: 'hershey-sans-line' } },
+  'past the circle': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: 'FENNY CROSS', bow: { radius: 50 } } },
+  'lost nudge': { make: 'cut-through', lettering: { words: 'FENNY', nudges: { 'letter:0.9.0': { x: 3 } } } },
+  'closed counter': { make: 'cut-through', lettering: { words: 'BA', thicken: { by: 8 } } },
+  'parted letter': { make: 'stand-alone', hold: { pieces: 'separate' }, lettering: { words: 'n', face: 'pinyon-script', thicken: { by: -1.5 } } },
   machine: { make: 'engraved', machine: 'plasma', lettering: { words: 'FENNY' } },
   order: { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: 'FENNY' }, workOrder: { sequence: ['outer cuts', 'engrave', 'mark', 'score', 'inner cuts'] } },
 };

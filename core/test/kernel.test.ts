@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { componentsOf } from '../src/geometry/components.ts';
 import { flatten, isConnected, regionArea, regionContains, sourcesOf, type Contour } from '../src/geometry/contour.ts';
-import { common, knockOut, weld } from '../src/geometry/kernel/boolean.ts';
+import { common, knockOut, weld, weldRegions } from '../src/geometry/kernel/boolean.ts';
+import { weldSafely } from '../src/geometry/kernel/guard.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
@@ -83,6 +84,47 @@ describe('booleans', () => {
     expect(strayFrom(region, contours)).toBeLessThan(0.01);
     const nodes = (list: readonly Contour[]) => list.reduce((sum, { segments }) => sum + segments.length, 0);
     expect(nodes(region)).toBeLessThanOrEqual(nodes(contours) * 1.05 + 4);
+  });
+
+  it('joins what rests on an edge, lies over its like or is a hair away, and leaves a real gap', () => {
+    const rail = roundedRectangle({ minX: 0, minY: 0, maxX: 60, maxY: 5 }, 0, 'rail');
+    const block = (gap: number) => roundedRectangle({ minX: 7.3, minY: 5 + gap, maxX: 21.7, maxY: 20 }, 1.5, 'block');
+    for (const gap of [0, 0.0004, -0.0004, 0.0015, -0.0015]) {
+      const joined = weldRegions([[rail], [block(gap)]]);
+      expect(joined, `gap ${gap}`).toHaveLength(1);
+      expect(regionArea(joined)).toBeCloseTo(regionArea([rail]) + regionArea([block(0)]), 0);
+    }
+    expect(weldRegions([[rail], [block(0.01)]])).toHaveLength(2);
+    for (const shift of [0, 0.0003, 0.0012]) {
+      const stacked = [0, 1, 2].map((i) => circle({ x: 5 + i * shift, y: 5 - i * shift }, 7, `copy:${i}`));
+      const pile = weld(stacked);
+      expect(pile).toHaveLength(1);
+      expect(regionArea(pile)).toBeCloseTo(Math.PI * 49, 0);
+    }
+  });
+
+  it('sweeps only what comes near, with the same result as sweeping all', () => {
+    const words = lettersOf('Fenny Alderwick', 'grand-hotel').map(({ contours }) => contours);
+    const [some, all] = [weldRegions(words), weld(words.flat())];
+    expect(some.length).toBe(all.length);
+    expect(regionArea(some)).toBeCloseTo(regionArea(all), 3);
+    const ring = weld([circle({ x: 0, y: 0 }, 20, 'o')]);
+    // A counter with another letter in it, and a letter that lies within the other's material.
+    const hollow = knockOut(ring, weld([circle({ x: 0, y: 0 }, 15, 'i')]));
+    expect(weldRegions([hollow, [circle({ x: 0, y: 0 }, 3, 'dot')]])).toHaveLength(3);
+    expect(weldRegions([ring, [circle({ x: 0, y: 0 }, 3, 'dot')]])).toHaveLength(1);
+  });
+
+  it('computes hostile outlines twice and decides by the winding number', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 60 })), { minLength: 3, maxLength: 14 }), (corners) => {
+        const scribble = polygon(corners.map(([x, y]) => ({ x, y })), 'scribble');
+        const { region, doubt } = weldSafely([scribble]);
+        if (doubt === null) expect(Math.abs(regionArea(region) - polygonArea([scribble]))).toBeLessThan(0.2);
+        else expect(doubt).toBeLessThan(0.01);
+      }),
+      { numRuns: 120 },
+    );
   });
 
   it('drops slivers and keeps what is small but real', () => {

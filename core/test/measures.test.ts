@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { measure } from '../src/build/measure.ts';
-import { reverseContour, type Region } from '../src/geometry/contour.ts';
-import { boundsOfPoints } from '../src/geometry/bounds.ts';
+import { contourBounds, reverseContour, type Region } from '../src/geometry/contour.ts';
 import { medialAxis } from '../src/geometry/medial-axis.ts';
 import { weld } from '../src/geometry/kernel/boolean.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
@@ -23,8 +22,8 @@ describe('thickness', () => {
         const ends = [circle(left, 8, 'a'), circle(right, 8, 'b')] as const;
         const dumbbell = weld([...ends, polygon(turned(box(0, -neck / 2, 30, neck / 2), angle), 'bar')]);
         const axis = medialAxis(dumbbell, 0.8, 12);
-        const part = (id: string, contour: (typeof ends)[number]) => ({ id, region: [contour], bounds: boundsOfPoints([{ x: contour.segments[0]!.from.x - 16, y: contour.segments[0]!.from.y - 8 }, { x: contour.segments[0]!.from.x, y: contour.segments[0]!.from.y + 8 }]) });
-        const necks = findNecks(dumbbell, axis, [part('a', ends[0]), part('b', ends[1])]);
+        const part = (id: string, core: { x: number; y: number }, contour: (typeof ends)[number]) => ({ id, core, bounds: contourBounds(contour) });
+        const necks = findNecks(dumbbell, axis, [part('a', left, ends[0]), part('b', right, ends[1])]);
         expect(necks).toHaveLength(1);
         expect(necks[0]!.width).toBeCloseTo(neck, 2);
         const { thin, least } = thicknessOf(dumbbell, axis, 1, neck + 0.5);

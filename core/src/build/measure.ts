@@ -1,8 +1,8 @@
-import { heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
+import { centreOf, heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds, type Region } from '../geometry/contour.ts';
 import { medialAxis } from '../geometry/medial-axis.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
-import { roundedRectangle } from '../geometry/shapes.ts';
+import { widestDisc } from '../geometry/widest-disc.ts';
 import { findCounters, type Counter } from '../hold/counters.ts';
 import { findNecks, type Neck, type Part } from '../hold/necks.ts';
 import { thicknessOf, type Thickness } from '../hold/thickness.ts';
@@ -41,7 +41,7 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
   const measured = {
     thickness: thicknessOf(region, axis, 1, limits.wall),
     gaps: thicknessOf(region, axis, 2, limits.gap),
-    necks: recipe.make === 'stand-alone' ? findNecks(region, axis, partsOf(built)) : [],
+    necks: recipe.make === 'stand-alone' ? findNecks(region, axis, partsOf(built, memo)) : [],
     counters: findCounters(construction.groups, arrangement.letters, memo),
     specks: specksOf(region, limits.speck),
     limits,
@@ -49,12 +49,17 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
   return { of: engraved ? 'engraved area' : 'material', ...measured, findings: checkMeasured({ recipe, machine, material, letters: arrangement.letters, ...measured }) };
 }
 
-function partsOf({ construction, arrangement }: Build): Part[] {
-  const thickened = construction.groups.filter(({ letters }) => letters.length === 1).map(({ letters, region }): Part => ({ id: letters[0]!.id, region, bounds: joinBounds(region.map(contourBounds)) }));
-  const alone = new Set(thickened.map(({ id }) => id));
-  const welded = arrangement.letters.filter(({ id, contours }) => contours.length > 0 && !alone.has(id)).map(({ id, contours, bounds }): Part => ({ id, region: contours, bounds }));
-  const rails = arrangement.rails.map((bounds): Part => ({ id: 'rail', region: [roundedRectangle(bounds, 0, 'rail')], bounds }));
-  return [...thickened, ...welded, ...rails];
+/** Letters by the widest discs of their own shapes, which alike letters share, and rails by their middles. */
+function partsOf({ arrangement }: Build, memo: Memo): Part[] {
+  const letters = arrangement.letters.filter(({ contours }) => contours.length > 0);
+  const cores = letters.map(({ shape, origin, contours }) => memo('core', shape, () => {
+    const { centre } = widestDisc(contours);
+    return { x: centre.x - origin.x, y: centre.y - origin.y };
+  }));
+  return [
+    ...letters.map(({ id, origin, bounds }, i): Part => ({ id, core: { x: cores[i]!.x + origin.x, y: cores[i]!.y + origin.y }, bounds })),
+    ...arrangement.rails.map((bounds): Part => ({ id: 'rail', core: centreOf(bounds), bounds })),
+  ];
 }
 
 function specksOf(region: Region, limit: number): Measures['specks'] {

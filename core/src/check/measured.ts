@@ -28,6 +28,9 @@ export interface MeasuredJob {
 /** Places told of one kind at most: the worst ones. */
 const MOST_PLACES = 60;
 
+/** Letters are offered so many times larger at most. */
+const LARGEST_STEP = 2;
+
 /** Findings of thickness: thin necks and walls, narrow gaps, filled counters, specks. */
 export function checkMeasured(job: MeasuredJob): Finding[] {
   const { recipe, letters, limits } = job;
@@ -45,8 +48,11 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
         id: `${rule}:${boxKey(each.place)}`, rule, severity: 'attention', title: title(each), place: growBounds(each.place, 0.5), mends,
         measure: { value: value(each), limit: limits[limit], unit: 'mm', wants: 'at least', reason: engraved ? `tool of the ${job.machine.word}` : reasonOf(job, limit) },
       }));
-  const worst = (values: readonly number[], limit: number) => limit / Math.max(0.05, Math.min(...values));
-  const larger = (values: readonly number[], limit: number): Mend[] => (values.length === 0 ? [] : [largerLettering(recipe, Math.min(4, worst(values, limit)))]);
+  // Much larger letters would be another job.
+  const larger = (values: readonly number[], limit: number): Mend[] => {
+    const factor = limit / Math.min(...values);
+    return values.length > 0 && factor <= LARGEST_STEP ? [largerLettering(recipe, factor)] : [];
+  };
   const wallWidths = walls.map(({ width }) => width);
   const gapWidths = job.gaps.thin.map(({ width }) => width);
   const counters = job.counters.filter(({ disc }) => disc < limits.counter - 0.005);
@@ -63,7 +69,7 @@ function reasonOf({ machine, material, recipe }: MeasuredJob, limit: keyof House
   return limitReason(limitsFor(machine, material)[limit], recipe.thickness, machine);
 }
 
-/** Adding as much as the worst place lacks, up to a tenth of the letters' height. */
+/** Adding as much as the worst place lacks. */
 function thickenBy({ lettering: { thicken } }: Recipe, widths: readonly number[], limit: number, counter: number): Mend[] {
   if (widths.length === 0) return [];
   const by = tidy(Math.ceil((thicken.by + (limit - Math.min(...widths)) / 2) * 20) / 20, 2);

@@ -1,13 +1,15 @@
-import { boundsContain, boundsOfPoints, type Bounds } from '../geometry/bounds.ts';
-import { regionContains, type Region } from '../geometry/contour.ts';
+import { boundsOfPoints, type Bounds } from '../geometry/bounds.ts';
+import type { Region } from '../geometry/contour.ts';
 import type { MedialAxis } from '../geometry/medial-axis.ts';
 import { exactPassage } from '../geometry/passage.ts';
+import type { Point } from '../geometry/point.ts';
 import type { SourceId } from '../geometry/segment.ts';
 
 /** A part that must hang together with others: a letter, a rail. */
 export interface Part {
   readonly id: SourceId;
-  readonly region: Region;
+  /** Middle of the widest disc that fits in the part by itself. */
+  readonly core: Point;
   readonly bounds: Bounds;
 }
 
@@ -21,7 +23,7 @@ export interface Neck {
 }
 
 /**
- * The necks between parts of welded material, widest way first: the widest discs of the parts are their cores, and joining
+ * The necks between parts of welded material, widest way first: the middles of the parts' widest discs are their cores, and joining
  * cores along the widest passages of the medial axis (its maximum spanning tree) gives for each join the width that the
  * widest disc can pass from one to the other. Parts that nothing joins are in no neck.
  */
@@ -59,14 +61,14 @@ export function findNecks(region: Region, axis: MedialAxis, parts: readonly Part
   return necks;
 }
 
-/** The node of each part's widest disc; -1 where it has none. */
+/** The node of the material nearest to each part's core; -1 where it lies in no disc. */
 function coresOf(axis: MedialAxis, parts: readonly Part[]): number[] {
-  return parts.map(({ region, bounds }) => {
-    let [best, widest] = [-1, 0];
+  return parts.map(({ core }) => {
+    let [best, nearest] = [-1, Infinity];
     for (let t = 0; t < axis.x.length; t++) {
-      const [x, y] = [axis.x[t]!, axis.y[t]!];
-      if (axis.side[t] !== 1 || axis.radius[t]! <= widest || !boundsContain(bounds, { minX: x, maxX: x, minY: y, maxY: y })) continue;
-      if (regionContains(region, { x, y })) [best, widest] = [t, axis.radius[t]!];
+      if (axis.side[t] !== 1) continue;
+      const away = Math.hypot(axis.x[t]! - core.x, axis.y[t]! - core.y);
+      if (away < nearest && away < axis.radius[t]!) [best, nearest] = [t, away];
     }
     return best;
   });

@@ -78,8 +78,8 @@ export interface Lettering {
   readonly xHeight: number;
   /** Nudges of letters that are no longer there. */
   readonly lostNudges: readonly SourceId[];
-  /** Lines that are longer than the circle they run round. */
-  readonly overrun: readonly number[];
+  /** Lines that are longer than the circle they run round, and the radius of the first line at which they would not be, mm. */
+  readonly overrun: readonly { readonly line: number; readonly radius: number }[];
 }
 
 interface SetLine {
@@ -158,10 +158,10 @@ interface Place {
 }
 
 /** Finds the place of every glyph at a cap height. */
-function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHeight: number): { places: Place[]; baselines: number[]; overrun: number[] } {
+function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHeight: number): { places: Place[]; baselines: number[]; overrun: Lettering['overrun'] } {
   const places: Place[] = [];
   const baselines: number[] = [];
-  const overrun: number[] = [];
+  const overrun: { line: number; radius: number }[] = [];
   const rows = lines.map((line, number) => seatLine(plan, line, number, face, (capHeight * line.scale) / face.capHeight));
   const widest = Math.max(0, ...rows.map(({ length }) => length));
   let baseline = 0;
@@ -171,7 +171,10 @@ function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHe
     // On a circle the words' start, middle or end lies at its angle; in straight lines the widest line makes the room.
     const room = plan.bow ? -row.length : widest - row.length;
     const shift = { left: 0, centre: room / 2, right: room }[plan.align] - row.start;
-    if (plan.bow && row.length > 2 * Math.PI * (plan.bow.side === 'outside' ? plan.bow.radius + baseline : plan.bow.radius - baseline)) overrun.push(number);
+    if (plan.bow) {
+      const further = plan.bow.side === 'outside' ? baseline : -baseline;
+      if (row.length > 2 * Math.PI * (plan.bow.radius + further)) overrun.push({ line: number, radius: row.length / (2 * Math.PI) - further });
+    }
     for (const { id, text, glyph, seat } of row.seats) {
       const moved: Seat = { ...seat, x: seat.x + shift, middle: seat.middle + shift };
       const upright = plan.bow ? seatOnCircle(moved, baseline, plan.bow) : seatStraight(moved, baseline);

@@ -2,7 +2,7 @@ import type { SourceId } from '../geometry/segment.ts';
 
 /**
  * Where the letters of an old text are in a new one, so that what was placed by hand on a letter stays on it: within each
- * line, what begins and ends alike is the same. A line that came in or went out moves those below it.
+ * line, letters that both texts have in order are the same. A line that came in or went out moves those below it.
  * @returns the new id of a letter, or the old where the letter is no longer there
  */
 export function followLetters(before: string, after: string): (id: SourceId) => SourceId {
@@ -20,11 +20,32 @@ export function followLetters(before: string, after: string): (id: SourceId) => 
   };
 }
 
+/** Longer lines than this, multiplied, are followed by how they begin and end only. */
+const MOST_TO_COMPARE = 250_000;
+
+/** Where a letter of a line went: with its like among the most letters that both lines have in order. */
 function followPlace(before: string, after: string, place: number): number {
-  const start = alikeFrom(before.length, after.length, (i) => before[i] === after[i]);
-  if (place < start) return place;
-  const end = alikeFrom(before.length - start, after.length - start, (i) => before[before.length - 1 - i] === after[after.length - 1 - i]);
-  return place >= before.length - end ? place + after.length - before.length : place;
+  if (before === after) return place;
+  const matched = before.length * after.length <= MOST_TO_COMPARE ? commonLetters(before, after) : [];
+  const exact = matched.find(([from]) => from === place);
+  if (exact) return exact[1];
+  // A letter that was typed over stays as far behind the one before it.
+  const last = matched.filter(([from]) => from < place).at(-1);
+  return last ? last[1] + place - last[0] : place;
+}
+
+/** The longest common subsequence of two lines, as pairs of places. */
+function commonLetters(a: string, b: string): (readonly [number, number])[] {
+  const width = b.length + 1;
+  const longest = new Uint16Array((a.length + 1) * width);
+  for (let i = a.length - 1; i >= 0; i--) for (let j = b.length - 1; j >= 0; j--) longest[i * width + j] = a[i] === b[j] ? longest[(i + 1) * width + j + 1]! + 1 : Math.max(longest[(i + 1) * width + j]!, longest[i * width + j + 1]!);
+  const pairs: [number, number][] = [];
+  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+    if (a[i] === b[j]) pairs.push([i++, j++]);
+    else if (longest[(i + 1) * width + j]! >= longest[i * width + j + 1]!) i++;
+    else j++;
+  }
+  return pairs;
 }
 
 function alikeFrom(a: number, b: number, same: (i: number) => boolean): number {

@@ -1,7 +1,7 @@
 import { letterName } from '../../lettering/naming.ts';
 import type { Checked } from '../checked.ts';
 import type { Finding } from '../findings.ts';
-import { list, tidy } from '../wording.ts';
+import { list } from '../wording.ts';
 
 /** Whether the face suits the make, the lines fit their circle, and every nudge still has its letter. */
 export function letterPlaces({ recipe, lettering, arrangement }: Checked): Finding[] {
@@ -15,10 +15,10 @@ export function letterPlaces({ recipe, lettering, arrangement }: Checked): Findi
     });
   const { bow } = recipe.lettering;
   if (bow && lettering.overrun.length > 0) {
-    const radius = Math.ceil(bow.radius * 1.25);
+    const radius = Math.ceil(Math.max(...lettering.overrun.map((each) => each.radius)) * 1.05);
     findings.push({
-      id: 'past the circle', rule: 'past the circle', severity: 'stop', title: `Line ${list(lettering.overrun.map((line) => String(line + 1)))} runs round past its own start`, place: null,
-      detail: 'The circle is too small for these words.', mends: [{ label: `Circle of ${tidy(radius)} mm radius`, patch: [{ path: ['lettering', 'bow', 'radius'], value: radius }] }],
+      id: 'past the circle', rule: 'past the circle', severity: 'stop', title: `Line ${list(lettering.overrun.map(({ line }) => String(line + 1)))} runs round past its own start`, place: null,
+      detail: 'The circle is too small for these words.', mends: [{ label: `Circle of ${radius} mm radius`, patch: [{ path: ['lettering', 'bow', 'radius'], value: radius }] }],
     });
   }
   if (lettering.lostNudges.length > 0) {

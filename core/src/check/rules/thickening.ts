@@ -18,14 +18,14 @@ export function thickening({ recipe, construction, arrangement, machine, materia
     findings.push({
       id: 'closed counter', rule: 'closed counter', severity: 'attention', title: count === 1 ? 'Thickening closed a counter' : `Thickening closed ${count} counters`, detail: `In ${names(closed)}.`,
       place: joinBounds(closed.flatMap(({ letters }) => letters.map(({ bounds }) => bounds))),
-      mends: [{ label: `Keep counters open to ${least} mm`, patch: [{ path: ['lettering', 'thicken', 'keepCounters'], value: least }] }, { label: `Thicken by ${tidy(by / 2, 2)} mm only`, patch: [{ path: ['lettering', 'thicken', 'by'], value: tidy(by / 2, 2) }] }],
+      mends: [{ label: `Keep counters open to ${least} mm`, patch: [{ path: ['lettering', 'thicken', 'keepCounters'], value: least }] }],
     });
   }
   if (by < 0 && parted.length > 0)
     findings.push({
       id: 'parted letter', rule: 'parted letter', severity: 'stop', title: 'Thinning parts letters or loses them', detail: `In ${names(parted)}.`,
       place: joinBounds(parted.flatMap(({ letters }) => letters.map(({ bounds }) => bounds))),
-      mends: [{ label: `Thin by ${tidy(-by / 2, 2)} mm only`, patch: [{ path: ['lettering', 'thicken', 'by'], value: tidy(by / 2, 2) }] }],
+      mends: [{ label: 'Do not thin', patch: [{ path: ['lettering', 'thicken', 'by'], value: 0 }] }],
     });
   return findings;
 }

@@ -56,7 +56,7 @@ const ON_EDGE = 2.5;
 const HAIR = 0.002;
 
 /** A spike is no wider at its foot, and no longer, than this, mm. */
-const SPIKE_MOUTH = 0.005;
+const SPIKE_MOUTH = 0.008;
 const SPIKE_LENGTH = 0.1;
 
 const inMm = (p: Point64): Point => ({ x: p.x / GRID_PER_MM, y: p.y / GRID_PER_MM });

@@ -16,9 +16,8 @@ Chart.defaults.font.size = 10;
 /** Draws the limit as an upright line across the bars. The place comes in bars from the left. */
 const limitLine: Plugin<'bar', { at: number; colour: string }> = {
   id: 'limitLine',
-  afterDatasetsDraw({ ctx, chartArea, scales }, _, { at, colour }) {
-    const width = scales['x']!.width / Math.max(1, scales['x']!.ticks.length);
-    const x = chartArea.left + at * width;
+  afterDatasetsDraw({ ctx, chartArea, data }, _, { at, colour }) {
+    const x = chartArea.left + (at * chartArea.width) / Math.max(1, data.labels?.length ?? 1);
     ctx.save();
     ctx.strokeStyle = colour;
     ctx.lineWidth = 2;
