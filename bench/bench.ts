@@ -9,6 +9,8 @@ import { offsetRegion } from '../core/src/geometry/kernel/offset.ts';
 import { knockOut, weld, weldRegions } from '../core/src/geometry/kernel/boolean.ts';
 import { roundedRectangle } from '../core/src/geometry/shapes.ts';
 import { growBounds, joinBounds } from '../core/src/geometry/bounds.ts';
+import { medialAxis } from '../core/src/geometry/medial-axis.ts';
+import { thicknessOf } from '../core/src/hold/thickness.ts';
 import { openFace } from '../core/src/lettering/face.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { readRecipe } from '../core/src/recipe/read.ts';
@@ -96,6 +98,8 @@ const edited = Array.from({ length: RUNS + 1 }, (_, i) => recipe(sixty([[...LINE
 const edit = median(() => build(edited[turn++]!, resources, cache));
 row('the same job after an edit of a letter', edit, jobUnion);
 console.log(`${''.padEnd(50)} ${(whole / edit).toFixed(1)} times faster than the whole build`);
+const ten = weldRegions(lettersOf('Pennywhist', 'script', 60));
+row('thickness map of a 10-letter word', median(() => thicknessOf(ten, medialAxis(ten, 0.5, 4), 1, 2)), wasmUnion(ten));
 turn = 0;
 const setting = median(() => build({ ...job, workOrder: { ...job.workOrder, outline: { ...job.workOrder.outline, speed: 10 + turn++ } } }, resources, cache));
 row('the same job after a change of cutting speed', setting, jobUnion);

@@ -233,7 +233,11 @@ test('no serious accessibility faults on any main view', async ({ page }) => {
   await page.goto('/new');
   await expect(page.getByRole('img', { name: 'The job as it will look' })).toBeVisible();
   expect(await faults()).toEqual([]);
+  await page.goto('/limits');
+  await expect(page.getByLabel('Wall: at least')).toBeVisible();
+  expect(await faults()).toEqual([]);
   await openJob(page, 'Wagon stencil, 8 tons');
+  for (const fold of await page.locator('summary').all()) await fold.click();
   for (const name of ['Letter', 'Plate', 'Hold', 'Work order', 'Release']) {
     await station(page, name);
     expect(await faults(), name).toEqual([]);
