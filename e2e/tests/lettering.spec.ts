@@ -44,7 +44,7 @@ test('a font is brought, cut with, refused when damaged, and taken away', async 
   await bring(page, 'broken.ttf', file.subarray(0, 9000));
   await expect(page.getByText(/broken\.ttf: The font file is damaged/)).toBeVisible({ timeout: 30_000 });
   await bring(page, 'workshop.ttf', file);
-  await expect(page.getByText('Brought: Martian Mono')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Brought: Martian Mono')).toBeVisible({ timeout: 45_000 });
   await expect(page.getByText(/workshop\.ttf, \d+ letters and signs/)).toBeVisible();
   await expect(page.getByText(/Licence: This Font Software is licensed under the SIL Open Font License/)).toBeVisible();
   await built(page);

@@ -17,7 +17,7 @@ const opened = new Map<string, Promise<Face | undefined>>();
 export function face(id: string): Promise<Face | undefined> {
   let known = opened.get(id);
   if (!known) {
-    known = bytesOf(id).then((bytes) => {
+    known = faceBytesIfHere(id).then((bytes) => {
       // Ids come from recipes: only those that are here are remembered.
       if (!bytes) opened.delete(id);
       return bytes && openFont(bytes, id);
@@ -31,10 +31,11 @@ export function face(id: string): Promise<Face | undefined> {
 /** To be called when a font was taken away. */
 export const forgetFace = (id: string): void => void opened.delete(id);
 
-const bytesOf = async (id: string): Promise<Uint8Array | undefined> => (await readFace(id, MODULES)) ?? (await fontBytes(id));
+/** The font file's bytes; undefined where it is not here. */
+export const faceBytesIfHere = async (id: string): Promise<Uint8Array | undefined> => (await readFace(id, MODULES)) ?? (await fontBytes(id));
 
 export async function faceBytes(id: string): Promise<Uint8Array> {
-  const bytes = await bytesOf(id);
+  const bytes = await faceBytesIfHere(id);
   if (!bytes) throw new Refusal(404, `There is no face “${id}” here.`);
   return bytes;
 }

@@ -1,5 +1,5 @@
 import { inflateSync } from 'node:zlib';
-import { FontRefused } from '../../../../core/src/lettering/gate.ts';
+import { FontRefused } from '@needlefile/core/lettering/gate';
 
 /** A font larger than this when unpacked is not for letters, bytes. */
 const MOST_BYTES = 64 * 1024 * 1024;

@@ -2,10 +2,10 @@ import 'server-only';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { Refusal } from '../http';
-import type { FontVerdict } from './font-worker';
+import type { FontVerdict } from './judge';
 
 /** Time and memory that one font may take. */
-const LONGEST_MS = 15_000;
+const LONGEST_MS = 30_000;
 const MOST_MB = 256;
 
 /**
@@ -14,8 +14,8 @@ const MOST_MB = 256;
  */
 export async function inspectFont(file: Uint8Array): Promise<Exclude<FontVerdict, { refused: string }>> {
   // `next` runs in web/. The thread runs the TypeScript of the core as it is, so it is kept from the bundler.
-  const script = path.join(process.cwd(), 'src/server/fonts', 'font-worker.ts');
-  const worker = new Worker(/* turbopackIgnore: true */ script, { workerData: file, execArgv: ['--import', 'tsx'], resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
+  const script = path.join(process.cwd(), 'src/server/fonts', 'font-worker.mjs');
+  const worker = new Worker(/* turbopackIgnore: true */ script, { workerData: file, resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
   const verdict = await new Promise<FontVerdict>((resolve) => {
     const timer = setTimeout(() => resolve({ refused: 'The font took too long to read, and is refused.' }), LONGEST_MS);
     const settle = (result: FontVerdict) => {
