@@ -1,7 +1,7 @@
 import 'server-only';
-import path from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import type { JobSummary } from '../../features/jobs/job-types';
+import { startThread } from '../thread';
 import type { SummaryOrder } from './summarize';
 
 interface Waiting {
@@ -20,7 +20,7 @@ let last = 0;
 
 /** Draws a job for the list in a thread of its own, so that the server goes on answering. */
 export function summarizeApart(order: SummaryOrder): Promise<JobSummary> {
-  const { worker, waiting } = (shared.summaryThread ??= startThread());
+  const { worker, waiting } = (shared.summaryThread ??= startDrawing());
   const number = ++last;
   return new Promise((resolve, reject) => {
     waiting.set(number, { resolve, reject });
@@ -28,10 +28,8 @@ export function summarizeApart(order: SummaryOrder): Promise<JobSummary> {
   });
 }
 
-function startThread(): Thread {
-  // `next` runs in web/. The thread runs the TypeScript of the core as it is, so it is kept from the bundler.
-  const script = path.join(process.cwd(), 'src/server/builds', 'summary-worker.mjs');
-  const worker = new Worker(/* turbopackIgnore: true */ script);
+function startDrawing(): Thread {
+  const worker = startThread('builds/summary-worker.mjs');
   const waiting = new Map<number, Waiting>();
   worker.on('message', ({ number, summary, problem }: { number: number; summary?: JobSummary; problem?: string }) => {
     const { resolve, reject } = waiting.get(number)!;

@@ -1,7 +1,6 @@
 import 'server-only';
-import path from 'node:path';
-import { Worker } from 'node:worker_threads';
 import { Refusal } from '../http';
+import { startThread } from '../thread';
 import type { FontVerdict } from './judge';
 
 /** Time and memory that one font may take. */
@@ -13,9 +12,7 @@ const MOST_MB = 256;
  * @throws Refusal 422 with the reason where it cannot be used
  */
 export async function inspectFont(file: Uint8Array): Promise<Exclude<FontVerdict, { refused: string }>> {
-  // `next` runs in web/. The thread runs the TypeScript of the core as it is, so it is kept from the bundler.
-  const script = path.join(process.cwd(), 'src/server/fonts', 'font-worker.mjs');
-  const worker = new Worker(/* turbopackIgnore: true */ script, { workerData: file, resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
+  const worker = startThread('fonts/font-worker.mjs', { workerData: file, resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
   const verdict = await new Promise<FontVerdict>((resolve) => {
     const timer = setTimeout(() => resolve({ refused: 'The font took too long to read, and is refused.' }), LONGEST_MS);
     const settle = (result: FontVerdict) => {
