@@ -22,7 +22,7 @@ const RUNS = 7;
 const modules = path.resolve(import.meta.dirname, '../node_modules');
 const face = (id: string) => {
   const { package: folder, file } = CATALOGUE.find((each) => each.id === id)!;
-  return openFace(readFileSync(path.join(modules, folder, file)));
+  return openFace(readFileSync(path.join(modules, folder, file)), id);
 };
 const faces = { script: face('grand-hotel'), plain: face('barlow-condensed-semibold') };
 const wasm = await createClipper();

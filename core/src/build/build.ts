@@ -52,11 +52,11 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const face = faces.get(recipe.lettering.face);
 
   const letteringKey = JSON.stringify([recipe.lettering, face !== undefined]);
-  const lettering = cache.stage('lettering', letteringKey, () => (face ? layOut(recipe.lettering, face) : NO_LETTERING));
+  const lettering = cache.stage('lettering', letteringKey, () => (face ? layOut(recipe.lettering, face, cache.memo) : NO_LETTERING));
 
   const { make, plate, rail, sheet } = recipe;
   const constructionKey = JSON.stringify([letteringKey, make, plate, rail, sheet]);
-  const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering));
+  const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering, cache.memo));
   const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, cache.memo));
 
   const { bridges, pieces: wanted } = recipe.hold;

@@ -1,6 +1,8 @@
 import { boundsOfPoints, heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import { contourBounds, type Contour, type Region } from '../geometry/contour.ts';
 import { compose, moveBy, scaleBy, transformContour, transformPoint, type Matrix } from '../geometry/matrix.ts';
+import { moveRegion } from '../geometry/relabel.ts';
+import { noMemo, type Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Face } from './face.ts';
 import { capHeightWhere } from './fit.ts';
@@ -91,8 +93,11 @@ interface SetLine {
   readonly spaces: readonly number[];
 }
 
-/** Sets words in a face: shapes each line, sizes the whole, and places every letter, in mm. */
-export function layOut(plan: LetteringPlan, anyFace: Face): Lettering {
+/**
+ * Sets words in a face: shapes each line, sizes the whole, and places every letter, in mm.
+ * @param memo keeps letters that stay where they are, so that what is known of their contours is kept with them
+ */
+export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo): Lettering {
   const face = anyFace.at(plan.axes);
   // Spaced-out letters are no longer joined, unless they are asked to be.
   const switches = plan.letterSpacing === 0 ? plan.features : { liga: false, clig: false, ...plan.features };
@@ -108,12 +113,15 @@ export function layOut(plan: LetteringPlan, anyFace: Face): Lettering {
       continue;
     }
     if (isEmptyBounds(bounds)) continue;
-    letters.push({
-      id, text, line, word: wordAt(lines[line]!.text, Number(id.split('.')[1])),
-      shape: `${face.key}#${glyph}@${[matrix.a, matrix.b, matrix.c, matrix.d].map((n) => n.toFixed(9)).join()}`, origin: { x: matrix.e, y: matrix.f },
-      contours: face.region(glyph).map((contour) => transformContour(contour, matrix, id)), strokes: face.strokes(glyph).map((stroke) => transformContour(stroke, matrix, id)),
-      bounds, nodes: face.nodes(glyph),
-    });
+    const word = wordAt(lines[line]!.text, Number(id.split('.')[1]));
+    const shape = `${face.key}#${glyph}@${[matrix.a, matrix.b, matrix.c, matrix.d].map((n) => n.toFixed(9)).join()}`;
+    letters.push(
+      memo('letter', [shape, matrix.e, matrix.f, id, text, word].join(), () => ({
+        id, text, line, word, shape, origin: { x: matrix.e, y: matrix.f },
+        contours: face.region(glyph).map((contour) => transformContour(contour, matrix, id)), strokes: face.strokes(glyph).map((stroke) => transformContour(stroke, matrix, id)),
+        bounds, nodes: face.nodes(glyph),
+      })),
+    );
   }
   const present = new Set(places.map(({ id }) => id));
   return {
@@ -229,9 +237,9 @@ function wordAt(text: string, at: number): string {
 /** The same letter elsewhere. */
 export function moveLetter(letter: Letter, dx: number, dy: number): Letter {
   const { minX, minY, maxX, maxY } = letter.bounds;
-  const move = (contour: Contour) => placeContour(contour, 1, dx, dy);
+  const move = (contours: readonly Contour[]) => moveRegion(contours, dx, dy, (source) => source);
   return {
-    ...letter, origin: { x: letter.origin.x + dx, y: letter.origin.y + dy }, contours: letter.contours.map(move), strokes: letter.strokes.map(move),
+    ...letter, origin: { x: letter.origin.x + dx, y: letter.origin.y + dy }, contours: move(letter.contours), strokes: move(letter.strokes),
     bounds: { minX: minX + dx, minY: minY + dy, maxX: maxX + dx, maxY: maxY + dy },
   };
 }
