@@ -61,7 +61,7 @@ await page.getByLabel('Radius').fill('240');
 await page.waitForTimeout(2500);
 await page.locator('rect:has(title)').nth(3).click();
 await shot('circle');
-for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo' }).click();
+while (await page.getByRole('button', { name: 'Undo' }).isEnabled()) await page.getByRole('button', { name: 'Undo' }).click();
 await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });
 await page.goto(`${address}/limits`);
 await shot('limits');
