@@ -12,8 +12,6 @@ export interface Matrix {
   readonly f: number;
 }
 
-export const IDENTITY: Matrix = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
-
 export const moveBy = (e: number, f: number): Matrix => ({ a: 1, b: 0, c: 0, d: 1, e, f });
 
 export const scaleBy = (x: number, y: number): Matrix => ({ a: x, b: 0, c: 0, d: y, e: 0, f: 0 });

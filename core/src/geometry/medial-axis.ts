@@ -11,9 +11,6 @@ interface Samples {
   readonly next: number[];
 }
 
-/** Where on which side of an edge the axis runs. */
-export type Side = 'material' | 'gap';
-
 /**
  * The middle lines of a region's material and of its gaps: centres of the empty discs that touch the edges in several
  * points, linked where they run on. A disc's diameter is the local thickness.
@@ -63,7 +60,7 @@ export function medialAxis(region: Region, step: number, care: number): MedialAx
       coords[2 * i + 1] = samples.y[i]!;
     });
     const { triangles, halfedges } = new Delaunator(coords);
-    const refined = round < ROUNDS && samples.x.length < MOST_SAMPLES ? refine(samples, triangles, halfedges, care) : null;
+    const refined = round < ROUNDS && samples.x.length < MOST_SAMPLES ? refine(samples, triangles, care) : null;
     if (!refined) return axisOf(samples, triangles, halfedges);
     samples = refined;
   }
@@ -105,7 +102,7 @@ function circumradius(samples: Samples, triangles: Uint32Array, t: number): numb
 }
 
 /** Adds a point in the middle of each edge that asks for one; null where none does. */
-function refine(samples: Samples, triangles: Uint32Array, halfedges: Int32Array, care: number): Samples | null {
+function refine(samples: Samples, triangles: Uint32Array, care: number): Samples | null {
   const { x, y, next } = samples;
   const present = new Uint8Array(x.length);
   const coarse = new Uint8Array(x.length);
