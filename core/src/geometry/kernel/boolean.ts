@@ -2,7 +2,8 @@ import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clippe
 import { boundsMeet, joinBounds } from '../bounds.ts';
 import { groupsThatMeet } from '../box-groups.ts';
 import { contourArea, contourContains, contourLength, hullBounds, regionContains, reverseContour, type Contour, type Region } from '../contour.ts';
-import { hullBoundsOf } from '../segment.ts';
+import { distance } from '../point.ts';
+import { hullBoundsOf, type Segment } from '../segment.ts';
 import { findClearance, type Clearance } from './clearance.ts';
 import { BOOLEAN_TOLERANCE, Provenance } from './provenance.ts';
 import { restoreRing } from './restore.ts';
@@ -46,7 +47,22 @@ function weldGroup(contours: readonly Contour[], owners: readonly number[]): Reg
   if (swept.every(Boolean)) return sweep(ClipType.Union, contours, [], { clearance });
   const rest = contours.filter((contour, i) => !swept[i] && !liesInAnother(contour, owners[i]!, contours, owners));
   const touched = contours.filter((_, i) => swept[i]);
-  return touched.length === 0 ? rest : [...rest, ...sweep(ClipType.Union, touched, [])];
+  return touched.length === 0 ? rest : [...rest, ...sweep(ClipType.Union, touched, [], { clearance: clearanceOf(contours, swept, clearance) })];
+}
+
+/** The clearance of some of the contours, renumbered: all that come near each other must be among them. */
+function clearanceOf(contours: readonly Contour[], chosen: readonly boolean[], { clear, near }: Clearance): Clearance {
+  const renumbered = new Uint32Array(clear.length);
+  const kept: number[] = [];
+  let segment = 0;
+  contours.forEach(({ segments }, i) => {
+    for (let k = 0; k < segments.length; k++, segment++) {
+      if (!chosen[i]) continue;
+      renumbered[segment] = kept.length;
+      kept.push(clear[segment]!);
+    }
+  });
+  return { clear: Uint8Array.from(kept), near: near.map((each) => renumbered[each]!) };
 }
 
 /** Those with a line near another's line, and, so that nothing inside is misjudged, those whose boxes meet one of these. */
@@ -132,7 +148,17 @@ export function sweep(type: ClipType, subject: readonly Contour[], tool: readonl
   });
 }
 
+/** At least as long as the segment, mm, and quickly had. */
+function legsOf(segment: Segment): number {
+  if (segment.kind === 'line') return distance(segment.from, segment.to);
+  if (segment.kind === 'arc') return segment.radius * Math.abs(segment.sweep) * (Math.PI / 180);
+  return distance(segment.from, segment.c1) + distance(segment.c1, segment.c2) + distance(segment.c2, segment.to);
+}
+
 function isSliver(contour: Contour): boolean {
   const area = Math.abs(contourArea(contour));
-  return area < SLIVER_AREA || area / contourLength(contour) < SLIVER_WIDTH;
+  if (area < SLIVER_AREA) return true;
+  // A curve is no longer than its legs: most contours are told by those, and need not be measured.
+  const atMost = contour.segments.reduce((sum, segment) => sum + legsOf(segment), 0);
+  return area / atMost < SLIVER_WIDTH && area / contourLength(contour) < SLIVER_WIDTH;
 }
