@@ -5,7 +5,7 @@ import { construct, type Construction } from '../construct/construct.ts';
 import { NO_BOUNDS } from '../geometry/bounds.ts';
 import { hold, type Hold } from '../hold/hold.ts';
 import { findPieces, type Piece } from '../hold/pieces.ts';
-import type { BridgePlan } from '../hold/bridges.ts';
+import type { BridgePlan } from '../hold/bridges/bridge.ts';
 import type { Face } from '../lettering/face.ts';
 import { layOut, type Lettering } from '../lettering/layout.ts';
 import { orderWork, type Drawing, type Operation } from '../operations/operations.ts';
@@ -59,11 +59,10 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering, cache.memo));
   const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, cache.memo));
 
-  const { bridges, pieces: wanted } = recipe.hold;
-  const plan: BridgePlan | null = make === 'cut-through' ? { ...bridges, width: bridges.width ?? limitAt(limitsFor(machine, material).bridge, recipe.thickness) } : null;
+  const plan = bridgePlan(recipe, machine, material);
   const holdKey = JSON.stringify([constructionKey, plan]);
   const held = cache.stage('hold', holdKey, () => hold(construction, arrangement.letters, plan, cache.memo));
-  const pieces = cache.stage('pieces', JSON.stringify([holdKey, wanted]), () => findPieces(recipe, held.material, arrangement.letters));
+  const pieces = cache.stage('pieces', JSON.stringify([holdKey, recipe.hold.pieces]), () => findPieces(recipe, held, arrangement.letters));
 
   const drawing: Drawing = { outline: held.material, area: construction.area, linework: construction.linework };
   const operations = cache.stage('operations', JSON.stringify([holdKey, recipe.workOrder, machine]), () => orderWork(recipe, machine, drawing));
@@ -72,4 +71,15 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
     lettering, arrangement, construction, hold: held, pieces, drawing, operations,
   });
   return { recipe, machine, material, face: face ?? null, lettering, arrangement, construction, hold: held, pieces, drawing, operations, findings };
+}
+
+/** How a cut-through plate's islands are to be held; other makes have none. */
+function bridgePlan({ make, hold: { bridges, drop }, thickness }: Recipe, machine: Machine, material: Material): BridgePlan | null {
+  if (make !== 'cut-through') return null;
+  return {
+    ...bridges,
+    width: bridges.width ?? limitAt(limitsFor(machine, material).bridge, thickness),
+    load: (machine.bridgeLoad * 1000) / (material.density * thickness),
+    drop: (drop.all ?? material.stickyBack) ? 'all' : drop.islands,
+  };
 }

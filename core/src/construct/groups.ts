@@ -1,4 +1,5 @@
 import { groupsThatMeet } from '../geometry/box-groups.ts';
+import { comeWithin } from '../geometry/come-within.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
@@ -8,7 +9,7 @@ import type { Letter } from '../lettering/layout.ts';
 import { thicken, type ThickenPlan, type Thickened } from './thicken.ts';
 
 /**
- * Letters whose boxes meet, welded. A group is computed about the origin of its first letter and under the names `#0`, `#1`
+ * Letters that meet, welded. A group is computed about the origin of its first letter and under the names `#0`, `#1`
  * …, so that it is computed once for all places and words it stands in.
  */
 export interface LetterGroup {
@@ -27,7 +28,8 @@ export interface LetterGroup {
 /** Parts letters into groups and welds each. */
 export function groupLetters(letters: readonly Letter[], plan: ThickenPlan, memo: Memo): LetterGroup[] {
   const outlined = letters.filter(({ contours }) => contours.length > 0);
-  return groupsThatMeet(outlined.map(({ bounds }) => bounds), 2 * Math.max(0, plan.by) + 0.01).map((members) => {
+  const near = 2 * Math.max(0, plan.by) + 0.01;
+  return groupsThatMeet(outlined.map(({ bounds }) => bounds), near, (a, b) => meet(outlined[a]!, outlined[b]!, near, memo)).map((members) => {
     const group = members.map((i) => outlined[i]!);
     const { x: dx, y: dy } = onGrid(group[0]!.origin);
     const places = group.map(({ shape, origin }) => `${shape}@${(origin.x - dx).toFixed(5)},${(origin.y - dy).toFixed(5)}`);
@@ -36,6 +38,12 @@ export function groupLetters(letters: readonly Letter[], plan: ThickenPlan, memo
     const plain = group.length === 1 && plan.by === 0;
     return { letters: group, key, dx, dy, local, region: plain ? group[0]!.contours : memo('group on the sheet', placeKey(key, group, dx, dy), () => toSheet(local.region, { letters: group, dx, dy })) };
   });
+}
+
+/** Whether two letters whose boxes meet do so themselves: a V leans over an A without touching it. */
+function meet(a: Letter, b: Letter, near: number, memo: Memo): boolean {
+  const key = [a.shape, b.shape, (b.origin.x - a.origin.x).toFixed(4), (b.origin.y - a.origin.y).toFixed(4), near].join();
+  return memo('letters meet', key, () => comeWithin(a.contours, b.contours, near));
 }
 
 /** Tells a group's form, its place and its letters' names from others'. */
@@ -71,4 +79,3 @@ export function thickenOutcome(groups: readonly LetterGroup[]): ThickenOutcome {
     parted: groups.filter(({ local }) => local.parts.after > local.parts.before || local.parts.after === 0).map(({ letters, local }) => ({ letters, ...local.parts })),
   };
 }
-

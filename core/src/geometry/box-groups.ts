@@ -1,8 +1,11 @@
 import { boxTable, visitPairs } from './box-pairs.ts';
 import type { Bounds } from './bounds.ts';
 
-/** Parts boxes, by number, into groups that chain together with at most `near` mm between two, in the order of their first members. */
-export function groupsThatMeet(bounds: readonly Bounds[], near: number): number[][] {
+/**
+ * Parts boxes, by number, into groups that chain together with at most `near` mm between two, in the order of their first members.
+ * @param meet asked of two boxes that come near, whether what is in them does
+ */
+export function groupsThatMeet(bounds: readonly Bounds[], near: number, meet: (a: number, b: number) => boolean = () => true): number[][] {
   const boxes = boxTable(bounds.length);
   bounds.forEach(({ minX, minY, maxX, maxY }, i) => {
     boxes.minX[i] = minX;
@@ -17,6 +20,7 @@ export function groupsThatMeet(bounds: readonly Bounds[], near: number): number[
   };
   visitPairs(boxes, near, (a, b) => {
     const [i, j] = [find(a), find(b)];
+    if (i === j || !meet(a, b)) return;
     leader[Math.max(i, j)] = Math.min(i, j);
   });
   const groups = new Map<number, number[]>();

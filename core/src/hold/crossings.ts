@@ -9,7 +9,8 @@ export interface Stretch {
 
 /** Answers what lies along any line of one direction. Scan coordinates: `along` the direction, `across` to its left, mm. */
 export interface Scanner {
-  readonly direction: Point;
+  /** Degrees counter-clockwise from level. */
+  readonly angle: number;
   /** Stretches of material along the line at `across`, in order. */
   readonly at: (across: number) => Stretch[];
   readonly toScan: (p: Point) => { along: number; across: number };
@@ -71,5 +72,5 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
     for (let i = 0; i + 1 < hits.length; i += 2) stretches.push({ piece: hits[i]!.piece, from: hits[i]!.along, to: hits[i + 1]!.along });
     return stretches.sort((a, b) => a.from - b.from);
   };
-  return { direction, at, toScan, toPlane };
+  return { angle, at, toScan, toPlane };
 }

@@ -3,12 +3,14 @@ import { boundsContain, growBounds, joinBounds, type Bounds } from '../geometry/
 import { contourBounds, hullBounds, type Contour, type Region } from '../geometry/contour.ts';
 import { common, knockOut, weld } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
+import { moveRegion } from '../geometry/relabel.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Construction } from '../construct/construct.ts';
 import { placeKey, sheetName, toSheet, type LetterGroup } from '../construct/groups.ts';
 import type { Letter } from '../lettering/layout.ts';
-import { placeBridges, type Bridge, type BridgePlan } from './bridges.ts';
+import type { Bridge, BridgePlace, BridgePlan } from './bridges/bridge.ts';
+import { placeBridges, type Bridging } from './bridges/place.ts';
 import { findIslands, nameIslands, type Island, type UnnamedIsland } from './islands.ts';
 
 /** The material as it will be cut, and what holds it. */
@@ -20,60 +22,121 @@ export interface Hold {
   readonly bridgeArea: Region;
   /** Islands that no bridge could reach, or was asked to. */
   readonly unheld: readonly Island[];
+  /** Islands that may fall out on purpose. */
+  readonly dropping: readonly Island[];
+  /** Places of bridges put by hand that are no longer there, or have no room: which island, and which of its places. */
+  readonly lost: readonly LostPlace[];
+}
+
+export interface LostPlace {
+  readonly island: string;
+  readonly place: number;
+  readonly reason: 'no island' | 'no room';
 }
 
 /** A group of letters as it is cut through a plate. */
-interface HeldGroup {
+interface HeldGroup extends Bridging {
   readonly islands: readonly UnnamedIsland[];
-  readonly bridges: readonly Bridge[];
-  readonly unheld: readonly string[];
   /** What is cut out: the letters less the bridges. */
   readonly cut: Region;
   readonly bridgeArea: Region;
 }
+
+const NOTHING_HELD = { islands: [], bridges: [], bridgeArea: [], unheld: [], dropping: [], lost: [] };
 
 /**
  * Holds the islands of a cut-through plate, each group of letters by itself, so that a change of one letter leaves the
  * bridges of the others where they are. Other makes have no islands, and their material stays as it is.
  */
 export function hold({ body, groups, material }: Construction, letters: readonly Letter[], plan: BridgePlan | null, memo: Memo): Hold {
-  if (!plan) return { material, islands: [], bridges: [], bridgeArea: [], unheld: [] };
+  if (!plan) return { material, ...NOTHING_HELD };
   const plate = joinBounds(body.map(contourBounds));
   const found: UnnamedIsland[] = [];
   const [bridges, cuts, bridgeArea]: [Bridge[], Contour[], Contour[]] = [[], [], []];
-  const loose = new Set<string>();
+  const [loose, lost]: [Set<string>, LostPlace[]] = [new Set(), []];
   for (const group of groups) {
     // What reaches over the plate's edge is open there, and a finding of its own.
     if (!boundsContain(plate, joinBounds(group.region.map(hullBounds)), 1e-6)) {
       cuts.push(...group.region);
       continue;
     }
-    const held = memo('held on the sheet', placeKey(JSON.stringify([group.key, plan]), group.letters, group.dx, group.dy), () => heldOnSheet(memo('held group', JSON.stringify([group.key, plan]), () => holdGroup(group.local.region, plan)), group));
+    const own = planOfGroup(plan, group);
+    const key = JSON.stringify([group.key, own]);
+    const held = memo('held on the sheet', placeKey(key, group.letters, group.dx, group.dy), () => heldOnSheet(memo('held group', key, () => holdGroup(group, own, memo)), group));
     found.push(...held.islands);
     for (const id of held.unheld) loose.add(id);
+    lost.push(...held.lost.map((place): LostPlace => ({ ...place, reason: 'no room' })));
     bridges.push(...held.bridges);
     cuts.push(...held.cut);
     bridgeArea.push(...held.bridgeArea);
   }
   const islands = nameIslands(found, letters);
-  return { material: knockOut(body, cuts), islands, bridges, bridgeArea, unheld: islands.filter(({ id }) => loose.has(id)) };
+  const known = new Set(islands.map(({ id }) => id));
+  for (const [island, places] of Object.entries(plan.byHand)) if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
+  return {
+    material: knockOut(body, cuts), islands, bridges, bridgeArea, lost,
+    unheld: islands.filter(({ id }) => loose.has(id)),
+    dropping: islands.filter(({ id }) => plan.drop === 'all' || plan.drop.includes(id)),
+  };
 }
 
-function holdGroup(letters: Region, plan: BridgePlan): HeldGroup {
-  const frame = roundedRectangle(growBounds(joinBounds(letters.map(hullBounds)), 4 * plan.width + 1), 0, 'plate');
-  const held = findIslands(componentsOf(knockOut([frame], letters)));
-  const { bridges, unheld } = placeBridges(held, plan);
-  if (bridges.length === 0) return { islands: held.islands, bridges, unheld, cut: letters, bridgeArea: [] };
-  const strips = weld(bridges.map(({ strip }) => strip));
-  return { islands: held.islands, bridges, unheld, cut: knockOut(letters, strips), bridgeArea: common(strips, letters) };
+/** The plan as it concerns a group, under the group's own names. */
+function planOfGroup(plan: BridgePlan, { letters }: LetterGroup): BridgePlan {
+  const own = new Map(letters.map(({ id }, n) => [id, `#${n}`]));
+  const localName = (island: string): string | null => {
+    const at = island.lastIndexOf('#');
+    const letter = own.get(island.slice(0, at));
+    return letter === undefined ? null : letter + island.slice(at);
+  };
+  const byHand = Object.fromEntries(Object.entries(plan.byHand).flatMap(([island, places]) => {
+    const name = localName(island);
+    return name === null ? [] : [[name, places] as const];
+  }));
+  return { ...plan, byHand, drop: plan.drop === 'all' ? 'all' : plan.drop.flatMap((island) => localName(island) ?? []) };
 }
 
-function heldOnSheet({ islands, bridges, unheld, cut, bridgeArea }: HeldGroup, group: LetterGroup): HeldGroup {
+function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, memo: Memo): HeldGroup {
+  const held = islandsIn(local.region, plan.width);
+  const letterOf = (island: UnnamedIsland): Letter | undefined => letters[Number(/^#(\d+)/.exec(island.letter ?? '')?.[1] ?? -1)];
+  const { bridges, unheld, lost } = placeBridges(held, {
+    plan,
+    turnOf: (island) => letterOf(island)?.turn ?? 0,
+    usual: (island) => {
+      const letter = letterOf(island);
+      // A letter that stands alone is its own measure.
+      if (!letter || letters.length === 1) return [];
+      return usualPlaces(letter, moveRegion(letter.contours, -dx, -dy, () => '#0'), plan, memo)[island.id.slice(island.id.lastIndexOf('#'))] ?? [];
+    },
+  });
+  if (bridges.length === 0) return { islands: held.islands, bridges, unheld, lost, cut: local.region, bridgeArea: [] };
+  const strips = weld(bridges.flatMap(({ strip }) => strip));
+  return { islands: held.islands, bridges, unheld, lost, cut: knockOut(local.region, strips), bridgeArea: common(strips, local.region) };
+}
+
+function islandsIn(region: Region, bridgeWidth: number) {
+  const frame = roundedRectangle(growBounds(joinBounds(region.map(hullBounds)), 4 * bridgeWidth + 1), 0, 'plate');
+  return findIslands(componentsOf(knockOut([frame], region)));
+}
+
+/** Where a letter has its bridges when nothing touches it, by its islands' numbers (`#0`). */
+function usualPlaces(letter: Letter, region: Region, plan: BridgePlan, memo: Memo): Readonly<Record<string, readonly BridgePlace[]>> {
+  const { width, perIsland, direction, load } = plan;
+  return memo('usual bridges', JSON.stringify([letter.shape, width, perIsland, direction, load]), () => {
+    const alone = { ...plan, byHand: {}, drop: [] };
+    const { bridges } = placeBridges(islandsIn(region, width), { plan: alone, turnOf: () => letter.turn, usual: () => [] });
+    const places: Record<string, BridgePlace[]> = {};
+    for (const { island, at, angle } of bridges) (places[island.slice(island.lastIndexOf('#'))] ??= []).push({ at, angle: angle - letter.turn, width: null });
+    return places;
+  });
+}
+
+function heldOnSheet({ islands, bridges, unheld, lost, cut, bridgeArea }: HeldGroup, group: LetterGroup): HeldGroup {
   const rename = (name: string) => sheetName(name, group.letters);
   return {
     islands: islands.map(({ id, letter, component }) => ({ id: rename(id), letter: letter && rename(letter), component: onSheet(component, group) })),
     bridges: bridges.map((bridge) => bridgeOnSheet(bridge, group)),
     unheld: unheld.map(rename),
+    lost: lost.map(({ island, place }) => ({ island: rename(island), place })),
     cut: bridges.length === 0 ? group.region : toSheet(cut, group),
     bridgeArea: toSheet(bridgeArea, group),
   };
@@ -81,7 +144,7 @@ function heldOnSheet({ islands, bridges, unheld, cut, bridgeArea }: HeldGroup, g
 
 function bridgeOnSheet(bridge: Bridge, group: LetterGroup): Bridge {
   const move = ({ x, y }: Point): Point => ({ x: x + group.dx, y: y + group.dy });
-  return { ...bridge, id: sheetName(bridge.id, group.letters), island: sheetName(bridge.island, group.letters), from: move(bridge.from), to: move(bridge.to), strip: toSheet([bridge.strip], group)[0]! };
+  return { ...bridge, id: sheetName(bridge.id, group.letters), island: sheetName(bridge.island, group.letters), from: move(bridge.from), to: move(bridge.to), strip: toSheet(bridge.strip, group) };
 }
 
 function onSheet({ outer, holes, bounds, area, sources }: Component, group: LetterGroup): Component {

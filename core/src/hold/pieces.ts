@@ -2,6 +2,7 @@ import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
 import { contourArea, contourBounds, contourContains, reverseContour, type Contour, type Region } from '../geometry/contour.ts';
 import type { SourceId } from '../geometry/segment.ts';
+import type { Hold } from './hold.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterNames } from '../lettering/naming.ts';
 import type { Recipe } from '../recipe/schema.ts';
@@ -23,18 +24,22 @@ export interface Piece {
  * The pieces that cutting the edges of `material` leaves: the material's own, kept ones first, and then the slugs that
  * fall out of its holes.
  */
-export function findPieces(recipe: Recipe, material: Region, letters: readonly Letter[]): Piece[] {
+export function findPieces(recipe: Recipe, { material, dropping }: Pick<Hold, 'material' | 'dropping'>, letters: readonly Letter[]): Piece[] {
   const components = componentsOf(material);
   const kept = keptOnes(recipe, components);
   const status = recipe.make === 'stand-alone' ? 'loose' : 'drop-out';
+  const mayDrop = new Set(dropping.map(({ component }) => placeOf(component)));
   const own = components.map((component, i): Piece => {
     const isKept = kept.has(component);
-    return { id: `piece:${i}`, status: isKept ? 'kept' : status, intended: isKept, ...named(recipe, component, letters), component };
+    return { id: `piece:${i}`, status: isKept ? 'kept' : status, intended: isKept || mayDrop.has(placeOf(component)), ...named(recipe, component, letters), component };
   });
   const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({ id: `slug:${i}`, status: 'drop-out', intended: true, ...named(recipe, component, letters), component }));
   const rank = { kept: 0, loose: 1, 'drop-out': 2 };
   return [...own.sort((a, b) => rank[a.status] - rank[b.status]), ...slugs];
 }
+
+/** An island that no bridge holds comes off as the piece that has its place. */
+const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string => [minX, minY, maxX, maxY].map((n) => n.toFixed(2)).join();
 
 function keptOnes({ make, hold }: Recipe, components: readonly Component[]): Set<Component> {
   if (make === 'stand-alone') {

@@ -53,6 +53,8 @@ export interface Letter {
   /** What its outline is and how it is turned and scaled: equal for letters that differ only in their place. */
   readonly shape: string;
   readonly origin: { readonly x: number; readonly y: number };
+  /** Degrees counter-clockwise that it stands turned from upright: on a circle, or by hand. */
+  readonly turn: number;
   /** A clean region in mm; it may overlap its neighbours. Empty for stroke faces. */
   readonly contours: Region;
   /** Open strokes, mm, of stroke faces. */
@@ -117,7 +119,7 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     const shape = `${face.key}#${glyph}@${[matrix.a, matrix.b, matrix.c, matrix.d].map((n) => n.toFixed(9)).join()}`;
     letters.push(
       memo('letter', [shape, matrix.e, matrix.f, id, text, word].join(), () => ({
-        id, text, line, word, shape, origin: { x: matrix.e, y: matrix.f },
+        id, text, line, word, shape, origin: { x: matrix.e, y: matrix.f }, turn: (Math.atan2(-matrix.c, matrix.d) * 180) / Math.PI,
         contours: face.region(glyph).map((contour) => transformContour(contour, matrix, id)), strokes: face.strokes(glyph).map((stroke) => transformContour(stroke, matrix, id)),
         bounds, nodes: face.nodes(glyph),
       })),

@@ -47,6 +47,7 @@ export const LIMITS = {
   railHeight: { least: 0.5, most: 1000 },
   railOverlap: { least: 0, most: 500 },
   railExtend: { least: -500, most: 2000 },
+  bridgeRoot: { least: 0, most: 50 },
   bridgeWidth: { least: 0.1, most: 200 },
   thickness: { least: 0.05, most: 100 },
   speed: { least: 0.1, most: 10_000 },
@@ -59,6 +60,9 @@ const numberIn = (name: keyof typeof LIMITS) => numberField(LIMITS[name].least, 
 
 /** `letter:<line>.<cluster>.<index>`. */
 export const LETTER_ID = /^letter:\d+\.\d+\.\d+$/;
+
+/** `<letter id>#<n>`. */
+export const ISLAND_ID = /^(letter:\d+\.\d+\.\d+|plate)#\d+$/;
 
 const letteringSchema = z.strictObject({
   words: z
@@ -122,9 +126,25 @@ const railSchema = z.strictObject({
 const holdSchema = z.strictObject({
   bridges: z
     .strictObject({
-      perIsland: z.enum(['none', 'one', 'two', 'by size']).default('by size'),
+      perIsland: z.enum(['none', 'one', 'two', 'by size', 'by weight']).default('by size'),
       width: lengthIn('bridgeWidth').nullable().default(null).describe('null: the house limit for the machine and sheet.'),
-      direction: z.enum(['upright', 'level', 'any']).default('upright'),
+      direction: z.enum(['upright', 'level', 'along', 'any']).default('upright').describe('As the letter stands; along: along its own strokes.'),
+      root: z
+        .strictObject({ shape: z.enum(['square', 'rounded', 'tapered']).default('square'), size: lengthIn('bridgeRoot').default(1).describe('How far a root widens on each side.') })
+        .prefault({}),
+      byHand: z
+        .record(
+          z.string().regex(ISLAND_ID, 'must be the id of an island, such as letter:0.3.0#0'),
+          z.array(z.strictObject({ at: z.number().min(0).max(1), angle: numberIn('angle').nullable().default(null), width: lengthIn('bridgeWidth').nullable().default(null) })).max(12),
+        )
+        .default({})
+        .describe('Islands whose bridges were put by hand: where each leaves the island (a share of its outline, counter-clockwise from its right), its direction from the letter’s level, its width.'),
+    })
+    .prefault({}),
+  drop: z
+    .strictObject({
+      all: z.boolean().nullable().default(null).describe('May islands fall out? null: as the material has it (those with a sticky back keep them in place).'),
+      islands: z.array(z.string().regex(ISLAND_ID)).max(2000).default([]).describe('Islands that may fall out, by id.'),
     })
     .prefault({}),
   pieces: z.enum(['one', 'separate']).default('one').describe('Stand-alone letters: must they come off the table as one piece?'),

@@ -20,12 +20,14 @@ export const shopSchema = z.strictObject({
         id: text, name: text, word: text, kerf: lengthField(0, 50), materials: z.array(text).min(1),
         settings: z.partialRecord(z.enum(WORKS as [string, ...string[]]), settings),
         travelSpeed: numberField(0.1, 100_000), pierceTime: numberField(0, 600), fillPitch: lengthField(0.01, 50),
+        // Shops kept before these were known get what suits most.
+        bridgeLoad: numberField(0.1, 100_000).default(40), bridgeReach: numberField(1, 1000).default(8),
         limits, materialLimits: z.record(text, limits.partial()).optional(),
         output: z.record(z.enum(WORKS as [string, ...string[]]), layer),
       }),
     )
     .min(1),
-  materials: z.array(z.strictObject({ id: text, name: text, density: numberField(0.01, 30), stock: z.array(lengthField(0.01, 500)).min(1) })).min(1),
+  materials: z.array(z.strictObject({ id: text, name: text, density: numberField(0.01, 30), stock: z.array(lengthField(0.01, 500)).min(1), stickyBack: z.boolean().default(false) })).min(1),
 });
 
 /** Reads a kept shop. @returns the shop, or what is wrong with it in words */

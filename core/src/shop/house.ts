@@ -10,47 +10,48 @@ const output: Record<Work, OutputLayer> = {
 };
 
 const materials: readonly Material[] = [
-  { id: 'mild-steel', name: 'Mild steel', density: 7.85, stock: [1.5, 2, 3, 4, 5, 6, 8] },
-  { id: 'brass', name: 'Brass', density: 8.5, stock: [0.8, 1, 1.5, 2, 3] },
-  { id: 'plywood', name: 'Birch plywood', density: 0.68, stock: [3, 4, 6, 9, 12, 18] },
-  { id: 'oak', name: 'Oak', density: 0.72, stock: [6, 10, 15, 20] },
-  { id: 'acrylic', name: 'Acrylic', density: 1.19, stock: [2, 3, 5, 8] },
-  { id: 'stencil-card', name: 'Stencil card', density: 0.9, stock: [0.35, 0.5] },
+  { id: 'mild-steel', name: 'Mild steel', density: 7.85, stock: [1.5, 2, 3, 4, 5, 6, 8], stickyBack: false },
+  { id: 'brass', name: 'Brass', density: 8.5, stock: [0.8, 1, 1.5, 2, 3], stickyBack: false },
+  { id: 'plywood', name: 'Birch plywood', density: 0.68, stock: [3, 4, 6, 9, 12, 18], stickyBack: false },
+  { id: 'oak', name: 'Oak', density: 0.72, stock: [6, 10, 15, 20], stickyBack: false },
+  { id: 'acrylic', name: 'Acrylic', density: 1.19, stock: [2, 3, 5, 8], stickyBack: false },
+  { id: 'stencil-card', name: 'Stencil card', density: 0.9, stock: [0.35, 0.5], stickyBack: false },
+  { id: 'stencil-film', name: 'Stencil film, sticky back', density: 1.3, stock: [0.1, 0.15, 0.2], stickyBack: true },
 ];
 
 const machines: readonly Machine[] = [
   {
     id: 'plasma', name: 'Plasma table', word: 'plasma', kerf: 1.3, materials: ['mild-steel'],
     settings: { cut: { speed: 45, power: 100, passes: 1 }, mark: { speed: 60, power: 15, passes: 1 } },
-    travelSpeed: 200, pierceTime: 0.8, fillPitch: 1,
+    travelSpeed: 200, pierceTime: 0.8, fillPitch: 1, bridgeLoad: 40, bridgeReach: 6,
     limits: { bridge: { least: 3, perThickness: 1.7 }, neck: { least: 3, perThickness: 1.2 }, wall: { least: 2.5, perThickness: 0.8 }, gap: { least: 1.5, perThickness: 0.4 }, counter: { least: 4, perThickness: 0.8 }, speck: { least: 3, perThickness: 0.5 } },
     output,
   },
   {
-    id: 'co2-laser', name: 'CO₂ laser', word: 'laser', kerf: 0.15, materials: ['plywood', 'acrylic', 'oak', 'stencil-card'],
+    id: 'co2-laser', name: 'CO₂ laser', word: 'laser', kerf: 0.15, materials: ['plywood', 'acrylic', 'oak', 'stencil-card', 'stencil-film'],
     settings: { cut: { speed: 15, power: 80, passes: 1 }, score: { speed: 120, power: 20, passes: 1 }, engrave: { speed: 400, power: 30, passes: 1 }, mark: { speed: 200, power: 12, passes: 1 } },
-    travelSpeed: 400, pierceTime: 0.1, fillPitch: 0.1,
+    travelSpeed: 400, pierceTime: 0.1, fillPitch: 0.1, bridgeLoad: 25, bridgeReach: 12,
     limits: { bridge: { least: 1.2, perThickness: 0.6 }, neck: { least: 1.5, perThickness: 0.5 }, wall: { least: 0.8, perThickness: 0.25 }, gap: { least: 0.3, perThickness: 0.1 }, counter: { least: 1, perThickness: 0.2 }, speck: { least: 1, perThickness: 0.2 } },
     output,
   },
   {
     id: 'fibre-laser', name: 'Fibre laser', word: 'fibre laser', kerf: 0.1, materials: ['mild-steel', 'brass'],
     settings: { cut: { speed: 30, power: 90, passes: 1 }, score: { speed: 200, power: 30, passes: 1 }, engrave: { speed: 600, power: 40, passes: 2 }, mark: { speed: 800, power: 20, passes: 1 } },
-    travelSpeed: 600, pierceTime: 0.2, fillPitch: 0.05,
+    travelSpeed: 600, pierceTime: 0.2, fillPitch: 0.05, bridgeLoad: 40, bridgeReach: 10,
     limits: { bridge: { least: 0.8, perThickness: 0.8 }, neck: { least: 1, perThickness: 0.6 }, wall: { least: 0.6, perThickness: 0.4 }, gap: { least: 0.2, perThickness: 0.15 }, counter: { least: 0.6, perThickness: 0.3 }, speck: { least: 0.5, perThickness: 0.3 } },
     output,
   },
   {
     id: 'router', name: 'CNC router', word: 'router', kerf: 3, materials: ['plywood', 'oak', 'acrylic', 'brass'],
     settings: { cut: { speed: 25, power: 100, passes: 3 }, score: { speed: 40, power: 100, passes: 1 }, engrave: { speed: 30, power: 100, passes: 1 }, mark: { speed: 40, power: 100, passes: 1 } },
-    travelSpeed: 100, pierceTime: 2, fillPitch: 1.5,
+    travelSpeed: 100, pierceTime: 2, fillPitch: 1.5, bridgeLoad: 150, bridgeReach: 8,
     limits: { bridge: { least: 3, perThickness: 0.6 }, neck: { least: 3, perThickness: 0.5 }, wall: { least: 2, perThickness: 0.3 }, gap: { least: 3, perThickness: 0 }, counter: { least: 3.2, perThickness: 0 }, speck: { least: 3, perThickness: 0.2 } },
     output,
   },
   {
     id: 'engraver', name: 'Rotary engraver', word: 'engraver', kerf: 1, materials: ['brass', 'acrylic'],
     settings: { cut: { speed: 6, power: 100, passes: 4 }, score: { speed: 15, power: 100, passes: 1 }, engrave: { speed: 12, power: 100, passes: 1 }, mark: { speed: 20, power: 100, passes: 1 } },
-    travelSpeed: 50, pierceTime: 1, fillPitch: 0.3,
+    travelSpeed: 50, pierceTime: 1, fillPitch: 0.3, bridgeLoad: 20, bridgeReach: 8,
     limits: { bridge: { least: 1.5, perThickness: 1 }, neck: { least: 1.2, perThickness: 0.8 }, wall: { least: 0.8, perThickness: 0.5 }, gap: { least: 0.4, perThickness: 0 }, counter: { least: 0.5, perThickness: 0 }, speck: { least: 0.5, perThickness: 0.2 } },
     output,
   },

@@ -26,6 +26,10 @@ export interface Machine {
   /** Distance between the passes that fill an engraved area. */
   readonly fillPitch: number;
   readonly limits: HouseLimits;
+  /** Weight that one bridge may carry, grams. */
+  readonly bridgeLoad: number;
+  /** How many times its width a bridge may be long before it bends or burns through. */
+  readonly bridgeReach: number;
   /** Limits that a material has for itself on this machine, by its id. */
   readonly materialLimits?: Readonly<Record<string, Partial<HouseLimits>>>;
   readonly output: Record<Work, OutputLayer>;
@@ -83,6 +87,8 @@ export interface Material {
   readonly density: number;
   /** Thicknesses kept in stock. */
   readonly stock: readonly number[];
+  /** Islands stay where they are by themselves: they need no bridges. */
+  readonly stickyBack: boolean;
 }
 
 export const limitAt = (limit: ThicknessLimit, thickness: number): number => Math.max(limit.least, limit.perThickness * thickness);
