@@ -3,8 +3,12 @@ import type { Finding } from '../check/findings.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
 import { NO_BOUNDS } from '../geometry/bounds.ts';
-import { hold, type Hold } from '../hold/hold.ts';
+import { couponOf } from '../hold/coupon.ts';
+import { heldAsItIs, holdIslands, type Hold } from '../hold/hold.ts';
+import { join } from '../hold/joins/join.ts';
+import { layOutClosedUp } from '../hold/joins/close-up-lettering.ts';
 import { findPieces, type Piece } from '../hold/pieces.ts';
+import { placeTabs, type Tab } from '../hold/tabs.ts';
 import type { BridgePlan } from '../hold/bridges/bridge.ts';
 import type { Face } from '../lettering/face.ts';
 import { layOut, type Lettering } from '../lettering/layout.ts';
@@ -33,6 +37,7 @@ export interface Build {
   readonly hold: Hold;
   readonly pieces: readonly Piece[];
   readonly drawing: Drawing;
+  readonly tabs: readonly Tab[];
   readonly operations: readonly Operation[];
   readonly findings: readonly Finding[];
 }
@@ -51,31 +56,46 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   if (!machine || !material) throw new Error('The shop has no machine or no material.');
   const face = faces.get(recipe.lettering.face);
 
-  const letteringKey = JSON.stringify([recipe.lettering, face !== undefined]);
-  const lettering = cache.stage('lettering', letteringKey, () => (face ? layOut(recipe.lettering, face, cache.memo) : NO_LETTERING));
+  const neck = recipe.hold.joins.width ?? limitAt(limitsFor(machine, material).neck, recipe.thickness);
+  const { joins } = recipe.hold;
+  // Thickening adds to every neck on both sides.
+  const closing = recipe.make === 'stand-alone' && joins.closeUp ? { neck: Math.max(0.05, neck - 2 * Math.max(0, recipe.lettering.thicken.by)), share: joins.closeUpMost } : null;
+  const letteringKey = JSON.stringify([recipe.lettering, face !== undefined, closing]);
+  const lettering = cache.stage('lettering', letteringKey, () => (!face ? NO_LETTERING : closing ? layOutClosedUp(recipe.lettering, face, closing, cache.memo) : layOut(recipe.lettering, face, cache.memo)));
 
-  const { make, plate, rail, sheet } = recipe;
-  const constructionKey = JSON.stringify([letteringKey, make, plate, rail, sheet]);
+  const leastHole = limitAt(limitsFor(machine, material).counter, recipe.thickness);
+  const { make, plate, rail, sheet, relief, backer } = recipe;
+  const constructionKey = JSON.stringify([letteringKey, make, plate, rail, sheet, relief, backer, leastHole]);
   const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering, cache.memo));
-  const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, cache.memo));
+  const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, leastHole, cache.memo));
 
-  const plan = bridgePlan(recipe, machine, material);
+  const plan = make === 'cut-through' ? bridgePlan(recipe, machine, material) : make === 'stand-alone' ? { ties: joins.ties, width: neck, bars: joins.bars } : null;
   const holdKey = JSON.stringify([constructionKey, plan]);
-  const held = cache.stage('hold', holdKey, () => hold(construction, arrangement.letters, plan, cache.memo));
-  const pieces = cache.stage('pieces', JSON.stringify([holdKey, recipe.hold.pieces]), () => findPieces(recipe, held, arrangement.letters));
+  const held = cache.stage('hold', holdKey, (): Hold => {
+    if (!plan) return heldAsItIs({ material: construction.material });
+    if ('ties' in plan) return heldAsItIs(join(construction, arrangement, plan, (line) => lettering.capHeight * (recipe.lettering.lineScale[line] ?? 1), cache.memo));
+    return holdIslands(construction, arrangement.letters, plan, cache.memo);
+  });
+  const couponKey = JSON.stringify([holdKey, recipe.coupon]);
+  const coupon = recipe.coupon && cache.stage('coupon', couponKey, () => couponOf(recipe.coupon!, arrangement.letters, held.material, construction.area));
+  const pieces = cache.stage('pieces', JSON.stringify([couponKey, recipe.hold.pieces]), () => findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters));
 
-  const drawing: Drawing = { outline: held.material, area: construction.area, linework: construction.linework };
-  const operations = cache.stage('operations', JSON.stringify([holdKey, recipe.workOrder, machine]), () => orderWork(recipe, machine, drawing));
+  const drawing: Drawing = cache.stage('drawing', couponKey, () => (coupon ? { outline: coupon.material, area: coupon.area, linework: [] } : { outline: held.material, area: construction.area, linework: construction.linework }));
+  const tabsKey = JSON.stringify([couponKey, recipe.hold.tabs, machine.kerf]);
+  const tabs = cache.stage('tabs', tabsKey, () => placeTabs(drawing.outline, { ...recipe.hold.tabs, kerf: machine.kerf }));
+  const operations = cache.stage('operations', JSON.stringify([tabsKey, recipe.workOrder, machine]), () => orderWork(recipe, machine, drawing, tabs));
+  // A coupon's islands and bridges are no longer where they were.
+  const shown = coupon ? heldAsItIs({ material: coupon.material }) : held;
+  const laid: Arrangement = coupon ? { ...arrangement, sheet: coupon.sheet, object: coupon.object } : arrangement;
   const findings = check({
     recipe, machine, machineKnown: knownMachine !== undefined, material, materialKnown: knownMaterial !== undefined, faceKnown: face !== undefined,
-    lettering, arrangement, construction, hold: held, pieces, drawing, operations,
+    lettering, arrangement: laid, construction, hold: shown, pieces, drawing, operations,
   });
-  return { recipe, machine, material, face: face ?? null, lettering, arrangement, construction, hold: held, pieces, drawing, operations, findings };
+  return { recipe, machine, material, face: face ?? null, lettering, arrangement: laid, construction, hold: shown, pieces, drawing, tabs, operations, findings };
 }
 
-/** How a cut-through plate's islands are to be held; other makes have none. */
-function bridgePlan({ make, hold: { bridges, drop }, thickness }: Recipe, machine: Machine, material: Material): BridgePlan | null {
-  if (make !== 'cut-through') return null;
+/** How a cut-through plate's islands are to be held. */
+function bridgePlan({ hold: { bridges, drop }, thickness }: Recipe, machine: Machine, material: Material): BridgePlan {
   return {
     ...bridges,
     width: bridges.width ?? limitAt(limitsFor(machine, material).bridge, thickness),

@@ -32,7 +32,7 @@ export function measurePictureOf(build: Build, measures: Measures): MeasurePictu
   const report = measureReportOf(build, measures);
   const { thickness, gap } = report.least;
   return {
-    report: { ...report, least: { thickness: thickness && place(thickness), gap: gap && place(gap) }, thin: report.thin.map(place), narrow: report.narrow.map(place), necks: report.necks.map(place), counters: report.counters.map(place), specks: report.specks.map(place) },
+    report: { ...report, least: { thickness: thickness && place(thickness), gap: gap && place(gap) }, thin: report.thin.map(place), narrow: report.narrow.map(place), necks: report.necks.map(place), counters: report.counters.map(place), specks: report.specks.map(place), islandHolds: report.islandHolds.map(place) },
     findings: measures.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
     maps: { thickness: bandsOf(measures.thickness, measures.limits.wall, height), gap: bandsOf(measures.gaps, measures.limits.gap, height) },
   };

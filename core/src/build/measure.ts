@@ -1,10 +1,14 @@
-import { centreOf, heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
+import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds, type Region } from '../geometry/contour.ts';
-import { medialAxis } from '../geometry/medial-axis.ts';
+import { componentRegion } from '../geometry/components.ts';
+import { medialAxis, type MedialAxis } from '../geometry/medial-axis.ts';
+import { weldRegions } from '../geometry/kernel/boolean.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
 import { widestDisc } from '../geometry/widest-disc.ts';
 import { findCounters, type Counter } from '../hold/counters.ts';
-import { findNecks, type Neck, type Part } from '../hold/necks.ts';
+import { partsOf } from '../hold/joins/parts.ts';
+import { pointsOfParts, type PartPoints } from '../hold/joins/points.ts';
+import { findNecks, waysToFrame, type Neck, type Part } from '../hold/necks.ts';
 import { thicknessOf, type Thickness } from '../hold/thickness.ts';
 import { limitAt, limitsFor } from '../shop/shop.ts';
 import { checkMeasured } from '../check/measured.ts';
@@ -13,12 +17,16 @@ import type { Build } from './build.ts';
 
 /** How thick things are, and whether that is enough: what takes longer than drawing the job. Lengths in mm. */
 export interface Measures {
-  /** What was measured: the material, or the area that is engraved. */
-  readonly of: 'material' | 'engraved area';
+  /** What was measured: the material, the area that is engraved, or the letters that are left standing. */
+  readonly of: 'material' | 'engraved area' | 'standing letters';
   readonly thickness: Thickness;
   readonly gaps: Thickness;
   /** Joins between stand-alone letters and their rails. */
   readonly necks: readonly Neck[];
+  /** How each island hangs: the widest way from it to the frame, at that way's narrowest; null where it does not. */
+  readonly islandHolds: readonly IslandHold[];
+  /** At how many points each part of stand-alone lettering is joined to others. */
+  readonly points: readonly PartPoints[];
   readonly counters: readonly Counter[];
   /** Pieces and holes smaller than the limit. */
   readonly specks: readonly { readonly size: number; readonly place: Bounds }[];
@@ -27,39 +35,52 @@ export interface Measures {
   readonly limits: { readonly wall: number; readonly gap: number; readonly neck: number; readonly counter: number; readonly speck: number };
 }
 
+/** How an island hangs, mm. */
+export interface IslandHold {
+  readonly island: string;
+  readonly width: number | null;
+  readonly place: Bounds;
+}
+
+/** An island's middle is told this finely, mm: any place well inside will do. */
+const CORE_PRECISION = 0.1;
+
 /** Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait. */
 export function measure(built: Build, memo: Memo = noMemo): Measures {
   const { recipe, machine, material, construction, arrangement, drawing, hold } = built;
   const limit = limitsFor(machine, material);
   const at = (name: 'wall' | 'gap' | 'neck' | 'counter' | 'speck') => limitAt(limit[name], recipe.thickness);
   const engraved = recipe.make === 'engraved';
+  const relief = recipe.make === 'relief';
   // An engraved stroke must let the tool in, and a wall between two must not crumble.
-  const limits = engraved ? { wall: machine.fillPitch, gap: machine.fillPitch, neck: 0, counter: 2 * machine.fillPitch, speck: machine.fillPitch } : { wall: at('wall'), gap: at('gap'), neck: at('neck'), counter: at('counter'), speck: at('speck') };
-  const region = engraved ? drawing.area : hold.material;
+  const limits = engraved ? { wall: machine.fillPitch, gap: machine.fillPitch, neck: 0, counter: 2 * machine.fillPitch, speck: machine.fillPitch } : { wall: at('wall'), gap: relief ? machine.fillPitch : at('gap'), neck: at('neck'), counter: at('counter'), speck: at('speck') };
+  const region = engraved ? drawing.area : relief ? weldRegions(construction.groups.map((group) => group.region)) : hold.material;
   const care = 1.6 * Math.max(limits.wall, limits.gap, limits.neck);
   const axis = medialAxis(region, Math.max(0.1, care / 5), care);
   const measured = {
     thickness: thicknessOf(region, axis, 1, limits.wall),
     gaps: thicknessOf(region, axis, 2, limits.gap),
-    necks: recipe.make === 'stand-alone' ? findNecks(region, axis, partsOf(built, memo)) : [],
-    counters: findCounters(construction.groups, arrangement.letters, memo),
+    necks: recipe.make === 'stand-alone' && !recipe.coupon ? findNecks(region, axis, partsOf(arrangement.letters, arrangement.rails, memo)) : [],
+    islandHolds: recipe.make === 'cut-through' ? holdsOf(built, axis, memo) : [],
+    points: recipe.make === 'stand-alone' && !recipe.coupon ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo) : [],
+    counters: recipe.coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
     specks: specksOf(region, limits.speck),
     limits,
   };
-  return { of: engraved ? 'engraved area' : 'material', ...measured, findings: checkMeasured({ recipe, machine, material, letters: arrangement.letters, ...measured }) };
+  return { of: engraved ? 'engraved area' : relief ? 'standing letters' : 'material', ...measured, findings: checkMeasured({ recipe, machine, material, letters: arrangement.letters, capHeight: built.lettering.capHeight, hold, ...measured }) };
 }
 
-/** Letters by the widest discs of their own shapes, which alike letters share, and rails by their middles. */
-function partsOf({ arrangement }: Build, memo: Memo): Part[] {
-  const letters = arrangement.letters.filter(({ contours }) => contours.length > 0);
-  const cores = letters.map(({ shape, origin, contours }) => memo('core', shape, () => {
-    const { centre } = widestDisc(contours);
-    return { x: centre.x - origin.x, y: centre.y - origin.y };
-  }));
-  return [
-    ...letters.map(({ id, origin, bounds }, i): Part => ({ id, core: { x: cores[i]!.x + origin.x, y: cores[i]!.y + origin.y }, bounds })),
-    ...arrangement.rails.map((bounds): Part => ({ id: 'rail', core: centreOf(bounds), bounds })),
-  ];
+function holdsOf({ hold: { islands, material } }: Build, axis: MedialAxis, memo: Memo): IslandHold[] {
+  const parts = islands.map(({ id, component }): Part => {
+    const { minX, minY, maxX, maxY } = component.bounds;
+    const key = [(maxX - minX).toFixed(4), (maxY - minY).toFixed(4), component.area.toFixed(4)].join();
+    const core = memo('island core', key, () => {
+      const { centre } = widestDisc(componentRegion(component), CORE_PRECISION);
+      return { x: centre.x - minX, y: centre.y - minY };
+    });
+    return { id, core: { x: core.x + minX, y: core.y + minY }, bounds: component.bounds };
+  });
+  return waysToFrame(material, axis, parts, 'plate').map((way, i) => ({ island: islands[i]!.id, width: way?.width ?? null, place: way?.place ?? islands[i]!.component.bounds }));
 }
 
 function specksOf(region: Region, limit: number): Measures['specks'] {

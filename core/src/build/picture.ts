@@ -1,6 +1,7 @@
 import { componentRegion } from '../geometry/components.ts';
 import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
-import type { Contour } from '../geometry/contour.ts';
+import { flatten, type Contour } from '../geometry/contour.ts';
+import { outlineOf } from '../geometry/outline.ts';
 import type { Axis, Face } from '../lettering/face.ts';
 import type { FeatureChoice } from '../lettering/features.ts';
 import { letterName } from '../lettering/naming.ts';
@@ -8,7 +9,7 @@ import { pathData } from '../formats/path-data.ts';
 import type { Piece } from '../hold/pieces.ts';
 import type { Operation } from '../operations/operations.ts';
 import type { Build } from './build.ts';
-import { reportOf, type Report } from './report.ts';
+import { reportOf, type IslandReport, type Report } from './report.ts';
 
 /**
  * A build as the screen needs it: path data in mm with y down from the sheet's top edge, and figures. Plain data that may
@@ -27,8 +28,15 @@ export interface Picture {
   readonly linework: string;
   readonly operations: readonly { readonly id: string; readonly work: Operation['work']; readonly fill: boolean; readonly path: string }[];
   readonly pieces: readonly { readonly id: string; readonly status: Piece['status']; readonly intended: boolean; readonly path: string; readonly bounds: Bounds }[];
-  readonly islands: readonly { readonly id: string; readonly bounds: Bounds; readonly held: boolean }[];
-  readonly bridges: string;
+  /** Islands, each with its outline as x, y pairs from share 0 on (see geometry/outline.ts): what bridges slide along. */
+  readonly islands: readonly { readonly id: string; readonly letter: string | null; readonly bounds: Bounds; readonly status: IslandReport['status']; readonly outline: readonly number[] }[];
+  /** Places of bridges: where they leave the island, the walls they stand between, degrees counter-clockwise as on the sheet. */
+  readonly bridges: readonly PictureBridge[];
+  readonly bridgeArea: string;
+  readonly ties: string;
+  readonly tabs: readonly { readonly part: string; readonly at: number; readonly x: number; readonly y: number; readonly outline: number }[];
+  /** Outlines of parts that tabs slide along, as x, y pairs from share 0 on. */
+  readonly tabOutlines: readonly (readonly number[])[];
   /** For picking letters on the bed. */
   readonly letters: readonly { readonly id: string; readonly text: string; readonly name: string; readonly bounds: Bounds }[];
   /** What the face offers; null where it is not here. */
@@ -37,6 +45,22 @@ export interface Picture {
   readonly nodes: readonly number[];
   readonly report: Report;
 }
+
+export interface PictureBridge {
+  readonly id: string;
+  readonly island: string;
+  readonly at: number;
+  /** From the letter's own level. */
+  readonly angle: number;
+  readonly width: number;
+  readonly length: number;
+  readonly byHand: boolean;
+  readonly from: readonly [number, number];
+  readonly to: readonly [number, number];
+}
+
+/** Flattening of outlines that things slide along, mm. */
+const SLIDE_TOLERANCE = 0.05;
 
 /** Digits of the screen's path data: a micrometre, well under a pixel at any zoom that is offered. */
 const SCREEN_DIGITS = 3;
@@ -47,8 +71,10 @@ export function pictureOf(build: Build): Picture {
   const { height } = arrangement.sheet;
   const path = (contours: readonly Contour[]) => pathData(contours, height, SCREEN_DIGITS);
   const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({ minX, maxX, minY: height - maxY, maxY: height - minY });
-  const unheld = new Set(hold.unheld.map(({ id }) => id));
   const report = reportOf(build);
+  const turnOf = new Map(arrangement.letters.map(({ id, turn }) => [id, turn]));
+  const slide = (contour: Contour, turn: number) => outlineOf(flatten(contour, SLIDE_TOLERANCE), turn).points.flatMap(({ x, y }) => [x, height - y]);
+  const tabbed = [...new Set(build.tabs.map(({ contour }) => contour))];
   return {
     sheet: arrangement.sheet,
     object: down(arrangement.object),
@@ -59,9 +85,13 @@ export function pictureOf(build: Build): Picture {
     linework: path(drawing.linework),
     operations: operations.map(({ id, work, fill, contours }) => ({ id, work, fill, path: path(contours) })),
     pieces: pieces.map(({ id, status, intended, component }) => ({ id, status, intended, path: path(componentRegion(component)), bounds: down(component.bounds) })),
-    islands: hold.islands.map(({ id, component }) => ({ id, bounds: down(component.bounds), held: !unheld.has(id) })),
-    bridges: path(hold.bridgeArea),
-    letters: arrangement.letters.map(({ id, text, bounds }) => ({ id, text, name: letterName(id, arrangement.letters), bounds: down(bounds) })),
+    islands: hold.islands.map(({ id, letter, component }, i) => ({ id, letter, bounds: down(component.bounds), status: report.islands[i]!.status, outline: slide(component.outer, turnOf.get(letter ?? '') ?? 0) })),
+    bridges: hold.bridges.map(({ id, island, at, angle, width, length, byHand, from, to }) => ({ id, island, at, angle: angle - (turnOf.get(island.slice(0, island.lastIndexOf('#'))) ?? 0), width, length, byHand, from: [from.x, height - from.y], to: [to.x, height - to.y] })),
+    bridgeArea: path(hold.bridgeArea),
+    ties: path(hold.tieArea),
+    tabs: build.tabs.map(({ part, at, middle, contour }) => ({ part, at, x: middle.x, y: height - middle.y, outline: tabbed.indexOf(contour) })),
+    tabOutlines: tabbed.map((contour) => slide(contour, 0)),
+    letters: (build.recipe.coupon ? [] : arrangement.letters).map(({ id, text, bounds }) => ({ id, text, name: letterName(id, arrangement.letters), bounds: down(bounds) })),
     face: build.face && { kind: build.face.kind, features: build.face.features, axes: build.face.axes },
     nodes: operations.flatMap(({ contours }) => contours.flatMap(({ segments }) => segments.flatMap(({ from }) => [from.x, height - from.y]))),
     report: { ...report, findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })) },

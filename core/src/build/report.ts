@@ -3,6 +3,7 @@ import { thickenOutcome } from '../construct/groups.ts';
 import type { Finding } from '../check/findings.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds, type Contour } from '../geometry/contour.ts';
+import type { Tie } from '../hold/joins/tie.ts';
 import type { Piece } from '../hold/pieces.ts';
 import type { Histogram, ThinPlace } from '../hold/thickness.ts';
 import { letterName, letterNames } from '../lettering/naming.ts';
@@ -25,8 +26,12 @@ export interface Report {
   /** What thickening did to the counters. */
   readonly thickened: { readonly by: number; readonly closed: number; readonly kept: number };
   readonly pieces: readonly PieceReport[];
-  readonly islands: readonly { readonly id: string; readonly name: string; readonly area: number; readonly bridges: number }[];
-  readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number }[];
+  readonly islands: readonly IslandReport[];
+  readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number; readonly byHand: boolean }[];
+  readonly ties: readonly { readonly id: string; readonly why: Tie['why']; readonly name: string; readonly width: number; readonly length: number }[];
+  /** How far letters were closed up, mm. */
+  readonly closedUp: readonly { readonly letter: string; readonly by: number }[];
+  readonly tabs: number;
   readonly findings: readonly Finding[];
   readonly operations: readonly OperationReport[];
   /** How thick things are; left out where nobody measured. */
@@ -44,6 +49,18 @@ export interface PieceReport {
   readonly weight: number;
   readonly bounds: Bounds;
   readonly letters: readonly string[];
+}
+
+export interface IslandReport {
+  readonly id: string;
+  readonly letter: string | null;
+  readonly name: string;
+  readonly area: number;
+  readonly weight: number;
+  readonly bridges: number;
+  readonly status: 'held' | 'drops out' | 'may drop';
+  /** Of the widest disc that passes to the frame, mm; null where it does not hang, and left out where nobody measured. */
+  readonly neck?: number | null;
 }
 
 export interface OperationReport {
@@ -71,6 +88,9 @@ export interface MeasureReport {
   readonly necks: readonly { readonly between: readonly [string, string]; readonly width: number; readonly place: Bounds }[];
   readonly counters: readonly { readonly name: string; readonly disc: number; readonly width: number; readonly area: number; readonly place: Bounds }[];
   readonly specks: Measures['specks'];
+  /** How wide each island's way to the frame is, and at how many points each part of stand-alone lettering is joined. */
+  readonly islandHolds: Measures['islandHolds'];
+  readonly points: readonly { readonly name: string; readonly points: number }[];
   /** Area by thickness, mm² for each bar so many mm wide. */
   readonly histograms: { readonly thickness: Histogram; readonly gap: Histogram };
 }
@@ -97,6 +117,8 @@ export function measureReportOf({ arrangement }: Build, measures: Measures): Mea
     necks: measures.necks.map(({ a, b, width, place }) => ({ between: [name(a), name(b)], width, place })),
     counters: measures.counters.map(({ name: letter, disc, width, area, place }) => ({ name: letter, disc, width, area, place })),
     specks: measures.specks,
+    islandHolds: measures.islandHolds,
+    points: measures.points.map(({ part, points }) => ({ name: name(part), points })),
     histograms: { thickness: thickness.histogram, gap: gaps.histogram },
   };
 }
@@ -106,6 +128,7 @@ export function reportOf(build: Build, measures?: Measures): Report {
   const { recipe, machine, material, arrangement, hold, pieces, operations, findings, lettering } = build;
   const weightOf = (area: number) => (area * recipe.thickness * material.density) / 1000;
   const outcome = thickenOutcome(build.construction.groups);
+  const [dropping, unheld] = [hold.dropping, hold.unheld].map((islands) => new Set(islands.map(({ id }) => id))) as [Set<string>, Set<string>];
   const released = operations.flatMap(({ contours }) => contours);
   return {
     name: recipe.name,
@@ -119,8 +142,15 @@ export function reportOf(build: Build, measures?: Measures): Report {
     xHeight: lettering.xHeight,
     thickened: { by: recipe.lettering.thicken.by, closed: outcome.closed.reduce((sum, { counters }) => sum + counters, 0), kept: outcome.kept },
     pieces: pieces.map(({ id, status, intended, name, letters, component }) => ({ id, status, intended, name, area: component.area, weight: weightOf(component.area), bounds: component.bounds, letters: letterNames(letters, arrangement.letters) })),
-    islands: hold.islands.map(({ id, name, component }) => ({ id, name, area: component.area, bridges: hold.bridges.filter(({ island }) => island === id).length })),
-    bridges: hold.bridges.map(({ id, width, length, angle }) => ({ id, width, length, angle })),
+    islands: hold.islands.map(({ id, letter, name, component }) => ({
+      id, letter, name, area: component.area, weight: weightOf(component.area), bridges: hold.bridges.filter(({ island }) => island === id).length,
+      status: dropping.has(id) ? 'may drop' : unheld.has(id) ? 'drops out' : 'held',
+      ...(measures && { neck: measures.islandHolds.find(({ island }) => island === id)?.width ?? null }),
+    })),
+    bridges: hold.bridges.map(({ id, width, length, angle, byHand }) => ({ id, width, length, angle, byHand })),
+    ties: hold.ties.map(({ id, why, part, width, length }) => ({ id, why, name: letterName(part, arrangement.letters), width, length })),
+    closedUp: [...(lettering.closedUp ?? [])].map(([id, by]) => ({ letter: letterName(id, arrangement.letters), by })),
+    tabs: build.tabs.length,
     findings: measures ? stopsFirst([...findings, ...measures.findings]) : findings,
     ...(measures && { measures: measureReportOf(build, measures) }),
     operations: operations.map(({ id, work, step, fill, contours, length, travel, time, settings }) => ({ id, work, step, fill, contours: contours.length, nodes: nodesIn(contours), length, travel, time, settings })),

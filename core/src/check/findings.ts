@@ -7,13 +7,14 @@ export type Severity = 'stop' | 'attention';
 export type Rule =
   | 'no words' | 'face missing' | 'missing character' | 'loose piece' | 'drop-out' | 'narrow bridge' | 'off the sheet' | 'words off the plate' | 'hole in the way' | 'unassigned' | 'machine' | 'order'
   | 'single-line face' | 'past the circle' | 'lost nudge' | 'closed counter' | 'parted letter'
+  | 'one bridge' | 'slender bridge' | 'lost bridge' | 'lost bar' | 'weak hold' | 'few points'
   | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** What was measured against what. Lengths in mm. */
 export interface Measure {
   readonly value: number;
   readonly limit: number;
-  readonly unit: 'mm' | 'pieces' | 'characters' | 'lines';
+  readonly unit: 'mm' | 'g' | 'pieces' | 'characters' | 'lines' | 'points';
   /** Whether the value must be at least the limit, or at most. */
   readonly wants: 'at least' | 'at most';
   /** Where the limit comes from, in a few words. */

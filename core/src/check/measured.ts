@@ -2,11 +2,13 @@ import { growBounds, type Bounds } from '../geometry/bounds.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Counter } from '../hold/counters.ts';
 import type { Neck } from '../hold/necks.ts';
+import type { Hold } from '../hold/hold.ts';
+import type { PartPoints } from '../hold/joins/points.ts';
 import type { Thickness } from '../hold/thickness.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Recipe } from '../recipe/schema.ts';
-import { limitReason, limitsFor, type HouseLimits, type Machine, type Material } from '../shop/shop.ts';
+import { limitAt, limitReason, limitsFor, type HouseLimits, type Machine, type Material } from '../shop/shop.ts';
 import type { Finding, Mend, Rule } from './findings.ts';
 import { largerLettering } from './mends.ts';
 import { boxKey, tidy } from './wording.ts';
@@ -17,9 +19,13 @@ export interface MeasuredJob {
   readonly machine: Machine;
   readonly material: Material;
   readonly letters: readonly Letter[];
+  readonly capHeight: number;
   readonly thickness: Thickness;
   readonly gaps: Thickness;
   readonly necks: readonly Neck[];
+  readonly hold: Hold;
+  readonly islandHolds: readonly { readonly island: string; readonly width: number | null; readonly place: Bounds }[];
+  readonly points: readonly PartPoints[];
   readonly counters: readonly Counter[];
   readonly specks: readonly { readonly size: number; readonly place: Bounds }[];
   readonly limits: { readonly wall: number; readonly gap: number; readonly neck: number; readonly counter: number; readonly speck: number };
@@ -40,12 +46,12 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
   const isOther = ({ place, between }: { place: Bounds; between: readonly SourceId[] }) => !between.some((source) => source.startsWith('bridge:')) && !necks.some((neck) => nearSame(neck.place, place));
   const walls = job.thickness.thin.filter(isOther);
   const who = (ids: readonly SourceId[]) => [...new Set(ids.map((id) => letterName(id, letters)))].slice(0, 2).join(' and ');
-  const pick = <T extends { readonly place: Bounds }>(rule: Rule, limit: keyof MeasuredJob['limits'], found: readonly T[], value: (each: T) => number, title: (each: T) => string, mends: readonly Mend[]): Finding[] =>
+  const pick = <T extends { readonly place: Bounds }>(rule: Rule, limit: keyof MeasuredJob['limits'], found: readonly T[], value: (each: T) => number, title: (each: T) => string, mends: readonly Mend[], detail?: string): Finding[] =>
     [...found]
       .sort((a, b) => value(a) - value(b))
       .slice(0, MOST_PLACES)
       .map((each) => ({
-        id: `${rule}:${boxKey(each.place)}`, rule, severity: 'attention', title: title(each), place: growBounds(each.place, 0.5), mends,
+        id: `${rule}:${boxKey(each.place)}`, rule, severity: 'attention', title: title(each), ...(detail ? { detail } : {}), place: growBounds(each.place, 0.5), mends,
         measure: { value: value(each), limit: limits[limit], unit: 'mm', wants: 'at least', reason: engraved ? `tool of the ${job.machine.word}` : reasonOf(job, limit) },
       }));
   // Much larger letters would be another job.
@@ -57,30 +63,88 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
   const gapWidths = job.gaps.thin.map(({ width }) => width);
   const counters = job.counters.filter(({ disc }) => disc < limits.counter - 0.005);
   return [
+    ...weakHolds(job),
+    ...fewPoints(job),
     ...pick('thin neck', 'neck', necks, ({ width }) => width, ({ a, b }) => `Thin neck: ${who([a, b])}`, [...closeUp(recipe, necks, limits.neck), ...thickenBy(recipe, necks.map(({ width }) => width), limits.neck, limits.counter)]),
-    ...pick(engraved ? 'narrow gap' : 'thin wall', engraved ? 'gap' : 'wall', walls, ({ width }) => width, ({ between }) => `${engraved ? 'Too fine for the tool' : 'Thin wall'}: ${who(between)}`, [...larger(wallWidths, limits.wall), ...(recipe.make === 'cut-through' ? spaceOut(recipe, wallWidths, limits.wall) : thickenBy(recipe, wallWidths, limits.wall, limits.counter))]),
+    ...pick(engraved ? 'narrow gap' : 'thin wall', engraved ? 'gap' : 'wall', walls, ({ width }) => width, ({ between }) => `${engraved ? 'Too fine for the tool' : 'Thin wall'}: ${who(between)}`, [...(recipe.make === 'cut-through' ? spaceOut(recipe, wallWidths, limits.wall) : [...thickenLetters(recipe, walls, limits.wall, letters), ...thickenBy(recipe, wallWidths, limits.wall, limits.counter)]), ...larger(wallWidths, limits.wall)], holdsFrom(job, wallWidths, limits.wall)),
     ...(engraved ? [] : pick('narrow gap', 'gap', job.gaps.thin, ({ width }) => width, ({ between }) => `Narrow gap: ${who(between)}`, [...larger(gapWidths, limits.gap), ...(recipe.make === 'cut-through' ? thickenBy(recipe, gapWidths, limits.gap, 0) : [])])),
-    ...(recipe.make === 'cut-through' ? [] : pick('filled counter', 'counter', counters, ({ disc }) => disc, ({ name }) => `Counter fills: ${name}`, larger(counters.map(({ disc }) => disc), limits.counter))),
+    ...(recipe.make === 'cut-through' ? [] : pick('filled counter', 'counter', counters, ({ disc }) => disc, ({ name }) => `Counter fills: ${name}`, [...openCounters(recipe, counters, limits.counter), ...larger(counters.map(({ disc }) => disc), limits.counter)])),
     ...pick('speck', 'speck', job.specks, ({ size }) => size, () => 'Speck', larger(job.specks.map(({ size }) => size), limits.speck)),
   ];
+}
+
+/** Islands whose way to the frame is narrower somewhere than a bridge may be, though their bridges are not. */
+function weakHolds({ recipe, machine, material, hold, islandHolds }: MeasuredJob): Finding[] {
+  const house = limitsFor(machine, material).bridge;
+  const limit = Math.min(limitAt(house, recipe.thickness), recipe.hold.bridges.width ?? Infinity);
+  return islandHolds.flatMap(({ island: id, width, place }) => {
+    const island = hold.islands.find((each) => each.id === id)!;
+    const widest = Math.max(0, ...hold.bridges.filter((bridge) => bridge.island === id).map((bridge) => bridge.width));
+    if (width === null || width >= Math.min(limit, widest) - 0.02) return [];
+    return [{
+      id: `weak hold:${id}`, rule: 'weak hold', severity: 'attention', title: `Weakly held: ${island.name}`, detail: 'What its bridge leads to is thinner than the bridge.',
+      measure: { value: width, limit, unit: 'mm', wants: 'at least', reason: limitReason(house, recipe.thickness, machine) },
+      place: growBounds(place, 0.5),
+      mends: [...(recipe.hold.bridges.perIsland === 'two' ? [] : [{ label: 'Two bridges each', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }] }]), ...spaceOut(recipe, [width], limit)],
+    } satisfies Finding];
+  });
+}
+
+/** Letters joined at fewer points than wanted. */
+function fewPoints({ recipe, letters, points }: MeasuredJob): Finding[] {
+  const wanted = recipe.hold.joins.points;
+  return points.filter((part) => part.points > 0 && part.points < wanted).map(({ part, points: value }) => ({
+    id: `few points:${part}`, rule: 'few points', severity: 'attention', title: `Joined at ${value === 1 ? 'one point' : `${value} points`}: ${letterName(part, letters)}`,
+    measure: { value, limit: wanted, unit: 'points', wants: 'at least', reason: 'asked for at the Hold station' },
+    place: letters.find(({ id }) => id === part)?.bounds ?? null,
+    mends: recipe.rail ? [] : [{ label: 'Add a rail', patch: [{ path: ['rail'], value: railFor(recipe) }] }],
+  }));
+}
+
+function railFor({ lettering: { size } }: Recipe) {
+  const height = size.by === 'cap height' ? size.value : 40;
+  return { height: tidy(height * 0.18), overlap: tidy(height * 0.05), extend: tidy(height * 0.1) };
 }
 
 function reasonOf({ machine, material, recipe }: MeasuredJob, limit: keyof HouseLimits): string {
   return limitReason(limitsFor(machine, material)[limit], recipe.thickness, machine);
 }
 
+/** Thickening just the letters that are too thin, each by what it lacks. */
+function thickenLetters({ lettering: { thicken } }: Recipe, thin: readonly { readonly width: number; readonly between: readonly SourceId[] }[], limit: number, letters: readonly Letter[]): Mend[] {
+  const lacking = new Map<SourceId, number>();
+  for (const { width, between } of thin) for (const id of between) if (id.startsWith('letter:')) lacking.set(id, Math.max(lacking.get(id) ?? 0, (limit - width) / 2));
+  // All letters of the job is what thickening the whole is for.
+  if (lacking.size === 0 || lacking.size === letters.length) return [];
+  const by = Object.fromEntries([...lacking].map(([id, lack]) => [id, tidy((thicken.letters[id] ?? 0) + Math.ceil(lack * 20 + 0.2) / 20, 2)]));
+  return [{ label: `Thicken ${lacking.size > 2 ? `those ${lacking.size} letters` : [...lacking.keys()].map((id) => letterName(id, letters)).join(' and ')}`, patch: [{ path: ['lettering', 'thicken', 'letters'], value: { ...thicken.letters, ...by } }] }];
+}
+
+/** Opening just the counters that would fill. */
+function openCounters({ lettering: { thicken } }: Recipe, counters: readonly Counter[], limit: number): Mend[] {
+  if (counters.length === 0) return [];
+  const by = Object.fromEntries(counters.map(({ letter, disc }) => [letter, tidy((thicken.counters[letter] ?? 0) + Math.ceil(((limit - disc) / 2) * 20 + 0.2) / 20, 2)]));
+  return [{ label: counters.length === 1 ? 'Open the counter' : `Open those ${counters.length} counters`, patch: [{ path: ['lettering', 'thicken', 'counters'], value: { ...thicken.counters, ...by } }] }];
+}
+
+/** From which size up the same letters would hold the limit. */
+function holdsFrom({ recipe: { lettering }, capHeight }: MeasuredJob, widths: readonly number[], limit: number): string | undefined {
+  if (widths.length === 0 || lettering.thicken.by !== 0) return undefined;
+  return `From ${Math.ceil((capHeight * limit) / Math.min(...widths))} mm cap height upward this face holds ${tidy(limit, 2)} mm.`;
+}
+
 /** Adding as much as the worst place lacks. */
 function thickenBy({ lettering: { thicken } }: Recipe, widths: readonly number[], limit: number, counter: number): Mend[] {
   if (widths.length === 0) return [];
   const by = tidy(Math.ceil((thicken.by + (limit - Math.min(...widths)) / 2) * 20) / 20, 2);
-  return [{ label: `Thicken by ${by} mm`, patch: [{ path: ['lettering', 'thicken'], value: { by, keepCounters: thicken.keepCounters || tidy(counter, 2) } }] }];
+  return [{ label: `Thicken by ${by} mm`, patch: [{ path: ['lettering', 'thicken'], value: { ...thicken, by, keepCounters: thicken.keepCounters || tidy(counter, 2) } }] }];
 }
 
-function closeUp({ lettering, rail }: Recipe, necks: readonly Neck[], limit: number): Mend[] {
+function closeUp({ lettering, rail, hold }: Recipe, necks: readonly Neck[], limit: number): Mend[] {
   const worst = Math.min(...necks.filter(({ a, b }) => a !== 'rail' && b !== 'rail').map(({ width }) => width));
   if (!Number.isFinite(worst) || rail) return [];
   const spacing = tidy(lettering.letterSpacing - Math.max(0.2, (limit - worst) / 2), 1);
-  return [{ label: `Close the letters up to ${spacing} mm`, patch: [{ path: ['lettering', 'letterSpacing'], value: spacing }] }];
+  return [...(hold.joins.closeUp ? [] : [{ label: 'Close up what joins too thinly', patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }] }]), { label: `Close the letters up to ${spacing} mm`, patch: [{ path: ['lettering', 'letterSpacing'], value: spacing }] }];
 }
 
 function spaceOut({ lettering }: Recipe, widths: readonly number[], limit: number): Mend[] {

@@ -10,6 +10,8 @@ export interface Arrangement {
   readonly object: Bounds;
   readonly plate: Bounds | null;
   readonly rails: readonly Bounds[];
+  /** Where the backer of backed letters lies from under them; null for other makes. */
+  readonly backer: { readonly dx: number; readonly dy: number } | null;
   readonly letters: readonly Letter[];
 }
 
@@ -19,15 +21,16 @@ const NO_WORDS: Bounds = { minX: 0, minY: 0, maxX: 100, maxY: 30 };
 /** Finds the sizes of plate, rails and sheet from the lettering, and sets the whole in the middle of the sheet. */
 export function arrange(recipe: Recipe, lettering: Lettering, memo: Memo): Arrangement {
   const ink = isEmptyBounds(lettering.bounds) ? NO_WORDS : lettering.bounds;
-  const plate = recipe.make === 'stand-alone' ? null : plateBounds(recipe, ink);
+  const plate = recipe.make === 'stand-alone' || recipe.make === 'backed' ? null : plateBounds(recipe, ink);
   const rails = recipe.make === 'stand-alone' ? railBounds(recipe, lettering, ink) : [];
-  const object = plate ?? joinBounds([ink, ...rails]);
+  const backer = recipe.make === 'backed' ? backerPlace(recipe, ink) : null;
+  const object = plate ?? joinBounds([ink, ...rails, ...(backer ? [backer.box] : [])]);
   const margin = recipe.sheet.margin;
   const sheet = { width: recipe.sheet.width ?? roundUp(widthOf(object) + 2 * margin), height: recipe.sheet.height ?? roundUp(heightOf(object) + 2 * margin) };
   const centre = centreOf(object);
   const [dx, dy] = [sheet.width / 2 - centre.x, sheet.height / 2 - centre.y];
   const move = (box: Bounds): Bounds => ({ minX: box.minX + dx, minY: box.minY + dy, maxX: box.maxX + dx, maxY: box.maxY + dy });
-  return { sheet, object: move(object), plate: plate && move(plate), rails: rails.map(move), letters: lettering.letters.map((letter) => memo('letter on the sheet', [letter.shape, letter.origin.x, letter.origin.y, dx, dy, letter.id, letter.text, letter.word].join(), () => moveLetter(letter, dx, dy))) };
+  return { sheet, object: move(object), plate: plate && move(plate), rails: rails.map(move), backer, letters: lettering.letters.map((letter) => memo('letter on the sheet', [letter.shape, letter.origin.x, letter.origin.y, dx, dy, letter.id, letter.text, letter.word].join(), () => moveLetter(letter, dx, dy))) };
 }
 
 function plateBounds({ plate }: Recipe, ink: Bounds): Bounds {
@@ -35,6 +38,15 @@ function plateBounds({ plate }: Recipe, ink: Bounds): Bounds {
   const { x, y } = centreOf(ink);
   const [width, height] = [plate.width ?? widthOf(fitted), plate.height ?? heightOf(fitted)];
   return boundsOfPoints([{ x: x - width / 2, y: y - height / 2 }, { x: x + width / 2, y: y + height / 2 }]);
+}
+
+/** Under the letters where they are engraved on it, below them on the sheet where they are cut by themselves. */
+function backerPlace({ backer: { distance, corners, letters, gap } }: Recipe, ink: Bounds): { dx: number; dy: number; box: Bounds } {
+  // Mitres reach further than the distance.
+  const reach = corners === 'mitred' ? 1.5 * distance : distance;
+  const dy = letters === 'engrave' ? 0 : -(heightOf(ink) + gap + reach);
+  const grown = growBounds(ink, reach);
+  return { dx: 0, dy, box: { ...grown, minY: grown.minY + dy, maxY: grown.maxY + dy } };
 }
 
 function railBounds({ rail }: Recipe, { baselines, letters }: Lettering, ink: Bounds): Bounds[] {

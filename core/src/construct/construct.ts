@@ -5,6 +5,7 @@ import type { Memo } from '../geometry/memo.ts';
 import { circle, roundedRectangle } from '../geometry/shapes.ts';
 import type { Recipe } from '../recipe/schema.ts';
 import type { Arrangement } from './arrangement.ts';
+import { backerOf, locatingLines } from './backer.ts';
 import { groupLetters, type LetterGroup } from './groups.ts';
 
 /** What a make turns letters into, before anything is held. Regions in mm on the sheet. */
@@ -21,10 +22,14 @@ export interface Construction {
   readonly linework: readonly Contour[];
 }
 
-/** Builds the regions of the recipe's make. */
-export function construct(recipe: Recipe, arrangement: Arrangement, memo: Memo): Construction {
+/**
+ * Builds the regions of the recipe's make.
+ * @param leastHole holes of a backer that a disc so wide fills are filled, mm
+ */
+export function construct(recipe: Recipe, arrangement: Arrangement, leastHole: number, memo: Memo): Construction {
   const groups = groupLetters(arrangement.letters, recipe.lettering.thicken, memo);
-  const { plate } = arrangement;
+  const { plate, backer } = arrangement;
+  if (backer) return backedLetters(recipe, groups, backer, leastHole);
   if (!plate) {
     const rails = arrangement.rails.map((box): Region => [roundedRectangle(box, 0, 'rail')]);
     return { body: [], groups, material: weldRegions([...groups.map(({ region }) => region), ...rails]), area: [], linework: [] };
@@ -32,7 +37,22 @@ export function construct(recipe: Recipe, arrangement: Arrangement, memo: Memo):
   const body = plateWithHoles(recipe, plate);
   const border = borderLines(recipe, plate);
   if (recipe.make === 'cut-through') return { body, groups, material: body, area: [], linework: border };
+  if (recipe.make === 'relief') return { body, groups, material: body, area: knockOut(ground(recipe, plate), weldRegions(groups.map(({ region }) => region))), linework: border };
   return { body, groups, material: body, area: groups.flatMap(({ region }) => region), linework: [...border, ...arrangement.letters.flatMap(({ strokes }) => strokes)] };
+}
+
+function backedLetters({ backer }: Recipe, groups: readonly LetterGroup[], place: NonNullable<Arrangement['backer']>, leastHole: number): Construction {
+  const letters = weldRegions(groups.map(({ region }) => region));
+  const backing = letters.length === 0 ? [] : backerOf(letters, backer, backer.leastHole ?? leastHole, place);
+  if (backer.letters === 'engrave') return { body: [], groups, material: backing, area: letters, linework: [] };
+  return { body: [], groups, material: [...letters, ...backing], area: [], linework: backer.locate ? locatingLines(letters, place) : [] };
+}
+
+/** What is engraved away of a relief plate but for its letters: within the frame, or past the cut edge where there is none. */
+function ground({ relief: { frame, bleed }, plate: { cornerRadius } }: Recipe, plate: Bounds): Region {
+  const by = frame > 0 ? -frame : bleed;
+  if (Math.min(widthOf(plate), heightOf(plate)) + 2 * by <= 0) return [];
+  return [roundedRectangle(growBounds(plate, by), Math.max(0, cornerRadius + (cornerRadius > 0 || by < 0 ? by : 0)), 'ground')];
 }
 
 function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bounds): Region {

@@ -6,6 +6,7 @@ import type { Memo } from '../geometry/memo.ts';
 import { moveRegion } from '../geometry/relabel.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from '../lettering/layout.ts';
+import { withOwnWeight, type OwnWeights } from './own-weight.ts';
 import { thicken, type ThickenPlan, type Thickened } from './thicken.ts';
 
 /**
@@ -26,8 +27,8 @@ export interface LetterGroup {
 }
 
 /** Parts letters into groups and welds each. */
-export function groupLetters(letters: readonly Letter[], plan: ThickenPlan, memo: Memo): LetterGroup[] {
-  const outlined = letters.filter(({ contours }) => contours.length > 0);
+export function groupLetters(letters: readonly Letter[], { letters: own, counters, ...plan }: ThickenPlan & OwnWeights, memo: Memo): LetterGroup[] {
+  const outlined = letters.filter(({ contours }) => contours.length > 0).map((letter) => withOwnWeight(letter, { letters: own, counters }, memo));
   const near = 2 * Math.max(0, plan.by) + 0.01;
   return groupsThatMeet(outlined.map(({ bounds }) => bounds), near, (a, b) => meet(outlined[a]!, outlined[b]!, near, memo)).map((members) => {
     const group = members.map((i) => outlined[i]!);

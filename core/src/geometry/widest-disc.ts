@@ -2,7 +2,7 @@ import { boundsOfPoints, heightOf, widthOf } from './bounds.ts';
 import { flatten, ringContains, type Region } from './contour.ts';
 import { distanceToSpan, type Point } from './point.ts';
 
-/** How near the widest disc is found, mm. */
+/** How near the widest disc is found, mm, where nothing else is asked for. */
 const PRECISION = 0.005;
 
 /** The widest disc that fits within a region. */
@@ -12,11 +12,12 @@ export interface Disc {
 }
 
 /**
- * Finds the widest disc in a region within 0.005 mm: quarters its box again and again, going on only where a cell could
+ * Finds the widest disc in a region: quarters its box again and again, going on only where a cell could
  * still hold a wider one (the grid search for a polygon's pole of inaccessibility).
+ * @param precision mm; in a stroke of even width a fine one takes its time
  */
-export function widestDisc(region: Region): Disc {
-  const rings = region.map((contour) => flatten(contour, PRECISION / 2));
+export function widestDisc(region: Region, precision = PRECISION): Disc {
+  const rings = region.map((contour) => flatten(contour, precision / 2));
   const box = boundsOfPoints(rings.flat());
   const spans = rings.flatMap((ring) => ring.map((p, i): readonly [Point, Point] => [p, ring[(i + 1) % ring.length]!]));
   const reach = (p: Point): number => {
@@ -39,7 +40,7 @@ export function widestDisc(region: Region): Disc {
   };
   for (let x = box.minX + size / 2; x < box.maxX + size / 2; x += size) for (let y = box.minY + size / 2; y < box.maxY + size / 2; y += size) look({ x, y }, size / 2);
   while (cells.length > 0) {
-    const hopeful = cells.filter((cell) => 2 * (cell.reach + cell.half * Math.SQRT2) > best.diameter + PRECISION);
+    const hopeful = cells.filter((cell) => 2 * (cell.reach + cell.half * Math.SQRT2) > best.diameter + precision);
     cells = [];
     for (const { p, half } of hopeful) for (const dx of [-half / 2, half / 2]) for (const dy of [-half / 2, half / 2]) look({ x: p.x + dx, y: p.y + dy }, half / 2);
   }

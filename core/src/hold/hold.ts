@@ -9,6 +9,8 @@ import type { Point } from '../geometry/point.ts';
 import type { Construction } from '../construct/construct.ts';
 import { placeKey, sheetName, toSheet, type LetterGroup } from '../construct/groups.ts';
 import type { Letter } from '../lettering/layout.ts';
+import type { Joined } from './joins/join.ts';
+import type { Tie } from './joins/tie.ts';
 import type { Bridge, BridgePlace, BridgePlan } from './bridges/bridge.ts';
 import { placeBridges, type Bridging } from './bridges/place.ts';
 import { findIslands, nameIslands, type Island, type UnnamedIsland } from './islands.ts';
@@ -26,6 +28,10 @@ export interface Hold {
   readonly dropping: readonly Island[];
   /** Places of bridges put by hand that are no longer there, or have no room: which island, and which of its places. */
   readonly lost: readonly LostPlace[];
+  /** What joins stand-alone letters, and what that adds to them. */
+  readonly ties: readonly Tie[];
+  readonly tieArea: Region;
+  readonly lostBars: Joined['lostBars'];
 }
 
 export interface LostPlace {
@@ -42,14 +48,17 @@ interface HeldGroup extends Bridging {
   readonly bridgeArea: Region;
 }
 
-const NOTHING_HELD = { islands: [], bridges: [], bridgeArea: [], unheld: [], dropping: [], lost: [] };
+const NO_BRIDGES = { islands: [], bridges: [], bridgeArea: [], unheld: [], dropping: [], lost: [] };
+const NO_TIES = { ties: [], tieArea: [], lostBars: [] };
+
+/** Material that nothing need hold, or that is joined and not bridged. */
+export const heldAsItIs = (joined: Pick<Hold, 'material'> & Partial<Joined>): Hold => ({ ...NO_BRIDGES, ...NO_TIES, ...joined });
 
 /**
  * Holds the islands of a cut-through plate, each group of letters by itself, so that a change of one letter leaves the
- * bridges of the others where they are. Other makes have no islands, and their material stays as it is.
+ * bridges of the others where they are.
  */
-export function hold({ body, groups, material }: Construction, letters: readonly Letter[], plan: BridgePlan | null, memo: Memo): Hold {
-  if (!plan) return { material, ...NOTHING_HELD };
+export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'groups'>, letters: readonly Letter[], plan: BridgePlan, memo: Memo): Hold {
   const plate = joinBounds(body.map(contourBounds));
   const found: UnnamedIsland[] = [];
   const [bridges, cuts, bridgeArea]: [Bridge[], Contour[], Contour[]] = [[], [], []];
@@ -74,7 +83,7 @@ export function hold({ body, groups, material }: Construction, letters: readonly
   const known = new Set(islands.map(({ id }) => id));
   for (const [island, places] of Object.entries(plan.byHand)) if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
   return {
-    material: knockOut(body, cuts), islands, bridges, bridgeArea, lost,
+    ...NO_TIES, material: knockOut(body, cuts), islands, bridges, bridgeArea, lost,
     unheld: islands.filter(({ id }) => loose.has(id)),
     dropping: islands.filter(({ id }) => plan.drop === 'all' || plan.drop.includes(id)),
   };

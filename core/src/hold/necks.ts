@@ -1,7 +1,7 @@
 import { boundsOfPoints, type Bounds } from '../geometry/bounds.ts';
 import type { Region } from '../geometry/contour.ts';
 import type { MedialAxis } from '../geometry/medial-axis.ts';
-import { exactPassage } from '../geometry/passage.ts';
+import { exactPassage, type Passage } from '../geometry/passage.ts';
 import type { Point } from '../geometry/point.ts';
 import type { SourceId } from '../geometry/segment.ts';
 
@@ -20,6 +20,9 @@ export interface Neck {
   /** mm. */
   readonly width: number;
   readonly place: Bounds;
+  /** The two edges that face each other there. */
+  readonly from: Point;
+  readonly to: Point;
 }
 
 /**
@@ -28,7 +31,35 @@ export interface Neck {
  * widest disc can pass from one to the other. Parts that nothing joins are in no neck.
  */
 export function findNecks(region: Region, axis: MedialAxis, parts: readonly Part[]): Neck[] {
-  const core = coresOf(axis, parts);
+  const necks: Neck[] = [];
+  joinAlongWidest(axis, coresOf(axis, parts), (own, others, link) => {
+    const passage = passageAt(region, axis, link);
+    const middle = { x: (passage.from.x + passage.to.x) / 2, y: (passage.from.y + passage.to.y) / 2 };
+    const nearest = (list: readonly number[]) => parts[list.reduce((best, part) => (awayFrom(parts[part]!.bounds, middle) < awayFrom(parts[best]!.bounds, middle) ? part : best))]!.id;
+    necks.push({ a: nearest(own), b: nearest(others), ...passage, place: boundsOfPoints([passage.from, passage.to]) });
+  });
+  return necks;
+}
+
+/**
+ * How wide the widest way is from each part to the frame: what a disc must squeeze through on its way there, at the worst
+ * place of the best way. The frame's core is where material that touches `frame` is thickest.
+ * @returns by part, in the order given; null where a part does not hang on the frame
+ */
+export function waysToFrame(region: Region, axis: MedialAxis, parts: readonly Part[], frame: SourceId): (Neck | null)[] {
+  const root = parts.length;
+  const ways: (Neck | null)[] = parts.map(() => null);
+  joinAlongWidest(axis, [...coresOf(axis, parts), thickestOf(axis, frame)], (own, others, link) => {
+    const joined = own.includes(root) ? others : others.includes(root) ? own : [];
+    if (joined.length === 0) return;
+    const passage = passageAt(region, axis, link);
+    for (const part of joined) ways[part] = { a: parts[part]!.id, b: frame, ...passage, place: boundsOfPoints([passage.from, passage.to]) };
+  });
+  return ways;
+}
+
+/** Joins the nodes of the material by their widest passages first, and tells each time that two sets of cores meet. */
+function joinAlongWidest(axis: MedialAxis, cores: readonly number[], meet: (own: readonly number[], others: readonly number[], link: number) => void): void {
   const leader = new Uint32Array(axis.x.length).map((_, i) => i);
   const find = (t: number): number => {
     let at = t;
@@ -36,29 +67,37 @@ export function findNecks(region: Region, axis: MedialAxis, parts: readonly Part
     return at;
   };
   const members = new Map<number, number[]>();
-  core.forEach((node, part) => {
+  cores.forEach((node, part) => {
     if (node >= 0) members.set(node, [...(members.get(node) ?? []), part]);
   });
   const order = Array.from(axis.passage, (_, link) => link)
     .filter((link) => axis.side[axis.links[2 * link]!] === 1)
     .sort((a, b) => axis.passage[b]! - axis.passage[a]!);
-  const necks: Neck[] = [];
   for (const link of order) {
     const [s, t] = [find(axis.links[2 * link]!), find(axis.links[2 * link + 1]!)];
     if (s === t) continue;
     const [own, others] = [members.get(s), members.get(t)];
     leader[s] = t;
     members.delete(s);
-    if (own && others) {
-      const [p, q] = [axis.ends[2 * link]!, axis.ends[2 * link + 1]!];
-      const passage = exactPassage(region, { x: axis.sampleX[p]!, y: axis.sampleY[p]! }, { x: axis.sampleX[q]!, y: axis.sampleY[q]! });
-      const middle = { x: (passage.from.x + passage.to.x) / 2, y: (passage.from.y + passage.to.y) / 2 };
-      const nearest = (list: readonly number[]) => parts[list.reduce((best, part) => (awayFrom(parts[part]!.bounds, middle) < awayFrom(parts[best]!.bounds, middle) ? part : best))]!.id;
-      necks.push({ a: nearest(own), b: nearest(others), width: passage.width, place: boundsOfPoints([passage.from, passage.to]) });
-    }
+    if (own && others) meet(own, others, link);
     if (own) members.set(t, [...(others ?? []), ...own]);
   }
-  return necks;
+}
+
+/** The exact way across between the two edges that a link passes between. */
+function passageAt(region: Region, axis: MedialAxis, link: number): Passage {
+  const [p, q] = [axis.ends[2 * link]!, axis.ends[2 * link + 1]!];
+  return exactPassage(region, { x: axis.sampleX[p]!, y: axis.sampleY[p]! }, { x: axis.sampleX[q]!, y: axis.sampleY[q]! });
+}
+
+/** The widest disc of the material that touches an edge of the source; -1 where none does. */
+function thickestOf(axis: MedialAxis, source: SourceId): number {
+  let best = -1;
+  for (let t = 0; t < axis.x.length; t++) {
+    if (axis.side[t] !== 1 || (best >= 0 && axis.radius[t]! <= axis.radius[best]!)) continue;
+    if ([0, 1, 2].some((k) => axis.source[axis.contacts[3 * t + k]!] === source)) best = t;
+  }
+  return best;
 }
 
 /** The node of the material nearest to each part's core; -1 where it lies in no disc. */

@@ -27,7 +27,7 @@ export interface Piece {
 export function findPieces(recipe: Recipe, { material, dropping }: Pick<Hold, 'material' | 'dropping'>, letters: readonly Letter[]): Piece[] {
   const components = componentsOf(material);
   const kept = keptOnes(recipe, components);
-  const status = recipe.make === 'stand-alone' ? 'loose' : 'drop-out';
+  const status = hasPlate(recipe) ? 'drop-out' : 'loose';
   const mayDrop = new Set(dropping.map(({ component }) => placeOf(component)));
   const own = components.map((component, i): Piece => {
     const isKept = kept.has(component);
@@ -41,7 +41,15 @@ export function findPieces(recipe: Recipe, { material, dropping }: Pick<Hold, 'm
 /** An island that no bridge holds comes off as the piece that has its place. */
 const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string => [minX, minY, maxX, maxY].map((n) => n.toFixed(2)).join();
 
-function keptOnes({ make, hold }: Recipe, components: readonly Component[]): Set<Component> {
+const hasPlate = ({ make }: Recipe): boolean => make !== 'stand-alone' && make !== 'backed';
+
+function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component[]): Set<Component> {
+  if (coupon) return new Set(components.filter(({ sources }) => sources.has('coupon')));
+  if (make === 'backed') {
+    // The letters are glued on, each by itself; what they are glued to must be one.
+    const backer = components.find(({ sources }) => sources.has('backer'));
+    return new Set(components.filter((component) => component === backer || !component.sources.has('backer')));
+  }
   if (make === 'stand-alone') {
     if (hold.pieces === 'separate') return new Set(components);
     const rail = components.find(({ sources }) => sources.has('rail'));
@@ -51,12 +59,12 @@ function keptOnes({ make, hold }: Recipe, components: readonly Component[]): Set
   return new Set(plate ? [plate] : []);
 }
 
-function named({ make }: Recipe, { sources }: Component, letters: readonly Letter[]): { name: string; letters: SourceId[] } {
+function named(recipe: Recipe, { sources }: Component, letters: readonly Letter[]): { name: string; letters: SourceId[] } {
   const own = letters.filter(({ id }) => sources.has(id));
   const names = letterNames(sources, letters);
   const list = names.length > 3 ? `${own.map(({ text }) => text).join('').slice(0, 24)}` : names.join(', ');
-  const plate = sources.has('plate') && make !== 'stand-alone';
-  return { name: plate ? 'Plate' : list || (sources.has('rail') ? 'Rail' : 'Hole'), letters: own.map(({ id }) => id) };
+  const plate = sources.has('plate') && hasPlate(recipe);
+  return { name: sources.has('coupon') ? `Coupon${list ? `, ${list}` : ''}` : plate ? 'Plate' : sources.has('backer') ? 'Backer' : list || (sources.has('rail') ? 'Rail' : 'Hole'), letters: own.map(({ id }) => id) };
 }
 
 /** Outer contours that lie in no hole of the material: the last lines to cut. */

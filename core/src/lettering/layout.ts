@@ -36,6 +36,8 @@ export interface LetteringPlan {
   readonly axes: Readonly<Record<string, number>>;
   /** Letters moved by hand, by id. */
   readonly nudges: Readonly<Record<SourceId, Nudge>>;
+  /** How far letters are brought towards the one before them, with all that follow in their line: mm, by id. */
+  readonly closedUp?: ReadonlyMap<SourceId, number>;
 }
 
 /** Words set as the face has them, in straight lines. */
@@ -84,6 +86,8 @@ export interface Lettering {
   readonly lostNudges: readonly SourceId[];
   /** Lines that are longer than the circle they run round, and the radius of the first line at which they would not be, mm. */
   readonly overrun: readonly { readonly line: number; readonly radius: number }[];
+  /** How far letters were brought towards the one before them, mm, by id; left out where none were. */
+  readonly closedUp?: ReadonlyMap<SourceId, number>;
 }
 
 interface SetLine {
@@ -204,12 +208,13 @@ function seatLine(plan: LetteringPlan, line: SetLine, number: number, face: Face
   const starts = [...new Set(line.glyphs.map(({ cluster }) => cluster)), line.text.length].sort((a, b) => a - b);
   const endOf = new Map(starts.map((start, i) => [start, starts[i + 1]]));
   const inCluster = new Map<number, number>();
-  let [left, right] = [Infinity, -Infinity];
+  let [left, right, closed] = [Infinity, -Infinity, 0];
   const seats = line.glyphs.map(({ glyph, cluster, x, y, advance }, i) => {
     const index = inCluster.get(cluster) ?? 0;
     inCluster.set(cluster, index + 1);
     const id: SourceId = `letter:${number}.${cluster}.${index}`;
-    const along = x * scaleX + plan.letterSpacing * line.clusters[i]! + plan.wordSpacing * line.spaces[i]!;
+    closed += plan.closedUp?.get(id) ?? 0;
+    const along = x * scaleX + plan.letterSpacing * line.clusters[i]! + plan.wordSpacing * line.spaces[i]! - closed;
     const ink = glyph === 0 ? NO_BOUNDS : face.ink(glyph);
     if (!isEmptyBounds(ink)) {
       left = Math.min(left, along + ink.minX * scaleX);

@@ -1,8 +1,10 @@
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from './layout.ts';
 
-/** What people call a letter of the job: `O in LOAD`, with `first`, `second` … where the word has it more than once. */
+/** What people call a letter of the job: `O in LOAD`, with `first`, `second` … where the word has it more than once; `dot of i in tin` for `<letter>~1`. */
 export function letterName(id: SourceId, letters: readonly Letter[]): string {
+  const [own, part] = id.split('~');
+  if (part !== undefined) return `${/[ij!?;:]/.test(letters.find((each) => each.id === own)?.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
   const letter = letters.find((each) => each.id === id);
   if (!letter) return id === 'plate' ? 'the plate' : id === 'rail' ? 'the rail' : id;
   if (letter.word === letter.text) return letter.text;

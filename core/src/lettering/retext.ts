@@ -1,4 +1,5 @@
 import type { SourceId } from '../geometry/segment.ts';
+import type { Recipe } from '../recipe/schema.ts';
 
 /**
  * Where the letters of an old text are in a new one, so that what was placed by hand on a letter stays on it: within each
@@ -57,4 +58,27 @@ function alikeFrom(a: number, b: number, same: (i: number) => boolean): number {
 /** Records by letter, moved to where their letters are now; where two would meet, the one whose letter stayed goes before. */
 export function followRecord<T>(record: Readonly<Record<SourceId, T>>, follow: (id: SourceId) => SourceId): Record<SourceId, T> {
   return Object.fromEntries(Object.entries(record).map(([id, value]) => [follow(id), value]));
+}
+
+/** The recipe with other words: whatever was placed by hand on a letter (moves, bridges, bars, weights) goes where its letter is now. */
+export function withWords(recipe: Recipe, words: string): Recipe {
+  const follow = followLetters(recipe.lettering.words, words);
+  const { lettering, hold, coupon } = recipe;
+  return {
+    ...recipe,
+    lettering: {
+      ...lettering,
+      words,
+      nudges: followRecord(lettering.nudges, follow),
+      thicken: { ...lettering.thicken, letters: followRecord(lettering.thicken.letters, follow), counters: followRecord(lettering.thicken.counters, follow) },
+    },
+    hold: {
+      ...hold,
+      bridges: { ...hold.bridges, byHand: followRecord(hold.bridges.byHand, follow) },
+      joins: { ...hold.joins, bars: followRecord(hold.joins.bars, follow) },
+      drop: { ...hold.drop, islands: hold.drop.islands.map(follow) },
+      tabs: { ...hold.tabs, byHand: followRecord(hold.tabs.byHand, follow) },
+    },
+    coupon: coupon && { ...coupon, windows: coupon.windows.map((window) => ({ ...window, letter: follow(window.letter) })) },
+  };
 }

@@ -1,7 +1,9 @@
 import { joinBounds, heightOf } from '../geometry/bounds.ts';
 import { contourLength, contourBounds, regionArea, type Contour, type Region } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
+import { withoutStretches } from '../geometry/stretches.ts';
 import { outermost } from '../hold/pieces.ts';
+import type { Tab } from '../hold/tabs.ts';
 import type { Assignment, Recipe, Step } from '../recipe/schema.ts';
 import { WORKS, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
 
@@ -39,8 +41,10 @@ export interface Drawing {
 /** What a machine that lacks a kind of work is taken to do it with, so that a time can still be told. */
 const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
 
-/** Sorts the drawing into operations, in the recipe's order of work. Roles with nothing in them, or no work, give none. */
-export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing): Operation[] {
+/**
+ * Sorts the drawing into operations, in the recipe's order of work, and leaves gaps for tabs in the cuts. Roles with nothing in them, or no work, give none.
+ */
+export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing, tabs: readonly Tab[] = []): Operation[] {
   const operations: Operation[] = [];
   for (const role of ROLES) {
     const assignment = recipe.workOrder[role];
@@ -50,11 +54,17 @@ export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing): O
       const outer = outermost(drawing.outline);
       const inner = contours.filter((contour) => !outer.has(contour));
       if (inner.length > 0) operations.push(operation('outline:inner', role, 'cut', 'inner cuts', assignment, machine, inner));
-      operations.push(operation('outline:outer', role, 'cut', 'outer cuts', assignment, machine, [...outer]));
+      operations.push(operation('outline:outer', role, 'cut', 'outer cuts', assignment, machine, [...outer].flatMap((contour) => interrupted(contour, tabs))));
     } else operations.push(operation(role, role, assignment.work, stepOf(assignment.work), assignment, machine, contours));
   }
   const rank = (step: Step) => recipe.workOrder.sequence.indexOf(step);
   return operations.sort((a, b) => rank(a.step) - rank(b.step) || WORKS.indexOf(a.work) - WORKS.indexOf(b.work));
+}
+
+/** A cut line with gaps where tabs are to stay. */
+function interrupted(contour: Contour, tabs: readonly Tab[]): Contour[] {
+  const own = tabs.filter((tab) => tab.contour === contour);
+  return own.length === 0 ? [contour] : withoutStretches(contour, own.map(({ gap }) => gap));
 }
 
 const stepOf = (work: Work): Step => (work === 'cut' ? 'inner cuts' : work);

@@ -9,13 +9,15 @@ export const RECIPE_VERSION = 1;
 export const MOST_CHARACTERS = 2000;
 export const MOST_LINES = 40;
 
-export const MAKES = ['stand-alone', 'cut-through', 'engraved'] as const;
+export const MAKES = ['stand-alone', 'cut-through', 'engraved', 'relief', 'backed'] as const;
 export type Make = (typeof MAKES)[number];
 
 export const MAKE_NAMES: Record<Make, string> = {
   'stand-alone': 'Stand-alone letters',
   'cut-through': 'Cut-through plate',
   engraved: 'Engraved plate',
+  relief: 'Relief plate',
+  backed: 'Backed letters',
 };
 
 /** Limits of the lengths a recipe takes, mm; the fields on the screen hold to them too. */
@@ -47,6 +49,17 @@ export const LIMITS = {
   railHeight: { least: 0.5, most: 1000 },
   railOverlap: { least: 0, most: 500 },
   railExtend: { least: -500, most: 2000 },
+  reliefFrame: { least: 0, most: 1000 },
+  reliefBleed: { least: 0, most: 100 },
+  backerDistance: { least: 0.2, most: 500 },
+  backerHole: { least: 0, most: 500 },
+  backerGap: { least: 0, most: 1000 },
+  couponSize: { least: 4, most: 2000 },
+  couponFrame: { least: 0.5, most: 100 },
+  tabEvery: { least: 5, most: 20_000 },
+  tabLength: { least: 0.1, most: 50 },
+  closeUpMost: { least: 0.01, most: 1 },
+  tieWidth: { least: 0.1, most: 200 },
   bridgeRoot: { least: 0, most: 50 },
   bridgeWidth: { least: 0.1, most: 200 },
   thickness: { least: 0.05, most: 100 },
@@ -104,7 +117,12 @@ const letteringSchema = z.strictObject({
     .default({})
     .describe('Letters moved by hand, by id (line, place in the line, part): mm, degrees, times their size.'),
   thicken: z
-    .strictObject({ by: lengthIn('thicken').default(0).describe('Added all round, mm; less than 0 thins.'), keepCounters: lengthIn('leastCounter').default(0).describe('Counters are not closed further than to this width, mm.') })
+    .strictObject({
+      by: lengthIn('thicken').default(0).describe('Added all round, mm; less than 0 thins.'),
+      keepCounters: lengthIn('leastCounter').default(0).describe('Counters are not closed further than to this width, mm.'),
+      letters: z.record(z.string().regex(LETTER_ID), lengthIn('thicken')).default({}).describe('Added to single letters, by id.'),
+      counters: z.record(z.string().regex(LETTER_ID), lengthIn('thicken')).default({}).describe('Counters of single letters opened all round, by letter.'),
+    })
     .prefault({}),
 });
 
@@ -121,6 +139,20 @@ const railSchema = z.strictObject({
   height: lengthIn('railHeight').default(12),
   overlap: lengthIn('railOverlap').default(2).describe('How far the letters sink into the rail.'),
   extend: lengthIn('railExtend').default(0).describe('How far it reaches past the letters on either side.'),
+});
+
+const reliefSchema = z.strictObject({
+  frame: lengthIn('reliefFrame').default(0).describe('Rim left standing round the ground; 0: the ground runs past the edge.'),
+  bleed: lengthIn('reliefBleed').default(1).describe('How far the ground runs past the cut edge where no frame is left, so that no rim stays.'),
+});
+
+const backerSchema = z.strictObject({
+  distance: lengthIn('backerDistance').default(6).describe('How far it reaches past the letters.'),
+  corners: z.enum(['round', 'mitred']).default('round'),
+  leastHole: lengthIn('backerHole').nullable().default(null).describe('Holes that a narrower disc fills are filled; null: the house limit of counters.'),
+  letters: z.enum(['cut', 'engrave']).default('cut').describe('cut: a layer of their own to glue on; engrave: on the backer itself.'),
+  locate: z.boolean().default(false).describe('Lines on the backer that show where the letters go.'),
+  gap: lengthIn('backerGap').default(10).describe('Between letters and backer on the sheet.'),
 });
 
 const holdSchema = z.strictObject({
@@ -147,7 +179,36 @@ const holdSchema = z.strictObject({
       islands: z.array(z.string().regex(ISLAND_ID)).max(2000).default([]).describe('Islands that may fall out, by id.'),
     })
     .prefault({}),
+  joins: z
+    .strictObject({
+      closeUp: z.boolean().default(false).describe('Letters of a word are brought together until their necks are wide enough.'),
+      closeUpMost: numberIn('closeUpMost').default(0.2).describe('How far a letter may be moved for that, in cap heights.'),
+      ties: z.enum(['none', 'loose', 'thin']).default('none').describe('Short bars: for what is loose; for necks that are too thin as well.'),
+      width: lengthIn('tieWidth').nullable().default(null).describe('Width of ties, and of necks that are wanted; null: the house limit.'),
+      bars: z.record(z.string().regex(LETTER_ID), z.array(z.number().min(-2).max(3)).max(6)).default({}).describe('Level bars from a letter to the next: heights above the baseline, in cap heights.'),
+      points: z.int().min(1).max(4).default(1).describe('Points at which every part is to be held; fewer is a finding.'),
+    })
+    .prefault({}),
+  tabs: z
+    .strictObject({
+      by: z.enum(['none', 'number', 'length']).default('none').describe('number: so many to a part; length: one for so much of its outline.'),
+      number: z.int().min(1).max(100).default(4),
+      every: lengthIn('tabEvery').default(200),
+      length: lengthIn('tabLength').default(2).describe('What stays uncut.'),
+      byHand: z.record(z.string().max(60), z.array(z.number().min(0).max(1)).max(100)).default({}).describe('Parts whose tabs were put by hand: shares of their outlines.'),
+    })
+    .prefault({})
+    .describe('Short uncut lengths that hold parts in the sheet: gaps in the outer cuts.'),
   pieces: z.enum(['one', 'separate']).default('one').describe('Stand-alone letters: must they come off the table as one piece?'),
+});
+
+const couponSchema = z.strictObject({
+  windows: z
+    .array(z.strictObject({ letter: z.string().regex(LETTER_ID), x: lengthIn('nudge'), y: lengthIn('nudge'), size: lengthIn('couponSize') }))
+    .min(1)
+    .max(12)
+    .describe('Squares of the job, each by its middle from the middle of a letter.'),
+  frame: lengthIn('couponFrame').default(3).describe('Rim round each window that holds what is in it.'),
 });
 
 const assignmentSchema = z.strictObject({
@@ -190,7 +251,10 @@ export const recipeSchema = z.strictObject({
   lettering: letteringSchema,
   plate: plateSchema.prefault({}),
   rail: railSchema.nullable().default(null).describe('A bar under stand-alone letters; null: none.'),
+  relief: reliefSchema.prefault({}),
+  backer: backerSchema.prefault({}),
   hold: holdSchema.prefault({}),
+  coupon: couponSchema.nullable().default(null).describe('A test coupon: windows of the job, set side by side; null: the whole job.'),
   workOrder: workOrderSchema.prefault({}),
   release: z.strictObject({ tolerance: lengthIn('tolerance').default(0.01).describe('How far a line in a file may be from the true curve, mm; curves become arcs in DXF.') }).prefault({}),
 });

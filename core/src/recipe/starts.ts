@@ -38,6 +38,8 @@ export function startRecipe(job: NewJob, shop: Shop): RecipeInput {
   const plate = { margin: round(capHeight * 0.45), cornerRadius: round(capHeight * 0.12), holes: { diameter: holeDiameter(capHeight), inset: round(capHeight * 0.2) } };
   if (job.make === 'stand-alone') return { ...common, rail: { height: round(capHeight * 0.18), overlap: round(capHeight * 0.04), extend: round(capHeight * 0.1) } };
   if (job.make === 'engraved') return { ...common, plate: { ...plate, border: { inset: round(capHeight * 0.1) } } };
+  if (job.make === 'relief') return { ...common, plate: { ...plate, holes: null }, relief: { frame: round(capHeight * 0.1) } };
+  if (job.make === 'backed') return { ...common, backer: { distance: round(capHeight * 0.12), gap: round(capHeight * 0.2) } };
   return { ...common, plate };
 }
 

@@ -25,7 +25,8 @@ export function narrowBridges({ recipe, hold, machine, material }: Checked): Fin
   });
 }
 
-function boxRound(a: { x: number; y: number }, b: { x: number; y: number }, width: number): Bounds {
+/** The box round a strip. */
+export function boxRound(a: { x: number; y: number }, b: { x: number; y: number }, width: number): Bounds {
   const half = width / 2;
   return { minX: Math.min(a.x, b.x) - half, minY: Math.min(a.y, b.y) - half, maxX: Math.max(a.x, b.x) + half, maxY: Math.max(a.y, b.y) + half };
 }

@@ -7,7 +7,7 @@ import { list } from '../wording.ts';
 export function letterPlaces({ recipe, lettering, arrangement }: Checked): Finding[] {
   const findings: Finding[] = [];
   const strokes = arrangement.letters.some((letter) => letter.strokes.length > 0);
-  if (strokes && recipe.make !== 'engraved')
+  if (strokes && recipe.make !== 'engraved' && !recipe.coupon)
     findings.push({
       id: 'single-line face', rule: 'single-line face', severity: 'stop', title: 'A single-line face has no outlines to cut', place: null,
       detail: 'Its strokes can be scored, marked or engraved on a plate.',

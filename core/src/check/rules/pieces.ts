@@ -1,17 +1,21 @@
 import { joinBounds } from '../../geometry/bounds.ts';
 import type { Checked } from '../checked.ts';
 import type { Finding, Mend } from '../findings.ts';
+import type { Piece } from '../../hold/pieces.ts';
+import type { Recipe } from '../../recipe/schema.ts';
 import { boxKey, list, tidy } from '../wording.ts';
 
 /** Stand-alone letters must hang together. */
 export function loosePieces({ recipe, pieces, lettering, arrangement }: Checked): Finding[] {
   const loose = pieces.filter(({ status }) => status === 'loose');
   if (loose.length === 0) return [];
+  if (recipe.make === 'backed') return looseBacker(recipe, loose);
   const height = lettering.capHeight;
   const mends: Mend[] = [];
   if (!recipe.rail && arrangement.letters.length > 0)
     mends.push({ label: 'Add a rail', patch: [{ path: ['rail'], value: { height: tidy(height * 0.18), overlap: tidy(height * 0.05), extend: tidy(height * 0.1) } }] });
-  if (!recipe.rail) mends.push({ label: 'Close the letters up', patch: [{ path: ['lettering', 'letterSpacing'], value: tidy(recipe.lettering.letterSpacing - Math.max(0.5, height * 0.03)) }] });
+  if (!recipe.rail && !recipe.hold.joins.closeUp) mends.push({ label: 'Close the letters up', patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }] });
+  if (recipe.hold.joins.ties === 'none') mends.push({ label: 'Tie what is loose', patch: [{ path: ['hold', 'joins', 'ties'], value: 'loose' }] });
   mends.push({ label: 'Separate is fine', patch: [{ path: ['hold', 'pieces'], value: 'separate' }] });
   return [{
     id: 'loose piece', rule: 'loose piece', severity: 'stop',
@@ -19,6 +23,15 @@ export function loosePieces({ recipe, pieces, lettering, arrangement }: Checked)
     detail: 'Nothing joins them to the rest.',
     measure: { value: loose.length + 1, limit: 1, unit: 'pieces', wants: 'at most' },
     place: joinBounds(loose.map(({ component }) => component.bounds)), mends,
+  }];
+}
+
+function looseBacker({ backer }: Recipe, loose: readonly Piece[]): Finding[] {
+  const wider = Math.ceil(backer.distance * 1.5);
+  return [{
+    id: 'loose piece', rule: 'loose piece', severity: 'stop', title: `The backer is in ${loose.length + 1} parts`, detail: 'It does not reach from one letter to the next.',
+    measure: { value: loose.length + 1, limit: 1, unit: 'pieces', wants: 'at most' }, place: joinBounds(loose.map(({ component }) => component.bounds)),
+    mends: [{ label: `Backer ${wider} mm past the letters`, patch: [{ path: ['backer', 'distance'], value: wider }] }],
   }];
 }
 
@@ -33,7 +46,7 @@ export function dropOuts({ recipe, hold, pieces, machine }: Checked): Finding[] 
     place: island.component.bounds,
     mends: wanted === 'none'
       ? [{ label: 'Add bridges', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'by size' }] }]
-      : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }],
+      : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }, { label: 'Let it drop', patch: [{ path: ['hold', 'drop', 'islands'], value: [...recipe.hold.drop.islands, island.id] }] }],
   }));
   const known = new Set(hold.unheld.map(({ component }) => boxKey(component.bounds)));
   for (const piece of pieces) {

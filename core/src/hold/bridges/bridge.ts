@@ -13,7 +13,7 @@ export interface Bridge {
   readonly angle: number;
   readonly from: Point;
   readonly to: Point;
-  /** Where it leaves the island: a share of the island's outline, see anchor.ts. */
+  /** Where it leaves the island: a share of the island's outline, see geometry/outline.ts. */
   readonly at: number;
   readonly byHand: boolean;
   /** The strip, reaching into the material on both sides, with what is wanted of its roots. */
@@ -22,7 +22,7 @@ export interface Bridge {
 
 /** Where somebody put a bridge: it moves with its island. */
 export interface BridgePlace {
-  /** Share of the island's outline, 0 to 1: see anchor.ts. */
+  /** Share of the island's outline, 0 to 1: see geometry/outline.ts. */
   readonly at: number;
   /** Degrees counter-clockwise from the letter's own level; null: as suits the place. */
   readonly angle: number | null;

@@ -4,7 +4,7 @@ import { flatten } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
 import { hullBoundsOf, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
 import { scannerFor, type Scanner, type Stretch } from '../crossings.ts';
-import { outlineOf, pointAtShare, shareNear, type Outline } from './anchor.ts';
+import { outlineOf, pointAtShare, shareNear, type Outline } from '../../geometry/outline.ts';
 import type { BridgePlace, BridgePlan } from './bridge.ts';
 import { ANY, wantedDirections } from './directions.ts';
 
@@ -139,6 +139,11 @@ export class SiteSearch {
         return Math.abs(node.across - across - aside) >= CLEAR_OF_NODES || node.along < begin - 1 || node.along > end + 1;
       }),
     );
+  }
+
+  /** Places on one scan line, `across` to the left of the direction, both sides clean. */
+  across(piece: number, angle: number, across: number, width: number): readonly Site[] {
+    return this.strips(this.scanner(angle), piece, across, 0, width);
   }
 
   /** Where a place leaves its island, as a share of the outline. */

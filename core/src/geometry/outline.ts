@@ -1,10 +1,10 @@
-import { boundsOfPoints, centreOf } from '../../geometry/bounds.ts';
-import { distance, mix, type Point } from '../../geometry/point.ts';
+import { boundsOfPoints, centreOf } from './bounds.ts';
+import { distance, mix, type Point } from './point.ts';
 
 /**
- * Places along an island's outline as shares of its length, counter-clockwise, from where the outline crosses the level
+ * Places along a closed outline as shares of its length, counter-clockwise, from where the outline crosses the level
  * (as the letter stands) to the right of its middle. An O of another face, or of another size, has the same places there:
- * that is how a bridge that was put somewhere by hand stays there.
+ * that is how a bridge or a tab that was put somewhere by hand stays there.
  */
 export interface Outline {
   /** Counter-clockwise, the first point at share 0; the last side leads back to it. */

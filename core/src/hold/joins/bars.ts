@@ -1,0 +1,55 @@
+import { componentsOf } from '../../geometry/components.ts';
+import { distance, type Point } from '../../geometry/point.ts';
+import { polygon } from '../../geometry/shapes.ts';
+import type { Letter } from '../../lettering/layout.ts';
+import { SiteSearch } from '../bridges/search.ts';
+import type { Tie } from './tie.ts';
+
+/** Bars asked for, and those that find nothing to join at their height. */
+export interface Bars {
+  readonly ties: readonly Tie[];
+  readonly lost: readonly { readonly letter: string; readonly height: number }[];
+}
+
+/**
+ * Level bars from a letter to the next of its line, each at a height above the baseline.
+ * @param capHeightOf cap height of a line, mm
+ */
+export function barTies(letters: readonly Letter[], bars: Readonly<Record<string, readonly number[]>>, width: number, capHeightOf: (line: number) => number): Bars {
+  const ties: Tie[] = [];
+  const lost: { letter: string; height: number }[] = [];
+  for (const [id, heights] of Object.entries(bars)) {
+    const letter = letters.find((each) => each.id === id);
+    const next = letter && following(letter, letters);
+    for (const height of heights) {
+      const tie = letter && next ? barBetween(letter, next, height * capHeightOf(letter.line), width, `tie:${id}:bar-${height.toFixed(3)}`) : null;
+      if (tie) ties.push(tie);
+      else lost.push({ letter: id, height });
+    }
+  }
+  return { ties, lost };
+}
+
+/** The letter whose box begins next to the right in the same line. */
+export function following(letter: Letter, letters: readonly Letter[]): Letter | undefined {
+  const middle = (each: Letter) => (each.bounds.minX + each.bounds.maxX) / 2;
+  return letters
+    .filter((each) => each.line === letter.line && each.id !== letter.id && each.contours.length > 0 && middle(each) > middle(letter))
+    .sort((a, b) => middle(a) - middle(b))[0];
+}
+
+function barBetween(letter: Letter, next: Letter, height: number, width: number, id: string): Tie | null {
+  const pieces = [...componentsOf(next.contours), ...componentsOf(letter.contours)];
+  const targets = componentsOf(next.contours).length;
+  const search = new SiteSearch(pieces, pieces.map(() => letter.turn), { width, direction: 'level' });
+  const turn = (letter.turn * Math.PI) / 180;
+  const foot = { x: letter.origin.x - Math.sin(turn) * height, y: letter.origin.y + Math.cos(turn) * height };
+  for (let piece = targets; piece < pieces.length; piece++) {
+    const site = search.across(piece, letter.turn, search.scanner(letter.turn).toScan(foot).across, width).find(({ target }) => target < targets);
+    if (!site) continue;
+    const { angle, across, begin, end, from, to } = site;
+    const at = (along: number, aside: number): Point => search.scanner(angle).toPlane(along, across + aside);
+    return { id, part: letter.id, why: 'bar', width, length: distance(from, to), from, to, strip: polygon([at(begin, -width / 2), at(end, -width / 2), at(end, width / 2), at(begin, width / 2)], id) };
+  }
+  return null;
+}

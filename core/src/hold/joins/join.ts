@@ -1,0 +1,49 @@
+import type { Arrangement } from '../../construct/arrangement.ts';
+import type { Construction } from '../../construct/construct.ts';
+import type { Region } from '../../geometry/contour.ts';
+import { knockOut, weldRegions } from '../../geometry/kernel/boolean.ts';
+import { medialAxis } from '../../geometry/medial-axis.ts';
+import type { Memo } from '../../geometry/memo.ts';
+import { findNecks } from '../necks.ts';
+import { barTies, type Bars } from './bars.ts';
+import { tieLoose } from './loose-ties.ts';
+import { partsOf } from './parts.ts';
+import { tieThin } from './thin-ties.ts';
+import type { Tie, TiePlan } from './tie.ts';
+
+/** Stand-alone lettering with its ties. */
+export interface Joined {
+  readonly material: Region;
+  readonly ties: readonly Tie[];
+  /** What the ties add to the letters. */
+  readonly tieArea: Region;
+  readonly lostBars: Bars['lost'];
+}
+
+/** Necks less than this below the limit, mm, count as kept. */
+const SLACK = 0.005;
+
+/**
+ * Joins stand-alone letters: first the bars asked for, then ties for what is still loose, then ties over necks that are too
+ * thin.
+ * @param capHeightOf cap height of a line, mm
+ */
+export function join({ material: bare }: Pick<Construction, 'material'>, { letters, rails }: Pick<Arrangement, 'letters' | 'rails'>, plan: TiePlan, capHeightOf: (line: number) => number, memo: Memo): Joined {
+  const bars = barTies(letters, plan.bars, plan.width, capHeightOf);
+  const ties: Tie[] = [...bars.ties];
+  let material = withTies(bare, bars.ties);
+  if (plan.ties !== 'none') {
+    const loose = tieLoose(material, plan.width);
+    ties.push(...loose);
+    material = withTies(material, loose);
+  }
+  if (plan.ties === 'thin') {
+    const necks = findNecks(material, medialAxis(material, Math.max(0.1, plan.width / 4), 1.6 * plan.width), partsOf(letters, rails, memo));
+    const thin = tieThin(material, necks.filter(({ width }) => width < plan.width - SLACK), plan.width);
+    ties.push(...thin);
+    material = withTies(material, thin);
+  }
+  return { material, ties, tieArea: ties.length === 0 ? [] : knockOut(weldRegions(ties.map(({ strip }) => [strip])), bare), lostBars: bars.lost };
+}
+
+const withTies = (material: Region, ties: readonly Tie[]): Region => (ties.length === 0 ? material : weldRegions([material, ...ties.map(({ strip }): Region => [strip])]));

@@ -1,0 +1,46 @@
+import { componentsOf, type Component } from '../../geometry/components.ts';
+import { polygon } from '../../geometry/shapes.ts';
+import { distance, type Point } from '../../geometry/point.ts';
+import type { Region } from '../../geometry/contour.ts';
+import { SiteSearch, type Site } from '../bridges/search.ts';
+import type { Tie } from './tie.ts';
+
+/**
+ * Ties every loose piece to what hangs together, nearest first: the same search as for bridges, with material and gap the
+ * other way about.
+ * @param width mm; narrower where a piece has no room for it
+ * @returns ties, each with its strip reaching into both
+ */
+export function tieLoose(material: Region, width: number): Tie[] {
+  const components = componentsOf(material);
+  const frame = components.find(({ sources }) => sources.has('rail')) ?? components[0];
+  if (!frame || components.length < 2) return [];
+  const pieces = [frame, ...components.filter((component) => component !== frame)];
+  const search = new SiteSearch(pieces, pieces.map(() => 0), { width, direction: 'any' });
+  const held = new Set([0]);
+  const waiting = new Set(pieces.slice(1).map((_, i) => i + 1));
+  const ties: Tie[] = [];
+  while (waiting.size > 0) {
+    let best: Site | undefined;
+    for (const piece of waiting) {
+      const site = search.anyWay(piece).filter(({ target }) => held.has(target)).sort((a, b) => costOf(a) - costOf(b))[0];
+      if (site && (!best || costOf(site) < costOf(best))) best = site;
+    }
+    if (!best) break;
+    waiting.delete(best.piece);
+    held.add(best.piece);
+    ties.push(tieOf(search, best, pieces[best.piece]!));
+  }
+  return ties;
+}
+
+/** Upright ties, as under the dot of an i, are seen least; level ones pass for part of the lettering; slanted ones never do. */
+const costOf = ({ score, angle }: Site): number => score * (angle % 180 === 90 ? 0.8 : angle % 180 === 0 ? 1 : 1.7);
+
+function tieOf(search: SiteSearch, site: Site, piece: Component): Tie {
+  const part = [...piece.sources].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))[0] ?? 'piece';
+  const id = `tie:${part}:loose`;
+  const { angle, across, width, begin, end, from, to } = search.clearOfNodes(site);
+  const at = (along: number, aside: number): Point => search.scanner(angle).toPlane(along, across + aside);
+  return { id, part, why: 'loose', width, length: distance(from, to), from, to, strip: polygon([at(begin, -width / 2), at(end, -width / 2), at(end, width / 2), at(begin, width / 2)], id) };
+}
