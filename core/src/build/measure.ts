@@ -67,7 +67,7 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
     specks: specksOf(region, limits.speck),
     limits,
   };
-  return { of: engraved ? 'engraved area' : relief ? 'standing letters' : 'material', ...measured, findings: checkMeasured({ recipe, machine, material, letters: arrangement.letters, capHeight: built.lettering.capHeight, hold, ...measured }) };
+  return { of: engraved ? 'engraved area' : relief ? 'standing letters' : 'material', ...measured, findings: recipe.coupon ? [] : checkMeasured({ recipe, machine, material, letters: arrangement.letters, capHeight: built.lettering.capHeight, hold, ...measured }) };
 }
 
 function holdsOf({ hold: { islands, material } }: Build, axis: MedialAxis, memo: Memo): IslandHold[] {

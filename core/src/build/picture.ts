@@ -38,12 +38,25 @@ export interface Picture {
   /** Outlines of parts that tabs slide along, as x, y pairs from share 0 on. */
   readonly tabOutlines: readonly (readonly number[])[];
   /** For picking letters on the bed. */
-  readonly letters: readonly { readonly id: string; readonly text: string; readonly name: string; readonly bounds: Bounds }[];
+  readonly letters: readonly PictureLetter[];
   /** What the face offers; null where it is not here. */
   readonly face: { readonly kind: Face['kind']; readonly features: readonly FeatureChoice[]; readonly axes: readonly Axis[] } | null;
   /** Ends of segments, for showing nodes: x, y pairs. */
   readonly nodes: readonly number[];
   readonly report: Report;
+}
+
+export interface PictureLetter {
+  readonly id: string;
+  readonly text: string;
+  readonly name: string;
+  readonly line: number;
+  readonly bounds: Bounds;
+  /** Height of the baseline it stands on, y down, and cap height of its line, mm. */
+  readonly baseline: number;
+  readonly capHeight: number;
+  /** Degrees counter-clockwise that it stands turned. */
+  readonly turn: number;
 }
 
 export interface PictureBridge {
@@ -54,7 +67,8 @@ export interface PictureBridge {
   readonly angle: number;
   readonly width: number;
   readonly length: number;
-  readonly byHand: boolean;
+  /** Which of the island's places put by hand it stands at; null where it was placed by itself. */
+  readonly place: number | null;
   readonly from: readonly [number, number];
   readonly to: readonly [number, number];
 }
@@ -86,12 +100,12 @@ export function pictureOf(build: Build): Picture {
     operations: operations.map(({ id, work, fill, contours }) => ({ id, work, fill, path: path(contours) })),
     pieces: pieces.map(({ id, status, intended, component }) => ({ id, status, intended, path: path(componentRegion(component)), bounds: down(component.bounds) })),
     islands: hold.islands.map(({ id, letter, component }, i) => ({ id, letter, bounds: down(component.bounds), status: report.islands[i]!.status, outline: slide(component.outer, turnOf.get(letter ?? '') ?? 0) })),
-    bridges: hold.bridges.map(({ id, island, at, angle, width, length, byHand, from, to }) => ({ id, island, at, angle: angle - (turnOf.get(island.slice(0, island.lastIndexOf('#'))) ?? 0), width, length, byHand, from: [from.x, height - from.y], to: [to.x, height - to.y] })),
+    bridges: hold.bridges.map(({ id, island, at, angle, width, length, place, from, to }) => ({ id, island, at, angle: angle - (turnOf.get(island.slice(0, island.lastIndexOf('#'))) ?? 0), width, length, place, from: [from.x, height - from.y], to: [to.x, height - to.y] })),
     bridgeArea: path(hold.bridgeArea),
     ties: path(hold.tieArea),
     tabs: build.tabs.map(({ part, at, middle, contour }) => ({ part, at, x: middle.x, y: height - middle.y, outline: tabbed.indexOf(contour) })),
     tabOutlines: tabbed.map((contour) => slide(contour, 0)),
-    letters: (build.recipe.coupon ? [] : arrangement.letters).map(({ id, text, bounds }) => ({ id, text, name: letterName(id, arrangement.letters), bounds: down(bounds) })),
+    letters: (build.recipe.coupon ? [] : arrangement.letters).map(({ id, text, line, bounds, origin, turn }) => ({ id, text, line, turn, name: letterName(id, arrangement.letters), bounds: down(bounds), baseline: height - origin.y, capHeight: build.lettering.capHeight * (build.recipe.lettering.lineScale[line] ?? 1) })),
     face: build.face && { kind: build.face.kind, features: build.face.features, axes: build.face.axes },
     nodes: operations.flatMap(({ contours }) => contours.flatMap(({ segments }) => segments.flatMap(({ from }) => [from.x, height - from.y]))),
     report: { ...report, findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })) },

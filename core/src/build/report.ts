@@ -147,7 +147,7 @@ export function reportOf(build: Build, measures?: Measures): Report {
       status: dropping.has(id) ? 'may drop' : unheld.has(id) ? 'drops out' : 'held',
       ...(measures && { neck: measures.islandHolds.find(({ island }) => island === id)?.width ?? null }),
     })),
-    bridges: hold.bridges.map(({ id, width, length, angle, byHand }) => ({ id, width, length, angle, byHand })),
+    bridges: hold.bridges.map(({ id, width, length, angle, place }) => ({ id, width, length, angle, byHand: place !== null })),
     ties: hold.ties.map(({ id, why, part, width, length }) => ({ id, why, name: letterName(part, arrangement.letters), width, length })),
     closedUp: [...(lettering.closedUp ?? [])].map(([id, by]) => ({ letter: letterName(id, arrangement.letters), by })),
     tabs: build.tabs.length,

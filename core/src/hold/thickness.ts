@@ -47,6 +47,9 @@ const TAPER = 0.1;
 /** What a branch may waver, against the limit. */
 const SLACK = 0.02;
 
+/** Discs of a smaller radius, mm, are the end of a cusp, whatever they do. */
+const HAIR = 0.02;
+
 /** Bars of the histogram. */
 const BARS = 40;
 
@@ -118,7 +121,7 @@ function trimmed(axis: MedialAxis, side: 1 | 2, limit: number): Graph {
       const grown = axis.radius[onward]! - started;
       // From nothing, a branch may widen as slowly as it likes: it is the cusp between a curve and what it touches.
       widest = Math.max(widest, axis.radius[at]!);
-      const cusp = 2 * started < limit / 4 && axis.radius[onward]! >= 0.7 * widest;
+      const cusp = 2 * started < limit / 4 && (axis.radius[onward]! >= 0.7 * widest || widest < HAIR);
       if (!cusp && grown < TAPER * gone - slack) break;
       alive[at] = 0;
       at = onward;

@@ -56,6 +56,11 @@ export class Builder {
     });
   }
 
+  /** The riskiest places of what was built last, as a test coupon; null where there is nothing to test. */
+  coupon(): Promise<Recipe['coupon']> {
+    return this.started().coupon();
+  }
+
   /** Gives up everything under way. */
   stop(): void {
     this.waiting?.reject(new BuildDropped());

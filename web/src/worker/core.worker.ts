@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
+import type { OnePiece } from '@needlefile/core/build/one-piece';
 import type { Picture } from '@needlefile/core/build/picture';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
@@ -13,6 +14,10 @@ const api = {
   build: async (recipe: Recipe, shop: Shop): Promise<Picture> => (await engine()).buildPicture(recipe, shop),
   /** Measures what was built last: apart, so that the drawing need not wait. */
   measure: async (): Promise<MeasurePicture | null> => (await engine()).measureLast(),
+  /** Tries what makes stand-alone lettering one piece. */
+  makeOnePiece: async (recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> => (await engine()).onePiece(recipe, shop, progress),
+  /** The riskiest places of what was built last, as a coupon. */
+  coupon: async (): Promise<Recipe['coupon']> => (await engine()).couponOfLast(),
 };
 export type CoreWorkerApi = typeof api;
 

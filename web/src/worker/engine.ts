@@ -1,6 +1,8 @@
 import { build, type Build } from '@needlefile/core/build/build';
+import { couponPlaces } from '@needlefile/core/build/coupon-places';
 import { measure } from '@needlefile/core/build/measure';
 import { measurePictureOf, type MeasurePicture } from '@needlefile/core/build/measure-picture';
+import { makeOnePiece, type OnePiece } from '@needlefile/core/build/one-piece';
 import { pictureOf, type Picture } from '@needlefile/core/build/picture';
 import { StageCache } from '@needlefile/core/build/stages';
 import type { Face } from '@needlefile/core/lettering/face';
@@ -18,6 +20,15 @@ export async function buildPicture(recipe: Recipe, shop: Shop): Promise<Picture>
   await ensureFace(recipe.lettering.face);
   last = build(recipe, { shop, faces }, cache);
   return pictureOf(last);
+}
+
+export async function onePiece(recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> {
+  await ensureFace(recipe.lettering.face);
+  return makeOnePiece(recipe, { shop, faces }, cache, progress);
+}
+
+export function couponOfLast(): Recipe['coupon'] {
+  return last ? couponPlaces(last, measure(last, cache.memo)) : null;
 }
 
 /** Measures what was built last. */

@@ -15,7 +15,8 @@ export interface Bridge {
   readonly to: Point;
   /** Where it leaves the island: a share of the island's outline, see geometry/outline.ts. */
   readonly at: number;
-  readonly byHand: boolean;
+  /** Which of the island's places put by hand it stands at; null where the search placed it. */
+  readonly place: number | null;
   /** The strip, reaching into the material on both sides, with what is wanted of its roots. */
   readonly strip: readonly Contour[];
 }

@@ -48,9 +48,9 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: 
   const growth = new Growth(islands.length + 1);
   const bridges: Bridge[] = [];
   const lost: { island: string; place: number }[] = [];
-  const build = (site: Site, island: UnnamedIsland, hand: boolean) => {
+  const build = (site: Site, island: UnnamedIsland, place: number | null = null) => {
     const clear = search.clearOfNodes(site);
-    bridges.push(bridgeOf(search, clear, island, bridges.filter((bridge) => bridge.island === island.id).length, plan, hand));
+    bridges.push(bridgeOf(search, clear, island, bridges.filter((bridge) => bridge.island === island.id).length, plan, place));
     growth.join(clear.piece, clear.target);
   };
 
@@ -58,7 +58,7 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: 
   for (const island of asked) {
     byHand(island)?.forEach((place, i) => {
       const site = search.near(number(island), place);
-      if (site) build(site, island, true);
+      if (site) build(site, island, i);
       else lost.push({ island: island.id, place: i });
     });
   }
@@ -67,7 +67,7 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: 
     // Treated as where it stands alone, if all of that has room here and leads to the frame.
     const sites = usual(island).map((place) => search.near(number(island), place));
     if (sites.length === 0 || !sites.every((site): site is Site => site !== undefined && site.target === 0 && site.width >= plan.width - 1e-9) || sites.some((site) => !isClear(site, bridges))) continue;
-    for (const site of sites) build(site, island, false);
+    for (const site of sites) build(site, island);
     waiting.delete(island);
   }
   while (waiting.size > 0) {
@@ -76,12 +76,12 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: 
     const { island, site } = best;
     waiting.delete(island);
     const taken = [site];
-    build(site, island, false);
+    build(site, island);
     for (let count = countFor(island, plan); count > taken.length; ) {
       const more = nextOf(search, number(island), taken, (each) => growth.holds(each.target) && isClear(each, bridges), plan.width);
       if (!more) break;
       taken.push(more);
-      build(more, island, false);
+      build(more, island);
     }
   }
   return { bridges, unheld: wanted.filter((island) => !growth.holds(number(island))).map(({ id }) => id), lost };
@@ -153,8 +153,8 @@ function spansApart(a: Point, b: Point, c: Point, d: Point): number {
   return least;
 }
 
-function bridgeOf(search: SiteSearch, site: Site, island: UnnamedIsland, n: number, plan: BridgePlan, byHand: boolean): Bridge {
+function bridgeOf(search: SiteSearch, site: Site, island: UnnamedIsland, n: number, plan: BridgePlan, place: number | null): Bridge {
   const id = `${island.id}:${n}`;
   const { width, angle, from, to } = site;
-  return { id, island: island.id, width, length: distance(from, to), angle, from, to, at: search.shareOf(site), byHand, strip: stripOf(search, site, plan.root, `bridge:${id}`) };
+  return { id, island: island.id, width, length: distance(from, to), angle, from, to, at: search.shareOf(site), place, strip: stripOf(search, site, plan.root, `bridge:${id}`) };
 }

@@ -94,25 +94,30 @@ export class SiteSearch {
     const turn = this.turns[piece]!;
     const away = (direction: number) => Math.abs(((direction - outward + 540) % 360) - 180);
     // Where no direction was asked for, the wanted ones go first as long as they leave the wall well.
-    const angles = angle !== null ? [angle + turn] : [...wantedDirections(this.plan.direction, turn, this.rings[piece]!).filter((direction) => away(direction) < 50), outward, outward - 20, outward + 20];
-    let best: Site | undefined;
-    let least = Infinity;
-    for (const direction of angles) {
-      const scanner = this.scanner(Math.round(direction * 10) / 10);
-      const { across, along } = scanner.toScan(wall);
-      for (let step = 0; step <= 16; step++) {
-        for (const side of step === 0 ? [0] : [1, -1]) {
-          const aside = (side * step * width) / 8;
-          for (const site of this.strips(scanner, piece, across + aside, 0, width)) {
-            // Moving it aside is worse than crossing the gap at a slant.
-            const cost = Math.hypot(aside, scanner.toScan(site.from).along - along) * 4 + site.score + away(direction) * 0.01 * width;
-            if (cost < least) [best, least] = [site, cost];
+    const asked = angle !== null ? [angle + turn] : [...wantedDirections(this.plan.direction, turn, this.rings[piece]!).filter((direction) => away(direction) < 50), outward, outward - 20, outward + 20];
+    const inDirections = (angles: readonly number[], wide: number) => {
+      let [best, least]: [Site | undefined, number] = [undefined, Infinity];
+      for (const direction of angles) {
+        const scanner = this.scanner(Math.round(direction * 10) / 10);
+        const { across, along } = scanner.toScan(wall);
+        for (let step = 0; step <= 16; step++) {
+          for (const side of step === 0 ? [0] : [1, -1]) {
+            const aside = (side * step * wide) / 8;
+            for (const site of this.strips(scanner, piece, across + aside, 0, wide)) {
+              // Moving it aside is worse than crossing the gap at a slant.
+              const cost = Math.hypot(aside, scanner.toScan(site.from).along - along) * 4 + site.score + away(direction) * 0.01 * wide;
+              if (cost < least) [best, least] = [site, cost];
+            }
           }
+          if (best && step * wide * 0.5 > least) break;
         }
-        if (best && step * width * 0.5 > least) break;
       }
-    }
-    return best;
+      return best;
+    };
+    // Where there is no room as asked: in any direction, and then as much narrower as it must be.
+    let site = inDirections(asked, width);
+    for (const share of NARROWER.slice(0, 4)) site ??= inDirections(ANY, width * share);
+    return site;
   }
 
   /** A place moved aside a little, where one of its sides would meet a wall right beside a node. */

@@ -47,7 +47,7 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
           if (event.key === '-') by(0.8);
           if (event.key === '0') fit();
           if (event.key === '1') trueSize();
-          if (event.key === 'Escape') useView.setState({ letter: null });
+          if (event.key === 'Escape') useView.setState({ letter: null, drawing: null });
           if (event.key.startsWith('Arrow') && moveLetter(event.key, event.shiftKey)) event.preventDefault();
         }}
         onPointerMove={(event) => {

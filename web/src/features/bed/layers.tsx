@@ -6,6 +6,7 @@ import { memo } from 'react';
 import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { BedView, Station } from '../workbench/view-store';
 import css from './bed.module.css';
+import { HoldMarks } from './hold-marks';
 import { LetterHandles } from './letter-handles';
 import { ThicknessMap } from './thickness-map';
 
@@ -19,7 +20,6 @@ interface LayersProps {
 
 /** What lies on the sheet, in mm, y down. */
 export const Layers = memo(function Layers({ picture, measures, view, station, scale }: LayersProps) {
-  const showHold = station === 'hold';
   return (
     <>
       <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
@@ -28,7 +28,7 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
       {view === 'pieces' && <Pieces picture={picture} />}
       {view === 'thickness' && <ThicknessMap picture={picture} measures={measures} />}
       {station === 'letter' && view !== 'pieces' && <LetterHandles letters={picture.letters} scale={scale} />}
-      {showHold && view !== 'pieces' && view !== 'thickness' && <HoldMarks picture={picture} scale={scale} />}
+      {station === 'hold' && view !== 'pieces' && view !== 'thickness' && <HoldMarks picture={picture} scale={scale} />}
       <Origin height={picture.sheet.height} scale={scale} />
     </>
   );
@@ -80,35 +80,6 @@ const Pieces = memo(function Pieces({ picture }: { picture: Picture }) {
     </>
   );
 });
-
-/** Bridges in hatching, islands by number; what is unheld in the colour of a stop. */
-function HoldMarks({ picture, scale }: { picture: Picture; scale: number }) {
-  const size = 16 / scale;
-  return (
-    <>
-      <defs>
-        <pattern id="bridge-hatch" width={4 / scale} height={4 / scale} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2={4 / scale} stroke="var(--verdigris)" strokeWidth={1.4 / scale} />
-        </pattern>
-      </defs>
-      <path className={css.bridge} d={picture.bridges} fill="url(#bridge-hatch)" />
-      {picture.islands.map(({ id, bounds, held }, i) => {
-        const { x, y } = centreOf(bounds);
-        const room = Math.min(widthOf(bounds), heightOf(bounds)) * scale;
-        // A number that would hide its island waits until there is room.
-        if (room < 18) return null;
-        return (
-          <g key={id} className={css.island} data-held={held}>
-            <circle cx={x} cy={y} r={size / 2} />
-            <text x={x} y={y} fontSize={size * 0.62}>
-              {i + 1}
-            </text>
-          </g>
-        );
-      })}
-    </>
-  );
-}
 
 function Origin({ height, scale }: { height: number; scale: number }) {
   const arm = 14 / scale;

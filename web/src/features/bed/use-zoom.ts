@@ -35,6 +35,8 @@ export function useZoom(content: Bounds | null): Zoom {
     if (!element) return;
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.01, 800])
+      // What can be taken in hand on the bed is not the ground.
+      .filter((event: Event & { button?: number; ctrlKey?: boolean }) => event.type === 'wheel' || (!event.ctrlKey && !event.button && !(event.target instanceof Element && event.target.closest('[data-grab]'))))
       .on('zoom', (event: { transform: ZoomTransform; sourceEvent: Event | null }) => {
         // Only what a person does ends the fitting.
         if (event.sourceEvent) fitting.current = false;

@@ -1,6 +1,7 @@
 'use client';
 
 import type { Picture } from '@needlefile/core/build/picture';
+import type { Report } from '@needlefile/core/build/report';
 import type { Finding, Mend, Rule } from '@needlefile/core/check/findings';
 import type { Make } from '@needlefile/core/recipe/schema';
 import Link from 'next/link';
@@ -28,7 +29,7 @@ export function CheckColumn({ picture, upToDate, measured }: { picture: Picture 
       {picture && (
         <ul className={css.passed}>
           {!measured && <li className="soft">Measuring thickness …</li>}
-          {passes(make, findings, measured).map((text) => (
+          {passes(make, findings, measured, picture.report).map((text) => (
             <li key={text}>
               <CheckCircle aria-hidden /> {text}
             </li>
@@ -64,6 +65,10 @@ const MANY: Partial<Record<Rule, (count: number) => string>> = {
   'thin wall': (count) => `${count} thin walls`,
   'narrow gap': (count) => `${count} narrow gaps`,
   'filled counter': (count) => `${count} counters fill`,
+  'one bridge': (count) => `${count} islands hang by one bridge`,
+  'slender bridge': (count) => `${count} bridges long for their width`,
+  'weak hold': (count) => `${count} islands weakly held`,
+  'few points': (count) => `${count} letters joined at too few points`,
   speck: (count) => `${count} specks`,
 };
 
@@ -121,12 +126,15 @@ function ShowButton({ finding: { place }, label }: { finding: Finding; label: st
 }
 
 /** What was looked at and found in order. */
-function passes(make: Make, findings: readonly Finding[], measured: boolean): string[] {
+function passes(make: Make, findings: readonly Finding[], measured: boolean, { islands, bridges: all }: Report): string[] {
+  const [bridges, mayDrop] = [all.length, islands.filter(({ status }) => status === 'may drop').length];
   const clear = (...rules: Rule[]) => !findings.some(({ rule }) => rules.includes(rule));
   const list: string[] = [];
   if (clear('no words', 'face missing', 'missing character')) list.push('Every character is in the face');
-  if (make === 'stand-alone' ? clear('loose piece') : clear('drop-out')) list.push(make === 'stand-alone' ? 'Nothing is loose' : 'Nothing drops out');
-  if (make === 'cut-through' && clear('narrow bridge', 'drop-out')) list.push('Every bridge is wide enough');
+  const plateless = make === 'stand-alone' || make === 'backed';
+  if (plateless ? clear('loose piece') : clear('drop-out')) list.push(plateless ? 'Nothing is loose' : mayDrop > 0 ? `Nothing drops out but the ${mayDrop === 1 ? 'island' : `${mayDrop} islands`} that may` : 'Nothing drops out');
+  if (make === 'cut-through' && clear('narrow bridge', 'drop-out') && bridges > 0) list.push('Every bridge is wide enough');
+  if (make === 'cut-through' && measured && bridges > 0 && clear('weak hold', 'narrow bridge', 'drop-out')) list.push('Every island hangs as strongly as its bridges');
   if (measured && clear('thin neck', 'thin wall', 'narrow gap', 'filled counter', 'speck')) list.push('Everything is thick and wide enough');
   if (clear('off the sheet', 'words off the plate')) list.push('All of it is on the sheet');
   if (clear('unassigned')) list.push('Every line has its operation');

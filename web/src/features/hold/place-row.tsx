@@ -1,7 +1,7 @@
 'use client';
 
 import type { Bounds } from '@needlefile/core/geometry/bounds';
-import type { ReactNode } from 'react';
+import { Children, type ReactNode } from 'react';
 import { useView } from '../workbench/view-store';
 import css from './hold.module.css';
 
@@ -10,21 +10,27 @@ interface Props {
   readonly name: string;
   readonly held: boolean;
   readonly place: Bounds;
-  /** What is said of it at the right. */
+  /** Whether its details are open, and what opens them; left out where there are none. */
+  readonly open?: boolean;
+  readonly onOpen?: () => void;
+  /** What is said of it at the right; a third child goes beneath. */
   readonly children: ReactNode;
 }
 
 /** A numbered thing on the bed: pointing at it rings its place, choosing it brings it into the middle. */
-export function PlaceRow({ number, name, held, place, children }: Props) {
+export function PlaceRow({ number, name, held, place, open, onOpen, children }: Props) {
   const ring = () => useView.setState({ ring: place });
   const unring = () => useView.setState({ ring: null });
+  const [first, second, details] = Children.toArray(children);
   return (
-    <li>
-      <button type="button" data-held={held} onMouseEnter={ring} onMouseLeave={unring} onFocus={ring} onBlur={unring} onClick={() => useView.setState({ focus: { place } })}>
+    <li data-open={open}>
+      <button type="button" data-held={held} aria-expanded={open} onMouseEnter={ring} onMouseLeave={unring} onFocus={ring} onBlur={unring} onClick={() => (onOpen ? onOpen() : useView.setState({ focus: { place } }))}>
         <span className={css.tag}>{number}</span>
         <span className={css.islandName}>{name}</span>
-        {children}
+        {first}
+        {second}
       </button>
+      {details}
     </li>
   );
 }

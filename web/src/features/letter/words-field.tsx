@@ -1,7 +1,8 @@
 'use client';
 
-import { followLetters, followRecord } from '@needlefile/core/lettering/retext';
-import { MOST_CHARACTERS, MOST_LINES } from '@needlefile/core/recipe/schema';
+import { withWords } from '@needlefile/core/lettering/retext';
+import { MOST_CHARACTERS, MOST_LINES, type Recipe } from '@needlefile/core/recipe/schema';
+import { original } from 'immer';
 import { useId, useState } from 'react';
 import { useJob } from '../workbench/job-store';
 import css from './letter.module.css';
@@ -30,12 +31,8 @@ export function WordsField() {
           const text = event.target.value;
           if (tooMuch(text) !== null) return setDraft(text);
           setDraft(null);
-          edit('Words', (recipe) => {
-            // What was placed by hand stays on its letter.
-            const follow = followLetters(recipe.lettering.words, text);
-            recipe.lettering.nudges = followRecord(recipe.lettering.nudges, follow);
-            recipe.lettering.words = text;
-          });
+          // What was placed by hand stays on its letter.
+          edit('Words', (recipe) => void Object.assign(recipe, withWords(original(recipe) as Recipe, text)));
         }}
       />
       {problem && (

@@ -52,6 +52,7 @@ export function LimitsPage() {
     },
   });
   const change = (name: keyof HouseLimits, limit: ThicknessLimit | null) => setDraft(withLimit(shop, machine.id, material?.id, name, limit));
+  const changeMachine = (values: Partial<Pick<Machine, 'bridgeLoad' | 'bridgeReach'>>) => setDraft({ ...shop, machines: shop.machines.map((each) => (each.id === machine.id ? { ...each, ...values } : each)) });
   const limits = material ? limitsFor(machine, material) : machine.limits;
   const own = material ? (machine.materialLimits?.[material.id] ?? {}) : null;
   return (
@@ -121,6 +122,10 @@ export function LimitsPage() {
           ))}
         </tbody>
       </table>
+      <div className={css.choose}>
+        <NumberField label="A bridge carries" value={machine.bridgeLoad} least={0.1} most={100_000} step={5} suffix="g" onChange={(bridgeLoad) => changeMachine({ bridgeLoad })} hint="Heavier islands ask for two." />
+        <NumberField label="Bridge reach" value={machine.bridgeReach} least={1} most={1000} step={1} suffix="× width" onChange={(bridgeReach) => changeMachine({ bridgeReach })} hint="Longer bridges bend or burn through." />
+      </div>
       <div className={css.foot}>
         <button type="button" className="btn btn-primary" disabled={!draft || save.isPending} onClick={() => draft && save.mutate({ base: kept.revision, next: draft })}>
           Save the limits

@@ -38,6 +38,8 @@ const MAKE_HINTS: Record<Make, string> = {
   'stand-alone': 'The letters are the object, on a rail.',
   'cut-through': 'Letters cut out of a plate; bridges hold what would drop out.',
   engraved: 'Letters engraved in a plate that is cut out.',
+  relief: 'The ground engraved away, letters left standing.',
+  backed: 'Letters on a backer that follows their outline.',
 };
 
 /** A new job: make, words, machine and material, shown as they will come out while they are chosen. */
@@ -155,6 +157,19 @@ function MakeDrawing({ make }: { make: Make }) {
     <svg viewBox="0 0 48 36" width={56} height={42} aria-hidden className={css.makeDrawing}>
       {make === 'stand-alone' && <path d={`${o}M4 27h40v5H4z`} fillRule="nonzero" />}
       {make === 'cut-through' && <path d="M4 3h40v30H4zM22.500 8.100C17.500 8.800 15 12.600 15 18s2.500 9.200 7.500 9.900V21.500C21.300 20.900 21 19.400 21 18s.300-2.900 1.500-3.500zM25.500 8.100v6.400c1.200.600 1.500 2.100 1.500 3.500s-.300 2.900-1.500 3.500v6.400C30.500 27.200 33 23.400 33 18s-2.500-9.200-7.500-9.900z" fillRule="evenodd" />}
+      {make === 'relief' && (
+        <>
+          <path d="M4 3h40v30H4z" />
+          <path d="M7 6h34v24H7z" fill="#d7b169" />
+          <path d={o} fillRule="evenodd" />
+        </>
+      )}
+      {make === 'backed' && (
+        <>
+          <path d="M24 3c-9 0-14 6-14 15s5 15 14 15 14-6 14-15-5-15-14-15z" fill="#b9c4c0" />
+          <path d={o} fillRule="evenodd" />
+        </>
+      )}
       {make === 'engraved' && (
         <>
           <path d="M4 3h40v30H4z" />

@@ -10,7 +10,9 @@ import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
+import { BackerSection } from './backer-section';
 import { MaterialFields } from './material-fields';
+import { ReliefSection } from './relief-section';
 
 /** What the letters stand on or are cut into, and the sheet it all lies on. */
 export function PlatePanel({ picture }: { picture: Picture | null }) {
@@ -23,7 +25,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
     <>
       <PanelHead title="Plate" />
       <Field label="Make" htmlFor="make">
-        <Form.Select id="make" value={recipe.make} onChange={(event) => edit('Make', (draft) => void (draft.make = event.target.value as typeof draft.make))}>
+        <Form.Select id="make" value={recipe.make} onChange={(event) => edit('Make', (draft) => void (draft.make = event.target.value as typeof draft.make))} aria-describedby="make-hint">
           {MAKES.map((make) => (
             <option key={make} value={make}>
               {MAKE_NAMES[make]}
@@ -31,8 +33,14 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
           ))}
         </Form.Select>
       </Field>
+      <div id="make-hint" className="field-hint mb-2">
+        Another make keeps the words, their size, and whatever else still applies.
+      </div>
       <MaterialFields />
-      {recipe.make === 'stand-alone' ? <RailSection /> : <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />}
+      {recipe.make === 'stand-alone' && <RailSection />}
+      {recipe.make === 'backed' && <BackerSection />}
+      {recipe.make !== 'stand-alone' && recipe.make !== 'backed' && <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />}
+      {recipe.make === 'relief' && <ReliefSection />}
       <PanelSection title="Sheet" aside="laid in the middle of it">
         <LengthField label="Width" value={recipe.sheet.width} placeholder={fitted(picture?.sheet.width)} {...LIMITS.sheet} onChange={(mm) => edit('Sheet width', (draft) => void (draft.sheet.width = mm))} onEmpty={() => edit('Sheet width', (draft) => void (draft.sheet.width = null))} />
         <LengthField label="Height" value={recipe.sheet.height} placeholder={fitted(picture?.sheet.height)} {...LIMITS.sheet} onChange={(mm) => edit('Sheet height', (draft) => void (draft.sheet.height = mm))} onEmpty={() => edit('Sheet height', (draft) => void (draft.sheet.height = null))} hint={recipe.sheet.width === null || recipe.sheet.height === null ? 'Empty: as large as what lies on it asks.' : undefined} />

@@ -15,6 +15,8 @@ interface Change {
   readonly patches: readonly Patch[];
   readonly inverse: readonly Patch[];
   readonly at: number;
+  /** The drag that it belongs to. */
+  readonly gesture?: object | undefined;
 }
 
 export type SaveState =
@@ -31,8 +33,8 @@ export interface JobState {
   readonly save: SaveState;
   readonly past: readonly Change[];
   readonly future: readonly Change[];
-  /** Changes the recipe. Changes of one label in quick succession become one step of the history. */
-  readonly edit: (label: string, change: (recipe: Draft<Recipe>) => void) => void;
+  /** Changes the recipe. Changes of one label in quick succession, or of one gesture, become one step of the history. */
+  readonly edit: (label: string, change: (recipe: Draft<Recipe>) => void, gesture?: object) => void;
   readonly mend: (label: string, patch: RecipePatch) => void;
   /** Puts another recipe in place of this one, as a step that can be undone. */
   readonly replace: (label: string, recipe: Recipe) => void;
@@ -48,13 +50,13 @@ const LONGEST_HISTORY = 500;
 
 export function createJobStore(job: JobDetail, recipe: Recipe): JobStore {
   return createStore<JobState>((set, get) => {
-    const record = (label: string, next: Recipe, patches: readonly Patch[], inverse: readonly Patch[]) => {
+    const record = (label: string, next: Recipe, patches: readonly Patch[], inverse: readonly Patch[], gesture?: object) => {
       if (patches.length === 0) return;
       const { past } = get();
       const last = past.at(-1);
       const now = Date.now();
-      const joins = last?.label === label && now - last.at < ONE_STEP && get().future.length === 0;
-      const change: Change = joins ? { label, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse], at: now } : { label, patches, inverse, at: now };
+      const joins = last?.label === label && (gesture ? last.gesture === gesture : now - last.at < ONE_STEP) && get().future.length === 0;
+      const change: Change = joins ? { label, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse], at: now, gesture } : { label, patches, inverse, at: now, gesture };
       set({ recipe: next, past: [...(joins ? past.slice(0, -1) : past), change].slice(-LONGEST_HISTORY), future: [] });
     };
     return {
@@ -64,9 +66,9 @@ export function createJobStore(job: JobDetail, recipe: Recipe): JobStore {
       save: { kind: 'saved', at: job.updatedAt },
       past: [],
       future: [],
-      edit: (label, change) => {
+      edit: (label, change, gesture) => {
         const [next, patches, inverse] = produceWithPatches(get().recipe, (draft) => void change(draft));
-        record(label, next, patches, inverse);
+        record(label, next, patches, inverse, gesture);
       },
       mend: (label, patch) => get().replace(label, applyPatch(get().recipe, patch)),
       replace: (label, recipe) => {

@@ -1,6 +1,8 @@
 'use client';
 
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
+import type { Recipe } from '@needlefile/core/recipe/schema';
 import { HoldPanel } from '../hold/hold-panel';
 import { LetterPanel } from '../letter/letter-panel';
 import { PlatePanel } from '../plate/plate-panel';
@@ -8,7 +10,14 @@ import { ReleasePanel } from '../release/release-panel';
 import { WorkOrderPanel } from '../work-order/work-order-panel';
 import { useView } from './view-store';
 
-export function StationPanel({ picture }: { picture: Picture | null }) {
+interface Props {
+  readonly picture: Picture | null;
+  readonly measures: MeasurePicture | null;
+  /** Finds the riskiest places of the job. */
+  readonly coupon: () => Promise<Recipe['coupon']>;
+}
+
+export function StationPanel({ picture, measures, coupon }: Props) {
   const station = useView((state) => state.station);
   switch (station) {
     case 'letter':
@@ -16,7 +25,7 @@ export function StationPanel({ picture }: { picture: Picture | null }) {
     case 'plate':
       return <PlatePanel picture={picture} />;
     case 'hold':
-      return <HoldPanel picture={picture} />;
+      return <HoldPanel picture={picture} measures={measures} coupon={coupon} />;
     case 'work-order':
       return <WorkOrderPanel picture={picture} />;
     case 'release':

@@ -25,7 +25,7 @@ export interface BuildState {
 const REST = 300;
 
 /** Builds a recipe whenever it changes, and then measures it. `stop` gives the build under way up until the next change. */
-export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void } {
+export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void; readonly coupon: () => Promise<Recipe['coupon']> } {
   const builder = useRef<Builder | null>(null);
   const [state, setState] = useState<BuildState>({ picture: null, measures: null, recipe: null, working: true, problem: null, stopped: false });
   const shop = useShop();
@@ -63,7 +63,8 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
     builder.current?.stop();
     setState((last) => ({ ...last, working: false, stopped: true }));
   }, []);
-  return { ...state, stop };
+  const coupon = useCallback(() => builder.current?.coupon() ?? Promise.resolve(null), []);
+  return { ...state, stop, coupon };
 }
 
 /** The picture with the findings of measuring among the others. */

@@ -14,6 +14,10 @@ interface ViewState {
   readonly view: BedView;
   /** The letter taken in hand, by id. */
   readonly letter: string | null;
+  /** The island whose bridges are looked at, by id. */
+  readonly island: string | null;
+  /** What the next drag on the bed draws. */
+  readonly drawing: 'bridge' | 'bar' | null;
   /** What the thickness view shows. */
   readonly thicknessOf: 'thickness' | 'gap';
   /** A place on the bed to ring, y down. */
@@ -24,4 +28,4 @@ interface ViewState {
   readonly preview: { readonly label: string; readonly patch: RecipePatch } | null;
 }
 
-export const useView = create<ViewState>(() => ({ station: 'letter', view: 'solid', letter: null, thicknessOf: 'thickness', ring: null, focus: null, preview: null }));
+export const useView = create<ViewState>(() => ({ station: 'letter', view: 'solid', letter: null, island: null, drawing: null, thicknessOf: 'thickness', ring: null, focus: null, preview: null }));

@@ -1,0 +1,93 @@
+'use client';
+
+import type { Picture, PictureBridge } from '@needlefile/core/build/picture';
+import { formatLength } from '@needlefile/core/units/length';
+import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useUnit } from '@/components/unit';
+import { useBridgeEdits } from '../hold/bridge-edits';
+import { useView } from '../workbench/view-store';
+import css from './bed.module.css';
+import { nearestShare, onSheet } from './on-sheet';
+
+/** How far the arrow keys slide a bridge: a share of its island's outline. */
+const STEP = 0.005;
+const FAR = 0.03;
+
+/** Every bridge can be taken in hand: dragged along its island, or slid by the arrow keys; Delete takes it out. */
+export function BridgeHandles({ picture, scale }: { picture: Picture; scale: number }) {
+  const edits = useBridgeEdits(picture);
+  const [held, setHeld] = useState<{ readonly id: string; readonly gesture: object } | null>(null);
+  const chosen = useView((state) => state.island);
+  const slideTo = (bridge: PictureBridge, event: PointerEvent<SVGGElement>, gesture: object) => {
+    const island = picture.islands.find(({ id }) => id === bridge.island);
+    const { x, y } = onSheet(event.currentTarget, event);
+    if (island) edits.slide(bridge, nearestShare(island.outline, x, y).share, gesture);
+  };
+  const onKeyDown = (bridge: PictureBridge, event: KeyboardEvent) => {
+    const way = { ArrowLeft: 1, ArrowUp: 1, ArrowRight: -1, ArrowDown: -1 }[event.key];
+    if (way) edits.slide(bridge, bridge.at + way * (event.shiftKey ? FAR : STEP));
+    else if (event.key === 'Delete' || event.key === 'Backspace') edits.remove(bridge);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <g>
+      {picture.bridges.map((bridge, i) => {
+        const island = picture.report.islands.find(({ id }) => id === bridge.island);
+        const isHeld = held?.id === bridge.id;
+        return (
+          <g
+            key={bridge.id}
+            data-grab
+            role="button"
+            tabIndex={0}
+            aria-label={`Bridge ${i + 1}: ${island?.name ?? ''}`}
+            className={css.grip}
+            data-chosen={isHeld || bridge.island === chosen}
+            onPointerDown={(event) => {
+              if (event.button !== 0) return;
+              event.currentTarget.setPointerCapture(event.pointerId);
+              event.currentTarget.focus();
+              setHeld({ id: bridge.id, gesture: {} });
+              useView.setState({ island: bridge.island });
+            }}
+            onPointerMove={(event) => isHeld && slideTo(bridge, event, held.gesture)}
+            onPointerUp={() => setHeld(null)}
+            onPointerCancel={() => setHeld(null)}
+            onKeyDown={(event) => onKeyDown(bridge, event)}
+          >
+            <polygon points={cornersOf(bridge, 3 / scale)} />
+            {isHeld && <Figures bridge={bridge} scale={scale} />}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The strip from wall to wall, a little larger so that thin ones can be taken hold of. */
+function cornersOf({ from, to, width }: PictureBridge, slack: number): string {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const size = Math.hypot(dx, dy) || 1;
+  const [ux, uy] = [dx / size, dy / size];
+  const half = width / 2 + slack;
+  const corner = ([x, y]: readonly [number, number], along: number, aside: number) => `${x + ux * along - uy * aside},${y + uy * along + ux * aside}`;
+  return [corner(from, -slack, -half), corner(to, slack, -half), corner(to, slack, half), corner(from, -slack, half)].join(' ');
+}
+
+/** Length and neck of the bridge in hand. */
+function Figures({ bridge: { from, to, length, width }, scale }: { bridge: PictureBridge; scale: number }) {
+  const unit = useUnit();
+  const digits = unit === 'mm' ? 2 : 3;
+  const [x, y] = [(from[0] + to[0]) / 2 + 14 / scale, (from[1] + to[1]) / 2 - 14 / scale];
+  const text = `${formatLength(length, unit, digits)} long · ${formatLength(width, unit, digits)} ${unit}`;
+  return (
+    <g className={css.figuresTag} pointerEvents="none">
+      <rect x={x} y={y - 15 / scale} width={(text.length * 8.1 + 12) / scale} height={21 / scale} rx={3 / scale} />
+      <text x={x + 6 / scale} y={y} fontSize={11.5 / scale}>
+        {text}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,124 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { LIMITS } from '@needlefile/core/recipe/schema';
+import { limitAt, limitReason, limitsFor } from '@needlefile/core/shop/shop';
+import { formatLength } from '@needlefile/core/units/length';
+import { formatWeight } from '@needlefile/core/units/quantity';
+import { Button } from 'react-bootstrap';
+import { Choices } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { PanelHead, PanelSection } from '@/components/panel';
+import { useShop } from '@/components/shop';
+import { useUnit } from '@/components/unit';
+import { useJob } from '../workbench/job-store';
+import { useView } from '../workbench/view-store';
+import { useBridgeEdits } from './bridge-edits';
+import { DrawButton } from './draw-button';
+import css from './hold.module.css';
+import { IslandDetails } from './island-details';
+import { PlaceRow } from './place-row';
+
+/** Islands of a cut-through plate and the bridges that hold them. */
+export function BridgesPanel({ picture }: { picture: Picture | null }) {
+  const { bridges, drop } = useJob((state) => state.recipe.hold);
+  const machineId = useJob((state) => state.recipe.machine);
+  const materialId = useJob((state) => state.recipe.material);
+  const thickness = useJob((state) => state.recipe.thickness);
+  const edit = useJob((state) => state.edit);
+  const chosen = useView((state) => state.island);
+  const edits = useBridgeEdits(picture);
+  const unit = useUnit();
+  const shop = useShop();
+  const islands = picture?.report.islands ?? [];
+  const machine = shop.machines.find(({ id }) => id === machineId);
+  const material = shop.materials.find(({ id }) => id === materialId);
+  const limit = machine && material && limitsFor(machine, material).bridge;
+  const house = limit ? limitAt(limit, thickness) : 1;
+  const byHand = Object.keys(bridges.byHand);
+  const widthOf = (island: string) => Math.min(...(picture?.bridges.filter((bridge) => bridge.island === island).map(({ width }) => width) ?? []));
+  return (
+    <>
+      <PanelHead title="Hold">{sentence(islands)}</PanelHead>
+      <LengthField
+        label="Bridge width"
+        value={bridges.width}
+        placeholder={formatLength(house, unit)}
+        {...LIMITS.bridgeWidth}
+        onChange={(mm) => edit('Bridge width', (draft) => void (draft.hold.bridges.width = mm))}
+        onEmpty={() => edit('Bridge width', (draft) => void (draft.hold.bridges.width = null))}
+        hint={machine && limit && `${bridges.width === null ? 'Empty: the house limit,' : 'House limit'} ${formatLength(house, unit)} ${unit} (${limitReason(limit, thickness, machine)}).`}
+      />
+      <Choices
+        label="Per island"
+        value={bridges.perIsland}
+        onChange={(perIsland) => edit('Bridges per island', (draft) => void (draft.hold.bridges.perIsland = perIsland))}
+        options={[
+          { value: 'none', label: '0' },
+          { value: 'one', label: '1' },
+          { value: 'two', label: '2' },
+          { value: 'by size', label: 'size', title: 'One, and two for larger islands' },
+          { value: 'by weight', label: 'weight', title: `One for each ${machine ? formatWeight(machine.bridgeLoad, unit) : ''} of island` },
+        ]}
+      />
+      <Choices
+        label="Direction"
+        value={bridges.direction}
+        onChange={(direction) => edit('Bridge direction', (draft) => void (draft.hold.bridges.direction = direction))}
+        options={[
+          { value: 'upright', label: 'Up', title: 'Upright, as the letter stands' },
+          { value: 'level', label: 'Level' },
+          { value: 'along', label: 'Slant', title: 'Along the letter’s own strokes, slanted where they are' },
+          { value: 'any', label: 'Any' },
+        ]}
+      />
+      <Choices
+        label="Roots"
+        value={bridges.root.shape}
+        onChange={(shape) => edit('Roots', (draft) => void (draft.hold.bridges.root.shape = shape))}
+        options={[{ value: 'square', label: 'Square' }, { value: 'rounded', label: 'Round' }, { value: 'tapered', label: 'Taper' }]}
+      />
+      {bridges.root.shape !== 'square' && <LengthField label="Root size" value={bridges.root.size} {...LIMITS.bridgeRoot} onChange={(mm) => edit('Root size', (draft) => void (draft.hold.bridges.root.size = mm))} hint="As much as there is room for, up to this." />}
+      <PanelSection title="Islands" aside="bridge · weight">
+        {islands.length === 0 && <div className="field-hint">No letter of these words has an island.</div>}
+        <ol className={css.islands}>
+          {islands.map((island, i) => (
+            <PlaceRow key={island.id} number={i + 1} name={island.name} held={island.status !== 'drops out'} place={picture!.islands[i]!.bounds} open={island.id === chosen} onOpen={() => useView.setState({ island: island.id === chosen ? null : island.id })}>
+              <span className="number">{island.status === 'held' ? `${island.bridges > 1 ? `${island.bridges} × ` : ''}${Number.isFinite(widthOf(island.id)) ? formatLength(widthOf(island.id), unit, unit === 'mm' ? 1 : 2) : 'held'}` : island.status === 'may drop' ? 'may drop' : 'drops'}</span>
+              <span className={`number soft ${css.area}`}>{formatWeight(island.weight, unit)}</span>
+              {island.id === chosen && <IslandDetails island={island} picture={picture!} />}
+            </PlaceRow>
+          ))}
+        </ol>
+        <div className={css.actions}>
+          <DrawButton kind="bridge" label="Draw a bridge" hint="Drag across a gap, from an island outward." disabled={islands.length === 0} />
+          {byHand.length > 0 && (
+            <Button size="sm" variant="light" onClick={() => edits.placeAgain(byHand)} title="Gives every bridge put by hand back to the search">
+              Place all again
+            </Button>
+          )}
+        </div>
+      </PanelSection>
+      <PanelSection title="May islands fall out?">
+        <Choices
+          bare
+          label="May islands fall out?"
+          value={drop.all === null ? 'material' : drop.all ? 'all' : 'none'}
+          onChange={(choice) => edit('Islands that may drop', (draft) => void (draft.hold.drop.all = choice === 'material' ? null : choice === 'all'))}
+          options={[{ value: 'material', label: 'As the material', title: 'Material with a sticky back keeps them where they are' }, { value: 'none', label: 'No' }, { value: 'all', label: 'All may' }]}
+        />
+        {material?.stickyBack && drop.all === null && <div className="field-hint">{material.name}: the islands stay on the carrier, so all of them may come loose.</div>}
+      </PanelSection>
+    </>
+  );
+}
+
+function sentence(islands: Picture['report']['islands']): string {
+  if (islands.length === 0) return 'No islands: nothing can drop out.';
+  const count = (wanted: Picture['report']['islands'][number]['status']) => islands.filter(({ status }) => status === wanted).length;
+  const [held, may, drops] = [count('held'), count('may drop'), count('drops out')];
+  const said = `${islands.length} ${islands.length === 1 ? 'island' : 'islands'}`;
+  if (held === islands.length) return islands.length === 1 ? 'One island, held.' : `${said}, all held.`;
+  if (may === islands.length) return `${said}; all may fall out, as meant.`;
+  return `${said}, ${held} held${may > 0 ? `, ${may} may fall out` : ''}${drops > 0 ? `: ${drops} would drop out` : ''}.`;
+}

@@ -1,0 +1,37 @@
+'use client';
+
+import type { Recipe } from '@needlefile/core/recipe/schema';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Button, Spinner } from 'react-bootstrap';
+import { ask } from '@/components/api';
+import { PanelSection } from '@/components/panel';
+import type { JobDetail } from '../jobs/job-types';
+import { useJobStore } from '../workbench/job-store';
+
+/** Makes a job of the riskiest places of this one, to cut first. */
+export function CouponSection({ ready, coupon }: { ready: boolean; coupon: () => Promise<Recipe['coupon']> }) {
+  const router = useRouter();
+  const store = useJobStore();
+  const [state, setState] = useState<{ readonly working: boolean; readonly problem: string | null }>({ working: false, problem: null });
+  const make = async () => {
+    setState({ working: true, problem: null });
+    try {
+      const places = await coupon();
+      if (!places) return setState({ working: false, problem: 'There is nothing to test: no neck, bridge or counter was found.' });
+      const { recipe } = store.getState();
+      const created = await ask<JobDetail>('/api/jobs', { method: 'POST', body: { recipe: { ...recipe, name: `${recipe.name.slice(0, 100)}, test coupon`, sheet: { width: null, height: null, margin: recipe.sheet.margin }, coupon: places } } });
+      router.push(`/jobs/${created.id}`);
+    } catch (error) {
+      setState({ working: false, problem: `The coupon could not be made: ${(error as Error).message}` });
+    }
+  };
+  return (
+    <PanelSection title="Test coupon">
+      <Button size="sm" variant="light" disabled={!ready || state.working} onClick={() => void make()}>
+        {state.working ? <Spinner size="sm" /> : 'Make a coupon to cut first'}
+      </Button>
+      <div className={state.problem ? 'field-problem' : 'field-hint'}>{state.problem ?? 'Its thinnest neck, narrowest bridge and smallest counter at true size, as a job of its own.'}</div>
+    </PanelSection>
+  );
+}

@@ -1,0 +1,51 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { LIMITS } from '@needlefile/core/recipe/schema';
+import { formatLength } from '@needlefile/core/units/length';
+import { Button } from 'react-bootstrap';
+import { X } from 'react-bootstrap-icons';
+import { LengthField } from '@/components/length-field';
+import { useUnit } from '@/components/unit';
+import { useJob } from '../workbench/job-store';
+import { bridgesOf, useBridgeEdits } from './bridge-edits';
+import css from './hold.module.css';
+
+/** One island's bridges: width of each, and what can be done with them. */
+export function IslandDetails({ island, picture }: { island: Picture['report']['islands'][number]; picture: Picture }) {
+  const unit = useUnit();
+  const edits = useBridgeEdits(picture);
+  const byHand = useJob((state) => state.recipe.hold.bridges.byHand[island.id]);
+  const letter = picture.letters.find(({ id }) => id === island.letter);
+  const alike = letter ? picture.letters.filter(({ text }) => text === letter.text).length : 0;
+  return (
+    <div className={css.details}>
+      {bridgesOf(picture, island.id).map((bridge, n) => (
+        <div key={bridge.id} className={css.bridgeRow}>
+          <LengthField bare label={`Width of bridge ${n + 1}`} value={bridge.width} {...LIMITS.bridgeWidth} onChange={(mm) => edits.setWidth(bridge, mm)} onEmpty={() => edits.setWidth(bridge, null)} />
+          <span className="soft number">{formatLength(bridge.length, unit, unit === 'mm' ? 1 : 2)} long</span>
+          <Button size="sm" variant="light" aria-label={`Take bridge ${n + 1} out`} title="Take it out" onClick={() => edits.remove(bridge)}>
+            <X />
+          </Button>
+        </div>
+      ))}
+      {bridgesOf(picture, island.id).length === 0 && <span className="soft">{island.status === 'may drop' ? 'It may fall out.' : 'No bridge of its own.'}</span>}
+      {bridgesOf(picture, island.id).length > 0 && <div className="field-hint">Drag it on the bed, or slide it with the arrow keys.</div>}
+      <div className={css.actions}>
+        {byHand && (
+          <Button size="sm" variant="light" onClick={() => edits.placeAgain([island.id])}>
+            Place again
+          </Button>
+        )}
+        {letter && alike > 1 && (
+          <Button size="sm" variant="light" onClick={() => edits.copyToAlike(letter.id)} title={`Gives the bridges of this ${letter.text} to all ${alike}`}>
+            For every {letter.text}
+          </Button>
+        )}
+        <Button size="sm" variant="light" onClick={() => edits.mayDrop(island.id, island.status !== 'may drop')}>
+          {island.status === 'may drop' ? 'Hold it' : 'Let it drop'}
+        </Button>
+      </div>
+    </div>
+  );
+}

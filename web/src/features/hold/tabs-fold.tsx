@@ -1,0 +1,44 @@
+'use client';
+
+import type { Picture } from '@needlefile/core/build/picture';
+import { LIMITS } from '@needlefile/core/recipe/schema';
+import { Button } from 'react-bootstrap';
+import { Choices } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { NumberField } from '@/components/number-field';
+import { PanelFold } from '@/components/panel';
+import { useJob } from '../workbench/job-store';
+import css from './hold.module.css';
+import { useTabEdits } from './tab-edits';
+
+/** Short uncut lengths that hold parts in the sheet. */
+export function TabsFold({ picture }: { picture: Picture | null }) {
+  const tabs = useJob((state) => state.recipe.hold.tabs);
+  const edit = useJob((state) => state.edit);
+  const edits = useTabEdits(picture);
+  const count = picture?.tabs.length ?? 0;
+  return (
+    <PanelFold title="Tabs" state={tabs.by === 'none' ? 'none' : `${count} in all`}>
+      <Choices
+        label="Tabs"
+        value={tabs.by}
+        onChange={(by) => edit('Tabs', (draft) => void (draft.hold.tabs.by = by))}
+        options={[{ value: 'none', label: 'None' }, { value: 'number', label: 'Number', title: 'So many to each part' }, { value: 'length', label: 'Length', title: 'One for so much of a part’s outline' }]}
+      />
+      {tabs.by === 'number' && <NumberField label="To a part" value={tabs.number} least={1} most={100} step={1} whole onChange={(number) => edit('Number of tabs', (draft) => void (draft.hold.tabs.number = number))} />}
+      {tabs.by === 'length' && <LengthField label="One each" value={tabs.every} {...LIMITS.tabEvery} onChange={(mm) => edit('Tabs by outline', (draft) => void (draft.hold.tabs.every = mm))} />}
+      {tabs.by !== 'none' && (
+        <>
+          <LengthField label="Stays uncut" value={tabs.length} {...LIMITS.tabLength} onChange={(mm) => edit('Length of tabs', (draft) => void (draft.hold.tabs.length = mm))} hint="Gaps in the outer cuts, wider by the cut itself. Drag one along its part; Delete takes it out." />
+          {Object.keys(tabs.byHand).length > 0 && (
+            <div className={css.actions}>
+              <Button size="sm" variant="light" onClick={edits.placeAgain}>
+                Place tabs again
+              </Button>
+            </div>
+          )}
+        </>
+      )}
+    </PanelFold>
+  );
+}

@@ -1,0 +1,46 @@
+'use client';
+
+import { LIMITS } from '@needlefile/core/recipe/schema';
+import { Form } from 'react-bootstrap';
+import { Choices } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { PanelSection } from '@/components/panel';
+import { useJob } from '../workbench/job-store';
+
+/** The backer that follows the letters. */
+export function BackerSection() {
+  const backer = useJob((state) => state.recipe.backer);
+  const edit = useJob((state) => state.edit);
+  return (
+    <PanelSection title="Backer">
+      <LengthField label="Past letters" value={backer.distance} {...LIMITS.backerDistance} onChange={(mm) => edit('Backer', (draft) => void (draft.backer.distance = mm))} />
+      <Choices
+        label="Corners"
+        value={backer.corners}
+        onChange={(corners) => edit('Backer corners', (draft) => void (draft.backer.corners = corners))}
+        options={[{ value: 'round', label: 'Round' }, { value: 'mitred', label: 'Mitred' }]}
+      />
+      <LengthField
+        label="Least hole"
+        value={backer.leastHole}
+        placeholder="house limit"
+        {...LIMITS.backerHole}
+        onChange={(mm) => edit('Holes in the backer', (draft) => void (draft.backer.leastHole = mm))}
+        onEmpty={() => edit('Holes in the backer', (draft) => void (draft.backer.leastHole = null))}
+        hint="Narrower holes are filled."
+      />
+      <Choices
+        label="Letters are"
+        value={backer.letters}
+        onChange={(letters) => edit('Letters on the backer', (draft) => void (draft.backer.letters = letters))}
+        options={[{ value: 'cut', label: 'Cut, to glue on' }, { value: 'engrave', label: 'Engraved' }]}
+      />
+      {backer.letters === 'cut' && (
+        <>
+          <LengthField label="Apart" value={backer.gap} {...LIMITS.backerGap} onChange={(mm) => edit('Between letters and backer', (draft) => void (draft.backer.gap = mm))} hint="Between letters and backer on the sheet." />
+          <Form.Check type="switch" id="locate" label="Lines that show where letters go" checked={backer.locate} onChange={({ target }) => edit('Lines for placing', (draft) => void (draft.backer.locate = target.checked))} />
+        </>
+      )}
+    </PanelSection>
+  );
+}

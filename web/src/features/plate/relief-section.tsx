@@ -1,0 +1,18 @@
+'use client';
+
+import { LIMITS } from '@needlefile/core/recipe/schema';
+import { LengthField } from '@/components/length-field';
+import { PanelSection } from '@/components/panel';
+import { useJob } from '../workbench/job-store';
+
+/** The ground that is engraved away: within a frame, or out past the edge. */
+export function ReliefSection() {
+  const { frame, bleed } = useJob((state) => state.recipe.relief);
+  const edit = useJob((state) => state.edit);
+  return (
+    <PanelSection title="Ground">
+      <LengthField label="Frame" value={frame} {...LIMITS.reliefFrame} onChange={(mm) => edit('Frame', (draft) => void (draft.relief.frame = mm))} hint="Rim left standing round the ground; 0 for none." />
+      {frame === 0 && <LengthField label="Past the edge" value={bleed} {...LIMITS.reliefBleed} onChange={(mm) => edit('Ground past the edge', (draft) => void (draft.relief.bleed = mm))} hint="So that no thin rim is left when the plate is cut." />}
+    </PanelSection>
+  );
+}
