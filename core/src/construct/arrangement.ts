@@ -1,4 +1,4 @@
-import { boundsOfPoints, centreOf, growBounds, heightOf, isEmptyBounds, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
+import { boundsOfPoints, centreOf, growBounds, heightOf, isEmptyBounds, joinBounds, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { moveLetter, type Letter, type Lettering } from '../lettering/layout.ts';
 import type { Recipe } from '../recipe/schema.ts';
@@ -29,7 +29,7 @@ export function arrange(recipe: Recipe, lettering: Lettering, memo: Memo): Arran
   const sheet = { width: recipe.sheet.width ?? roundUp(widthOf(object) + 2 * margin), height: recipe.sheet.height ?? roundUp(heightOf(object) + 2 * margin) };
   const centre = centreOf(object);
   const [dx, dy] = [sheet.width / 2 - centre.x, sheet.height / 2 - centre.y];
-  const move = (box: Bounds): Bounds => ({ minX: box.minX + dx, minY: box.minY + dy, maxX: box.maxX + dx, maxY: box.maxY + dy });
+  const move = (box: Bounds): Bounds => moveBounds(box, dx, dy);
   return { sheet, object: move(object), plate: plate && move(plate), rails: rails.map(move), backer, letters: lettering.letters.map((letter) => memo('letter on the sheet', [letter.shape, letter.origin.x, letter.origin.y, dx, dy, letter.id, letter.text, letter.word].join(), () => moveLetter(letter, dx, dy))) };
 }
 

@@ -1,3 +1,4 @@
+import { growBounds, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { groupsThatMeet } from '../geometry/box-groups.ts';
 import { comeWithin } from '../geometry/come-within.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
@@ -15,6 +16,8 @@ import { thicken, type ThickenPlan, type Thickened } from './thicken.ts';
  */
 export interface LetterGroup {
   readonly letters: readonly Letter[];
+  /** A box on the sheet that surely holds it. */
+  readonly bounds: Bounds;
   /** What tells this group's form from others'. */
   readonly key: string;
   /** From the group's own place to the sheet, mm. */
@@ -32,12 +35,12 @@ export function groupLetters(letters: readonly Letter[], { letters: own, counter
   const near = 2 * Math.max(0, plan.by) + 0.01;
   return groupsThatMeet(outlined.map(({ bounds }) => bounds), near, (a, b) => meet(outlined[a]!, outlined[b]!, near, memo)).map((members) => {
     const group = members.map((i) => outlined[i]!);
-    const { x: dx, y: dy } = onGrid(group[0]!.origin);
-    const places = group.map(({ shape, origin }) => `${shape}@${(origin.x - dx).toFixed(5)},${(origin.y - dy).toFixed(5)}`);
+    const { x: dx, y: dy } = group[0]!.origin;
+    const places = group.map(({ shape, origin }) => `${shape}@${(origin.x - dx).toFixed(4)},${(origin.y - dy).toFixed(4)}`);
     const key = JSON.stringify([places, plan]);
     const local = memo('letter group', key, () => thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan));
     const plain = group.length === 1 && plan.by === 0;
-    return { letters: group, key, dx, dy, local, region: plain ? group[0]!.contours : memo('group on the sheet', placeKey(key, group, dx, dy), () => toSheet(local.region, { letters: group, dx, dy })) };
+    return { letters: group, bounds: growBounds(joinBounds(group.map(({ bounds }) => bounds)), Math.max(0, plan.by)), key, dx, dy, local, region: plain ? group[0]!.contours : memo('group on the sheet', placeKey(key, group, dx, dy), () => toSheet(local.region, { letters: group, dx, dy })) };
   });
 }
 
@@ -62,9 +65,6 @@ export function toSheet(region: Region, group: Pick<LetterGroup, 'letters' | 'dx
 
 /** `#<n>` at the beginning of a name or after `bridge:` stands for the group's nth letter. */
 export const sheetName = (name: SourceId, letters: readonly Letter[]): SourceId => name.replace(/^(bridge:)?#(\d+)/, (_, kind: string | undefined, n: string) => `${kind ?? ''}${letters[Number(n)]!.id}`);
-
-/** Groups begin on a whole grid step, so that the kernel rounds them alike wherever they stand. */
-const onGrid = ({ x, y }: { x: number; y: number }) => ({ x: Math.round(x * 1e4) / 1e4, y: Math.round(y * 1e4) / 1e4 });
 
 /** Letters that thickening closed a counter of, thinned counters kept open, and letters it parted. */
 export interface ThickenOutcome {

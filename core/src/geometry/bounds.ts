@@ -50,3 +50,7 @@ export function boundsContain(outer: Bounds, inner: Bounds, slack = 0): boolean 
 export function growBounds(box: Bounds, by: number): Bounds {
   return { minX: box.minX - by, minY: box.minY - by, maxX: box.maxX + by, maxY: box.maxY + by };
 }
+
+export function moveBounds({ minX, minY, maxX, maxY }: Bounds, dx: number, dy: number): Bounds {
+  return { minX: minX + dx, minY: minY + dy, maxX: maxX + dx, maxY: maxY + dy };
+}

@@ -1,4 +1,4 @@
-import { joinBounds, type Bounds } from './bounds.ts';
+import { joinBounds, moveBounds, type Bounds } from './bounds.ts';
 import { distance, type Point } from './point.ts';
 import { flatteningSteps, hullBoundsOf, placeSegment, pointAt, reverseSegment, segmentBounds, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
 
@@ -89,11 +89,22 @@ export function reverseContour(contour: Contour): Contour {
   if (!reversed) {
     reversed = { segments: contour.segments.map(reverseSegment).reverse(), closed: contour.closed };
     reverses.set(contour, reversed);
+    reverses.set(reversed, contour);
+    keepMeasures(contour, reversed, 0, 0, -1);
   }
   return reversed;
 }
 
 const reverses = new WeakMap<Contour, Contour>();
+
+/** What is known of a contour holds, moved, for the same contour elsewhere: it need not be measured again. */
+export function keepMeasures(known: Contour, moved: Contour, dx: number, dy: number, turns: 1 | -1 = 1): void {
+  const [area, length, box, hull] = [areas.get(known), lengths.get(known), boxes.get(known), hulls.get(known)];
+  if (area !== undefined) areas.set(moved, turns * area);
+  if (length !== undefined) lengths.set(moved, length);
+  if (box) boxes.set(moved, moveBounds(box, dx, dy));
+  if (hull) hulls.set(moved, moveBounds(hull, dx, dy));
+}
 
 export const placeContour = (contour: Contour, factor: number, dx: number, dy: number): Contour => ({
   ...contour,

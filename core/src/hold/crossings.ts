@@ -74,3 +74,16 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
   };
   return { angle, at, toScan, toPlane };
 }
+
+/** The same lines looked along the other way: its direction is half a turn further. */
+export function mirrored({ angle, at, toScan, toPlane }: Scanner): Scanner {
+  return {
+    angle: angle + 180,
+    at: (across) => at(-across).map(({ piece, from, to }) => ({ piece, from: -to, to: -from })).reverse(),
+    toScan: (p) => {
+      const { along, across } = toScan(p);
+      return { along: -along, across: -across };
+    },
+    toPlane: (along, across) => toPlane(-along, -across),
+  };
+}

@@ -1,6 +1,6 @@
 import { componentsOf, type Component } from '../geometry/components.ts';
-import { boundsContain, growBounds, joinBounds, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, hullBounds, type Contour, type Region } from '../geometry/contour.ts';
+import { boundsContain, growBounds, joinBounds, moveBounds } from '../geometry/bounds.ts';
+import { contourArea, contourBounds, hullBounds, type Contour, type Region } from '../geometry/contour.ts';
 import { common, knockOut, weld } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { moveRegion } from '../geometry/relabel.ts';
@@ -65,7 +65,7 @@ export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'group
   const [loose, lost]: [Set<string>, LostPlace[]] = [new Set(), []];
   for (const group of groups) {
     // What reaches over the plate's edge is open there, and a finding of its own.
-    if (!boundsContain(plate, joinBounds(group.region.map(hullBounds)), 1e-6)) {
+    if (!boundsContain(plate, group.bounds, 1e-6)) {
       cuts.push(...group.region);
       continue;
     }
@@ -105,6 +105,8 @@ function planOfGroup(plan: BridgePlan, { letters }: LetterGroup): BridgePlan {
 }
 
 function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, memo: Memo): HeldGroup {
+  // Whatever letters enclose is a hole of theirs.
+  if (local.region.every((contour) => contourArea(contour) > 0)) return { islands: [], bridges: [], unheld: [], lost: [], cut: local.region, bridgeArea: [] };
   const held = islandsIn(local.region, plan.width);
   const letterOf = (island: UnnamedIsland): Letter | undefined => letters[Number(/^#(\d+)/.exec(island.letter ?? '')?.[1] ?? -1)];
   const { bridges, unheld, lost } = placeBridges(held, {
@@ -158,6 +160,5 @@ function bridgeOnSheet(bridge: Bridge, group: LetterGroup): Bridge {
 
 function onSheet({ outer, holes, bounds, area, sources }: Component, group: LetterGroup): Component {
   const { dx, dy, letters } = group;
-  const moved: Bounds = { minX: bounds.minX + dx, maxX: bounds.maxX + dx, minY: bounds.minY + dy, maxY: bounds.maxY + dy };
-  return { outer: toSheet([outer], group)[0]!, holes: toSheet(holes, group), bounds: moved, area, sources: new Set([...sources].map((source) => sheetName(source, letters))) };
+  return { outer: toSheet([outer], group)[0]!, holes: toSheet(holes, group), bounds: moveBounds(bounds, dx, dy), area, sources: new Set([...sources].map((source) => sheetName(source, letters))) };
 }

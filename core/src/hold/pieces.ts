@@ -4,7 +4,7 @@ import { contourArea, contourBounds, contourContains, reverseContour, type Conto
 import type { SourceId } from '../geometry/segment.ts';
 import type { Hold } from './hold.ts';
 import type { Letter } from '../lettering/layout.ts';
-import { letterNames } from '../lettering/naming.ts';
+import { letterName } from '../lettering/naming.ts';
 import type { Recipe } from '../recipe/schema.ts';
 
 /** What lies on the table after cutting. */
@@ -61,8 +61,8 @@ function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component
 
 function named(recipe: Recipe, { sources }: Component, letters: readonly Letter[]): { name: string; letters: SourceId[] } {
   const own = letters.filter(({ id }) => sources.has(id));
-  const names = letterNames(sources, letters);
-  const list = names.length > 3 ? `${own.map(({ text }) => text).join('').slice(0, 24)}` : names.join(', ');
+  const names = own.length > 3 ? [] : own.map(({ id }) => letterName(id, letters));
+  const list = own.length > 3 ? `${own.map(({ text }) => text).join('').slice(0, 24)}` : names.join(', ');
   const plate = sources.has('plate') && hasPlate(recipe);
   return { name: sources.has('coupon') ? `Coupon${list ? `, ${list}` : ''}` : plate ? 'Plate' : sources.has('backer') ? 'Backer' : list || (sources.has('rail') ? 'Rail' : 'Hole'), letters: own.map(({ id }) => id) };
 }

@@ -48,7 +48,7 @@ const TAPER = 0.1;
 const SLACK = 0.02;
 
 /** Discs of a smaller radius, mm, are the end of a cusp, whatever they do. */
-const HAIR = 0.02;
+const HAIR = 0.05;
 
 /** Bars of the histogram. */
 const BARS = 40;

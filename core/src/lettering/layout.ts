@@ -1,5 +1,5 @@
-import { boundsOfPoints, heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, type Contour, type Region } from '../geometry/contour.ts';
+import { boundsOfPoints, heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
+import { contourArea, contourBounds, contourLength, hullBounds, type Contour, type Region } from '../geometry/contour.ts';
 import { compose, moveBy, scaleBy, transformContour, transformPoint, type Matrix } from '../geometry/matrix.ts';
 import { moveRegion } from '../geometry/relabel.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
@@ -124,7 +124,8 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     letters.push(
       memo('letter', [shape, matrix.e, matrix.f, id, text, word].join(), () => ({
         id, text, line, word, shape, origin: { x: matrix.e, y: matrix.f }, turn: (Math.atan2(-matrix.c, matrix.d) * 180) / Math.PI,
-        contours: face.region(glyph).map((contour) => transformContour(contour, matrix, id)), strokes: face.strokes(glyph).map((stroke) => transformContour(stroke, matrix, id)),
+        contours: moveRegion(memo('letter form', shape, () => measured(face.region(glyph).map((contour) => transformContour(contour, { ...matrix, e: 0, f: 0 }, '')))), matrix.e, matrix.f, () => id),
+        strokes: face.strokes(glyph).map((stroke) => transformContour(stroke, matrix, id)),
         bounds, nodes: face.nodes(glyph),
       })),
     );
@@ -134,6 +135,12 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     letters, missing: [...missing.values()], bounds: joinBounds(letters.map(({ bounds }) => bounds)), baselines, capHeight, xHeight: (capHeight * face.xHeight) / face.capHeight,
     lostNudges: Object.keys(plan.nudges).filter((id) => !present.has(id)), overrun,
   };
+}
+
+/** Measures contours once: what is known of them goes with them wherever the letter is moved. */
+function measured(region: Region): Region {
+  for (const contour of region) [contourArea, contourBounds, contourLength, hullBounds].forEach((measure) => void measure(contour));
+  return region;
 }
 
 function setLine(text: string, scale: number, face: Face, switches: FeatureSwitches): SetLine {
@@ -243,11 +250,10 @@ function wordAt(text: string, at: number): string {
 
 /** The same letter elsewhere. */
 export function moveLetter(letter: Letter, dx: number, dy: number): Letter {
-  const { minX, minY, maxX, maxY } = letter.bounds;
   const move = (contours: readonly Contour[]) => moveRegion(contours, dx, dy, (source) => source);
   return {
     ...letter, origin: { x: letter.origin.x + dx, y: letter.origin.y + dy }, contours: move(letter.contours), strokes: move(letter.strokes),
-    bounds: { minX: minX + dx, minY: minY + dy, maxX: maxX + dx, maxY: maxY + dy },
+    bounds: moveBounds(letter.bounds, dx, dy),
   };
 }
 

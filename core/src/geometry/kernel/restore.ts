@@ -155,17 +155,17 @@ function dropSpikes(runs: Run[]): Run[] {
 }
 
 function jointBetween(before: Run, after: Run, provenance: Provenance): Joint {
-  const middle = mix(before.to, after.from, 0.5);
-  const [a, b] = [provenance.segments[before.segment], provenance.segments[after.segment]];
+  const a = provenance.segments[before.segment];
+  const b = provenance.segments[after.segment];
   if (!a || !b) {
     const only = a ?? b;
     const t = a ? before.tTo : after.tFrom;
-    const at = only && isEnd(t) ? pointAt(only, Math.round(t)) : middle;
+    const at = only && isEnd(t) ? pointAt(only, Math.round(t)) : mix(before.to, after.from, 0.5);
     return { at, tBefore: before.tTo, tAfter: after.tFrom };
   }
   if (isEnd(before.tTo) && isEnd(after.tFrom)) {
-    const [p, q] = [endPoint(a, before.tTo), endPoint(b, after.tFrom)];
-    if (distance(p, q) < 1e-3) return { at: p, tBefore: Math.round(before.tTo), tAfter: Math.round(after.tFrom) };
+    const p = endPoint(a, before.tTo);
+    if (distance(p, endPoint(b, after.tFrom)) < 1e-3) return { at: p, tBefore: Math.round(before.tTo), tAfter: Math.round(after.tFrom) };
   }
   return crossingOf(a, before.tTo, b, after.tFrom) ?? { at: mix(pointAt(a, before.tTo), pointAt(b, after.tFrom), 0.5), tBefore: before.tTo, tAfter: after.tFrom };
 }
@@ -201,7 +201,10 @@ function emit(run: Run, start: Joint, end: Joint, ring: Path64, provenance: Prov
   const segment = provenance.segments[run.segment];
   if (!segment) return distance(start.at, end.at) < 1e-9 ? [] : [line(start.at, end.at, run.source)];
   if (alone) return ring.map((p, i) => line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source));
-  const [tFrom, tTo] = [start.tAfter, end.tBefore];
+  const { tAfter: tFrom } = start;
+  const { tBefore: tTo } = end;
+  // Most segments come through whole, between their own ends.
+  if (tFrom === 0 && tTo === 1 && start.at === segment.from && end.at === segment.to) return [segment];
   // Refining a joint can push a very short run past its own end: then the straight way is the true one.
   const backwards = Math.sign(tTo - tFrom) !== Math.sign(run.tTo - run.tFrom);
   if (segment.kind === 'line' || backwards) return distance(start.at, end.at) < 1e-9 ? [] : [line(start.at, end.at, run.source)];

@@ -3,7 +3,7 @@ import { growBounds, type Bounds } from '../../geometry/bounds.ts';
 import { flatten } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
 import { hullBoundsOf, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
-import { scannerFor, type Scanner, type Stretch } from '../crossings.ts';
+import { mirrored, scannerFor, type Scanner, type Stretch } from '../crossings.ts';
 import { outlineOf, pointAtShare, shareNear, type Outline } from '../../geometry/outline.ts';
 import type { BridgePlace, BridgePlan } from './bridge.ts';
 import { ANY, wantedDirections } from './directions.ts';
@@ -33,7 +33,7 @@ export interface Wall {
 }
 
 /** Flattening for finding places, mm: the strips are cut exactly, only their choice is made on this. */
-const SCAN_TOLERANCE = 0.01;
+const SCAN_TOLERANCE = 0.015;
 
 /** Narrower strips that are tried where an island has no room for the width asked for. */
 const NARROWER = [1, 0.75, 0.55, 0.4, 0.28, 0.2];
@@ -157,7 +157,8 @@ export class SiteSearch {
   }
 
   scanner(angle: number): Scanner {
-    return remembered(this.scanners, angle, () => scannerFor(this.rings, angle));
+    // One and the same lines serve both ways along a direction.
+    return remembered(this.scanners, angle, () => (angle >= 180 ? mirrored(this.scanner(angle - 180)) : scannerFor(this.rings, angle)));
   }
 
   /** Where a line parallel to a place's strip, so far to its left, crosses the same gap: the two walls; null where it does not. */
@@ -207,12 +208,18 @@ export class SiteSearch {
 
   /** The strips of one scan line that leave the piece and reach another with both sides clean. */
   private strips(scanner: Scanner, piece: number, across: number, offCentre: number, width: number): Site[] {
+    const middle = gapsFrom(scanner.at(across), piece);
+    if (middle.length === 0) return [];
     const inner = width / 2 - Math.min(0.001, width / 100);
-    const lines = [0, -inner, inner, -inner / 2, inner / 2].map((offset) => scanner.at(across + offset));
+    const beside = [-inner, inner, -inner / 2, inner / 2].map((offset) => gapsFrom(scanner.at(across + offset), piece));
     const sites: Site[] = [];
-    for (const gap of gapsFrom(lines[0]!, piece)) {
-      const gaps = lines.map((stretches) => nearestGap(gapsFrom(stretches, piece), gap));
-      if (!gaps.every((each): each is Gap => each !== undefined && each.target.piece === gap.target.piece)) continue;
+    for (const gap of middle) {
+      const gaps = [gap];
+      for (const others of beside) {
+        const near = nearestGap(others, gap);
+        if (near?.target.piece === gap.target.piece) gaps.push(near);
+      }
+      if (gaps.length <= beside.length) continue;
       const start = Math.min(...gaps.map(({ own }) => own.to));
       const end = Math.max(...gaps.map(({ target }) => target.from));
       // Both ends must lie inside the material on every line, with something to spare.
