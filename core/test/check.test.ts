@@ -8,8 +8,8 @@ import type { RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
 import { buildOf, faceOf, recipeOf } from './workshop.ts';
 
-/** Found by measuring: see measures.test.ts. */
-type MeasuredRule = 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
+/** Found by measuring: see measures.test.ts and hold.test.ts. */
+type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** A job with each fault, by the rule that finds it. */
 const FAULTS: Record<Exclude<Rule, MeasuredRule>, RecipeInput> = {
@@ -19,6 +19,10 @@ const FAULTS: Record<Exclude<Rule, MeasuredRule>, RecipeInput> = {
   'loose piece': { make: 'stand-alone', lettering: { words: 'FENNY' } },
   'drop-out': { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { perIsland: 'none' } } },
   'narrow bridge': { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { width: 2 } } },
+  'one bridge': { make: 'cut-through', thickness: 8, lettering: { words: 'O', size: { by: 'cap height', value: 250 } }, hold: { bridges: { perIsland: 'one' } } },
+  'slender bridge': { make: 'cut-through', lettering: { words: 'O', size: { by: 'cap height', value: 250 } } },
+  'lost bridge': { make: 'cut-through', lettering: { words: 'FENNY' }, hold: { bridges: { byHand: { 'letter:0.9.0#0': [{ at: 0.2 }] } } } },
+  'lost bar': { make: 'stand-alone', lettering: { words: 'HI' }, hold: { joins: { bars: { 'letter:0.9.0': [0.5] } } } },
   'off the sheet': { make: 'cut-through', lettering: { words: 'BOD' }, sheet: { width: 100 } },
   'words off the plate': { make: 'cut-through', lettering: { words: 'BOD' }, plate: { width: 60 } },
   'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },

@@ -1,10 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { componentsOf } from '../src/geometry/components.ts';
-import { regionArea, regionContains } from '../src/geometry/contour.ts';
-import { mix } from '../src/geometry/point.ts';
-import type { RecipeInput } from '../src/recipe/schema.ts';
-import { buildOf, faceIds } from './workshop.ts';
+import { couponPlaces } from '../src/build/coupon-places.ts';
+import { measure } from '../src/build/measure.ts';
+import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
+import { contourArea, contourBounds, regionArea, regionContains } from '../src/geometry/contour.ts';
+import { distance, mix } from '../src/geometry/point.ts';
+import { segmentLength } from '../src/geometry/segment.ts';
+import { roundedRectangle } from '../src/geometry/shapes.ts';
+import { withWords } from '../src/lettering/retext.ts';
+import { MAKES, type RecipeInput } from '../src/recipe/schema.ts';
+import { buildOf, faceIds, recipeOf } from './workshop.ts';
 
 const stencil = (words: string, more: Partial<RecipeInput> = {}): RecipeInput => ({ make: 'cut-through', machine: 'co2-laser', material: 'plywood', lettering: { words }, ...more });
 
@@ -61,6 +67,195 @@ describe('bridges', () => {
     const before = shape('FOB DRAW', 'letter:0.1.');
     expect(before.length).toBeGreaterThan(0);
     expect(shape('FOB DRUM', 'letter:0.1.')).toEqual(before);
+  });
+});
+
+describe('bridges and their surroundings', () => {
+  it('leaves no scrap of a segment beside a bridge, whatever the words, the face, the width and the roots', () => {
+    const text = fc.string({ unit: fc.constantFrom(...'ABDOPQR0468@&%abdegopq '), minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(text, fc.constantFrom(...faceIds), fc.constantFrom('square' as const, 'rounded' as const, 'tapered' as const), fc.integer({ min: 8, max: 30 }), (words, face, shape, tenths) => {
+        const { hold, construction } = buildOf(stencil(words, { lettering: { words, face, size: { by: 'cap height', value: 50 } }, hold: { bridges: { width: tenths / 10, root: { shape, size: 1 } } } }));
+        const shortIn = (region: typeof hold.material) => region.flatMap(({ segments }) => segments).filter((segment) => segmentLength(segment) < 0.05);
+        // Fonts have short segments of their own.
+        const own = shortIn(construction.groups.flatMap(({ region }) => region)).map(({ from, to }) => [from, to]).flat();
+        const made = shortIn(hold.material).filter(({ from, to }) => !own.some((p) => Math.min(distance(p, from), distance(p, to)) < 0.06));
+        expect(made).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('bridges equal letters alike, wherever they stand and whatever touches them', () => {
+    const { hold, arrangement } = buildOf(stencil('BOOK OB', { lettering: { words: 'BOOK OB', letterSpacing: -3 }, hold: { bridges: { width: 2 } } }));
+    const placesOf = (text: string) =>
+      arrangement.letters.filter((letter) => letter.text === text).map(({ id, origin }) => hold.bridges.filter((bridge) => bridge.id.startsWith(id)).map(({ from }) => `${(from.x - origin.x).toFixed(1)},${(from.y - origin.y).toFixed(1)}`).sort().join(' '));
+    for (const text of ['O', 'B']) expect(new Set(placesOf(text)).size).toBe(1);
+  });
+
+  it('turns upright with letters on a circle', () => {
+    const { hold, arrangement } = buildOf(stencil('OOOO', { lettering: { words: 'OOOO', bow: { radius: 120 } }, plate: { margin: 60 }, hold: { bridges: { width: 2 } } }));
+    for (const { id, turn } of arrangement.letters) for (const { angle } of hold.bridges.filter((bridge) => bridge.id.startsWith(id))) expect(Math.abs(((angle - turn) % 180) - 90)).toBeLessThan(0.1);
+  });
+
+  it('keeps a bridge where it was put, through other words and another face, and tells when its letter is gone', () => {
+    const at = { 'letter:0.1.0#0': [{ at: 0.25, angle: null, width: 3 }] };
+    const put = recipeOf(stencil('TOAD', { hold: { bridges: { width: 2, byHand: at } } }));
+    const [bridge] = buildOf(put).hold.bridges.filter(({ island }) => island === 'letter:0.1.0#0');
+    expect(bridge).toMatchObject({ width: 3, place: 0 });
+    expect(bridge!.angle).toBeCloseTo(90, 0);
+    const later = withWords(put, 'THE TOAD');
+    expect(Object.keys(later.hold.bridges.byHand)).toEqual(['letter:0.5.0#0']);
+    for (const face of ['overpass-bold', 'vollkorn-bold', 'league-gothic']) {
+      const again = buildOf({ ...later, lettering: { ...later.lettering, face } }).hold;
+      expect(again.bridges.filter(({ island }) => island === 'letter:0.5.0#0')).toMatchObject([{ width: 3, place: 0 }]);
+      expect(again.lost).toEqual([]);
+    }
+    const gone = buildOf(withWords(put, 'TILL'));
+    expect(gone.findings.map(({ rule }) => rule)).toContain('lost bridge');
+  });
+
+  it('lets islands fall that may: all of them from a sticky back, or one', () => {
+    const film = buildOf(stencil('BOAT', { material: 'stencil-film', thickness: 0.15 }));
+    expect(film.hold.bridges).toEqual([]);
+    expect(film.findings).toEqual([]);
+    expect(film.pieces.filter(({ status, intended }) => status === 'drop-out' && intended).length).toBeGreaterThanOrEqual(4);
+    const one = buildOf(stencil('OO', { hold: { bridges: { width: 2 }, drop: { islands: ['letter:0.0.0#0'] } } }));
+    expect(new Set(one.hold.bridges.map(({ island }) => island))).toEqual(new Set(['letter:0.1.0#0']));
+    expect(one.findings.filter(({ rule }) => rule === 'drop-out')).toEqual([]);
+  });
+
+  it('counts bridges by weight', () => {
+    const bridgesFor = (thickness: number) => buildOf({ make: 'cut-through', thickness, lettering: { words: 'O', size: { by: 'cap height', value: 200 } }, hold: { bridges: { perIsland: 'by weight', width: 6 } } });
+    const [light, heavy] = [bridgesFor(1), bridgesFor(8)];
+    expect(heavy.hold.bridges.length).toBeGreaterThan(light.hold.bridges.length);
+    const single = buildOf({ ...heavy.recipe, hold: { ...heavy.recipe.hold, bridges: { ...heavy.recipe.hold.bridges, perIsland: 'one' } } });
+    expect(single.findings.map(({ rule }) => rule)).toContain('one bridge');
+  });
+});
+
+describe('joins', () => {
+  const script = (words: string, joins: NonNullable<RecipeInput['hold']>['joins'] = {}, more: Partial<RecipeInput> = {}): RecipeInput => ({ make: 'stand-alone', machine: 'co2-laser', material: 'plywood', lettering: { words, face: 'grand-hotel', size: { by: 'cap height', value: 40 } }, hold: { joins }, ...more });
+
+  it('closes letters up until they join, and no further', () => {
+    const built = buildOf(script('Marigold', { closeUp: true }));
+    const moved = built.lettering.closedUp!;
+    expect([...moved.keys()]).toEqual(['letter:0.1.0']);
+    const limit = measure(built).limits.neck;
+    const between = (b: typeof built) => measure(b).necks.find(({ a, b: other }) => [a, other].includes('letter:0.0.0'))!.width;
+    expect(between(built)).toBeGreaterThanOrEqual(limit - 0.005);
+    expect(between(built)).toBeLessThan(limit * 1.6);
+  });
+
+  it('ties dots and what else is loose, so that one piece comes off', () => {
+    const built = buildOf(script('Jill: 3 tins!', { ties: 'loose' }));
+    expect(built.pieces.filter(({ status }) => status !== 'drop-out')).toHaveLength(1);
+    for (const { from, to, width } of built.hold.ties) for (const t of [0.1, 0.5, 0.9]) for (const side of [-0.49, 0.49]) {
+      const [dx, dy] = [(to.x - from.x) / distance(from, to), (to.y - from.y) / distance(from, to)];
+      const p = mix(from, to, t);
+      expect(regionContains(built.hold.material, { x: p.x - dy * width * side, y: p.y + dx * width * side })).toBe(true);
+    }
+  });
+
+  it('draws a bar at its height, and tells of one that joins nothing', () => {
+    const bars = { 'letter:0.0.0': [0.5] };
+    const built = buildOf(script('HI', { bars }, { lettering: { words: 'HI', size: { by: 'cap height', value: 40 } } }));
+    const [bar] = built.hold.ties;
+    expect(bar!.from.y).toBeCloseTo(built.arrangement.letters[0]!.origin.y + 20, 3);
+    expect(bar!.to.y).toBeCloseTo(bar!.from.y, 6);
+    expect(built.pieces.filter(({ status }) => status !== 'drop-out')).toHaveLength(1);
+    expect(buildOf(script('HI', { bars: { 'letter:0.1.0': [0.5] } })).findings.map(({ rule }) => rule)).toContain('lost bar');
+  });
+
+  it('counts the points that a letter is joined at', () => {
+    const on = buildOf(script('HL', { points: 2 }, { lettering: { words: 'HL', size: { by: 'cap height', value: 40 }, letterSpacing: 4 }, rail: { height: 8, overlap: 3 } }));
+    const { points, findings } = measure(on);
+    expect(points).toEqual([{ part: 'letter:0.0.0', points: 2 }, { part: 'letter:0.1.0', points: 1 }]);
+    expect(findings.filter(({ rule }) => rule === 'few points').map(({ id }) => id)).toEqual(['few points:letter:0.1.0']);
+  });
+});
+
+describe('strength', () => {
+  it('tells where an island hangs by less than its bridge: by the wall that the bridge lands on', () => {
+    // Two lines set so close that what is left between them is thinner than a bridge.
+    const built = buildOf(stencil('OO', { lettering: { words: 'O\nO', lineSpacing: 1.06, size: { by: 'cap height', value: 60 } }, hold: { bridges: { width: 4, perIsland: 'one' } } }));
+    const { islandHolds, findings } = measure(built);
+    expect(islandHolds).toHaveLength(2);
+    const roomy = measure(buildOf(stencil('OO', { hold: { bridges: { width: 4 } } })));
+    expect(roomy.findings.filter(({ rule }) => rule === 'weak hold')).toEqual([]);
+    for (const { width } of roomy.islandHolds) expect(width).toBeCloseTo(4, 1);
+    const weak = islandHolds.filter(({ width }) => width !== null && width < 1.8 - 0.02);
+    expect(findings.filter(({ rule }) => rule === 'weak hold')).toHaveLength(weak.length);
+  });
+});
+
+describe('tabs', () => {
+  it('leave the line uncut for their length and the kerf, off corners, and nowhere else', () => {
+    const tabs = { by: 'number', number: 5, length: 4 } as const;
+    const built = buildOf({ make: 'cut-through', lettering: { words: 'LIT' }, hold: { tabs } });
+    const plain = buildOf({ make: 'cut-through', lettering: { words: 'LIT' } });
+    const outer = (b: typeof built) => b.operations.find(({ id }) => id === 'outline:outer')!;
+    expect(outer(built).contours).toHaveLength(5);
+    expect(outer(built).contours.every(({ closed }) => !closed)).toBe(true);
+    expect(outer(plain).length - outer(built).length).toBeCloseTo(5 * (4 + built.machine.kerf), 2);
+    // The plate's corners are round: no tab lies on one.
+    expect(built.tabs.every(({ contour, middle }) => contour.segments.filter(({ kind }) => kind === 'arc').every(({ from, to }) => Math.min(distance(from, middle), distance(to, middle)) > 1))).toBe(true);
+  });
+
+  it('stay where they were put', () => {
+    const byHand = { plate: [0.5] };
+    const { tabs } = buildOf({ make: 'cut-through', lettering: { words: 'LIT' }, hold: { tabs: { by: 'number', number: 5, byHand } } });
+    expect(tabs).toHaveLength(1);
+    expect(tabs[0]!.middle.x).toBeCloseTo(contourBounds(tabs[0]!.contour).minX, 3);
+  });
+});
+
+describe('makes', () => {
+  it('a backer follows its letters at its distance, round or mitred, with narrow holes filled', () => {
+    const backed = (backer: RecipeInput['backer']) => buildOf({ make: 'backed', machine: 'co2-laser', material: 'plywood', lettering: { words: 'HO', size: { by: 'cap height', value: 40 } }, backer });
+    const round = backed({ distance: 5, leastHole: 100 });
+    const piece = round.pieces.find(({ name }) => name === 'Backer')!;
+    const ink = round.arrangement.letters.map(({ bounds }) => bounds);
+    expect(widthOf(piece.component.bounds)).toBeCloseTo(widthOf(joinBounds(ink)) + 10, 2);
+    expect(piece.component.holes).toEqual([]);
+    expect(backed({ distance: 2, leastHole: 0 }).pieces.some(({ name, component }) => name === 'Backer' && component.holes.length > 0)).toBe(true);
+    const mitred = backed({ distance: 5, leastHole: 100, corners: 'mitred' }).pieces.find(({ name }) => name === 'Backer')!;
+    expect(mitred.component.area).toBeGreaterThan(piece.component.area + 10);
+    expect(round.pieces.filter(({ status }) => status === 'kept')).toHaveLength(3);
+  });
+
+  it('a relief plate engraves all but its letters and frame, and past the cut edge where there is no frame', () => {
+    const relief = (frame: number) => buildOf({ make: 'relief', machine: 'router', material: 'oak', thickness: 15, lettering: { words: 'GUARD', size: { by: 'cap height', value: 50 } }, plate: { holes: null }, relief: { frame, bleed: 2 } });
+    const [framed, open] = [relief(8), relief(0)];
+    const letters = regionArea(framed.construction.groups.flatMap(({ region }) => region));
+    const plate = framed.arrangement.plate!;
+    const inside = roundedRectangle(growBounds(plate, -8), 0, '');
+    expect(regionArea(framed.drawing.area)).toBeCloseTo(contourArea(inside) - letters, 0);
+    expect(joinBounds(open.drawing.area.map(contourBounds)).maxX).toBeCloseTo(open.arrangement.plate!.maxX + 2, 6);
+  });
+
+  it('keeps words, size and what else applies when the make changes', () => {
+    const recipe = recipeOf(stencil('FENNY'));
+    for (const make of MAKES) {
+      const built = buildOf({ ...recipe, make });
+      expect(built.arrangement.letters.map(({ text }) => text).join('')).toBe('FENNY');
+      expect(built.lettering.capHeight).toBe(60);
+      expect(built.operations.length).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe('a test coupon', () => {
+  it('shows the riskiest places at true size, each in a rim that holds it', () => {
+    const recipe = recipeOf(stencil('ABOARD', { hold: { bridges: { width: 2 } } }));
+    const whole = buildOf(recipe);
+    const coupon = couponPlaces(whole, measure(whole))!;
+    expect(coupon.windows.length).toBeGreaterThanOrEqual(2);
+    const cut = buildOf({ ...recipe, coupon });
+    expect(cut.pieces.filter(({ status }) => status === 'kept')).toHaveLength(coupon.windows.length);
+    expect(cut.pieces.filter(({ status, intended }) => status !== 'kept' && !intended)).toEqual([]);
+    const narrowest = Math.min(...whole.hold.bridges.map(({ width }) => width));
+    expect(measure(cut).thickness.least!.width).toBeLessThan(narrowest + 0.05);
   });
 });
 

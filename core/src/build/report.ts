@@ -2,6 +2,7 @@ import { stopsFirst } from '../check/order.ts';
 import { thickenOutcome } from '../construct/groups.ts';
 import type { Finding } from '../check/findings.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
+import type { Point } from '../geometry/point.ts';
 import { contourBounds, type Contour } from '../geometry/contour.ts';
 import type { Tie } from '../hold/joins/tie.ts';
 import type { Piece } from '../hold/pieces.ts';
@@ -27,7 +28,7 @@ export interface Report {
   readonly thickened: { readonly by: number; readonly closed: number; readonly kept: number };
   readonly pieces: readonly PieceReport[];
   readonly islands: readonly IslandReport[];
-  readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number; readonly byHand: boolean }[];
+  readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number; readonly from: Point; readonly to: Point; readonly byHand: boolean }[];
   readonly ties: readonly { readonly id: string; readonly why: Tie['why']; readonly name: string; readonly width: number; readonly length: number }[];
   /** How far letters were closed up, mm. */
   readonly closedUp: readonly { readonly letter: string; readonly by: number }[];
@@ -147,7 +148,7 @@ export function reportOf(build: Build, measures?: Measures): Report {
       status: dropping.has(id) ? 'may drop' : unheld.has(id) ? 'drops out' : 'held',
       ...(measures && { neck: measures.islandHolds.find(({ island }) => island === id)?.width ?? null }),
     })),
-    bridges: hold.bridges.map(({ id, width, length, angle, place }) => ({ id, width, length, angle, byHand: place !== null })),
+    bridges: hold.bridges.map(({ id, width, length, angle, from, to, place }) => ({ id, width, length, angle, from, to, byHand: place !== null })),
     ties: hold.ties.map(({ id, why, part, width, length }) => ({ id, why, name: letterName(part, arrangement.letters), width, length })),
     closedUp: [...(lettering.closedUp ?? [])].map(([id, by]) => ({ letter: letterName(id, arrangement.letters), by })),
     tabs: build.tabs.length,

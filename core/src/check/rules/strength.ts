@@ -24,9 +24,11 @@ export function heavyIslands({ recipe, hold, machine, material }: Checked): Find
 
 /** Bridges that are long for their width bend, or burn through. */
 export function slenderBridges({ recipe, hold, machine }: Checked): Finding[] {
-  return hold.bridges.filter(({ length, width }) => length > machine.bridgeReach * width + 0.005).map((bridge) => {
+  const slender = hold.bridges.filter(({ length, width }) => length > machine.bridgeReach * width + 0.005);
+  // A wider bridge reaches a little further round the curve of its walls.
+  const width = tidy(Math.ceil((Math.max(...slender.map(({ length }) => length)) * 1.03 * 10) / machine.bridgeReach) / 10);
+  return slender.map((bridge) => {
     const island = hold.islands.find(({ id }) => id === bridge.island)!;
-    const width = tidy(Math.ceil((bridge.length / machine.bridgeReach) * 10) / 10);
     return {
       id: `slender bridge:${bridge.id}`, rule: 'slender bridge', severity: 'attention', title: `Bridge long for its width: ${island.name}`,
       measure: { value: bridge.length, limit: machine.bridgeReach * bridge.width, unit: 'mm', wants: 'at most', reason: `${machine.bridgeReach} times its width on the ${machine.word}` },
