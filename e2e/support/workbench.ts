@@ -26,16 +26,20 @@ export async function saved(page: Page): Promise<void> {
 /** Writes the files and gives them as downloaded, read by our readers, with the names they came under. */
 export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing; dxf: ReadDrawing; names: string[] }> {
   await station(page, 'Release');
+  const answered = page.waitForResponse((response) => response.request().method() === 'POST' && response.url().endsWith('/releases'), { timeout: 60_000 });
   await page.getByRole('button', { name: /Write the files|Release all the same/ }).click();
+  const { id } = (await (await answered).json()) as { id: string };
+  // An earlier release's files stand there until the new ones do.
   const files = page.getByRole('region', { name: 'Station' });
-  await expect(files.getByRole('link', { name: 'All files as one ZIP' })).toBeVisible({ timeout: 30_000 });
   const download = async (kind: string) => {
+    const link = files.locator(`a[href$="/releases/${id}/files/${kind}"]`);
+    await expect(link).toBeVisible({ timeout: 30_000 });
     const waiting = page.waitForEvent('download');
-    await files.getByRole('link', { name: new RegExp(`^${kind}`) }).first().click();
+    await link.click();
     const file = await waiting;
     return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
   };
-  const [svg, dxf, pdf] = [await download('SVG'), await download('DXF'), await download('PDF')];
+  const [svg, dxf, pdf] = [await download('svg'), await download('dxf'), await download('pdf')];
   expect(pdf.bytes.subarray(0, 5).toString()).toBe('%PDF-');
   return { svg: readSvg(svg.bytes.toString()), dxf: readDxf(dxf.bytes.toString()), names: [svg.name, dxf.name, pdf.name] };
 }

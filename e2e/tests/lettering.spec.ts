@@ -23,7 +23,7 @@ test('a letter moved by hand is where it was put in the file, and still after an
   await page.getByLabel('Letter', { exact: true }).selectOption({ index: 2 });
   await page.getByLabel('Up', { exact: true }).fill('12.5');
   await built(page);
-  await page.getByRole('img', { name: /^The sheet/ }).focus();
+  await page.getByRole('group', { name: /^The sheet/ }).focus();
   await page.keyboard.press('Shift+ArrowUp');
   await expect(page.getByLabel('Up', { exact: true })).toHaveValue('17.5');
   const raised = async () => {

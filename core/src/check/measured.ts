@@ -85,7 +85,11 @@ function weakHolds({ recipe, machine, material, hold, islandHolds }: MeasuredJob
       id: `weak hold:${id}`, rule: 'weak hold', severity: 'attention', title: `Weakly held: ${island.name}`, detail: 'What its bridge leads to is thinner than the bridge.',
       measure: { value: width, limit, unit: 'mm', wants: 'at least', reason: limitReason(house, recipe.thickness, machine) },
       place: growBounds(place, 0.5),
-      mends: [...(recipe.hold.bridges.perIsland === 'two' ? [] : [{ label: 'Two bridges each', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }] }]), ...spaceOut(recipe, [width], limit)],
+      mends: [
+        ...(recipe.hold.bridges.perIsland === 'two' ? [] : [{ label: 'Two bridges each', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }] }]),
+        ...(recipe.hold.bridges.direction === 'any' ? [] : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }]),
+        ...(limit / width <= LARGEST_STEP ? [largerLettering(recipe, limit / width)] : []),
+      ],
     } satisfies Finding];
   });
 }

@@ -40,7 +40,7 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
         ref={attach}
         className={css.drawing}
         tabIndex={0}
-        role="img"
+        role="group"
         aria-label={picture ? `The sheet with ${picture.report.pieces.filter(({ status }) => status === 'kept').length} kept pieces` : 'The sheet'}
         onKeyDown={(event) => {
           if (event.key === '+' || event.key === '=') by(1.25);
