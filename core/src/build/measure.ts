@@ -1,6 +1,7 @@
 import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds, type Region } from '../geometry/contour.ts';
 import { componentRegion } from '../geometry/components.ts';
+import { leastWidth } from '../geometry/least-width.ts';
 import { medialAxis, type MedialAxis } from '../geometry/medial-axis.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
@@ -38,7 +39,10 @@ export interface Measures {
 /** How an island hangs, mm. */
 export interface IslandHold {
   readonly island: string;
+  /** Of the widest disc that passes from it to the frame; null where it does not hang. */
   readonly width: number | null;
+  /** Between two parallel lines that just hold the island, turned to be as near as they can. */
+  readonly least: number;
   readonly place: Bounds;
 }
 
@@ -71,16 +75,18 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
 }
 
 function holdsOf({ hold: { islands, material } }: Build, axis: MedialAxis, memo: Memo): IslandHold[] {
+  const least: number[] = [];
   const parts = islands.map(({ id, component }): Part => {
     const { minX, minY, maxX, maxY } = component.bounds;
     const key = [(maxX - minX).toFixed(4), (maxY - minY).toFixed(4), component.area.toFixed(4)].join();
     const core = memo('island core', key, () => {
       const { centre } = widestDisc(componentRegion(component), CORE_PRECISION);
-      return { x: centre.x - minX, y: centre.y - minY };
+      return { x: centre.x - minX, y: centre.y - minY, least: leastWidth(component.outer) };
     });
+    least.push(core.least);
     return { id, core: { x: core.x + minX, y: core.y + minY }, bounds: component.bounds };
   });
-  return waysToFrame(material, axis, parts, 'plate').map((way, i) => ({ island: islands[i]!.id, width: way?.width ?? null, place: way?.place ?? islands[i]!.component.bounds }));
+  return waysToFrame(material, axis, parts, 'plate').map((way, i) => ({ island: islands[i]!.id, width: way?.width ?? null, least: least[i]!, place: way?.place ?? islands[i]!.component.bounds }));
 }
 
 function specksOf(region: Region, limit: number): Measures['specks'] {

@@ -16,6 +16,7 @@ export function loosePieces({ recipe, pieces, lettering, arrangement }: Checked)
     mends.push({ label: 'Add a rail', patch: [{ path: ['rail'], value: { height: tidy(height * 0.18), overlap: tidy(height * 0.05), extend: tidy(height * 0.1) } }] });
   if (!recipe.rail && !recipe.hold.joins.closeUp) mends.push({ label: 'Close the letters up', patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }] });
   if (recipe.hold.joins.ties === 'none') mends.push({ label: 'Tie what is loose', patch: [{ path: ['hold', 'joins', 'ties'], value: 'loose' }] });
+  mends.push({ label: 'Put them on a backer', patch: [{ path: ['make'], value: 'backed' }, { path: ['backer', 'distance'], value: Math.max(recipe.backer.distance, Math.ceil(height * 0.2)) }] });
   mends.push({ label: 'Separate is fine', patch: [{ path: ['hold', 'pieces'], value: 'separate' }] });
   return [{
     id: 'loose piece', rule: 'loose piece', severity: 'stop',

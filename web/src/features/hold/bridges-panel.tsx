@@ -1,10 +1,11 @@
 'use client';
 
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { limitAt, limitReason, limitsFor } from '@needlefile/core/shop/shop';
 import { formatLength } from '@needlefile/core/units/length';
-import { formatWeight } from '@needlefile/core/units/quantity';
+import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
 import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
@@ -20,7 +21,7 @@ import { IslandDetails } from './island-details';
 import { PlaceRow } from './place-row';
 
 /** Islands of a cut-through plate and the bridges that hold them. */
-export function BridgesPanel({ picture }: { picture: Picture | null }) {
+export function BridgesPanel({ picture, measures }: { picture: Picture | null; measures: MeasurePicture | null }) {
   const { bridges, drop } = useJob((state) => state.recipe.hold);
   const machineId = useJob((state) => state.recipe.machine);
   const materialId = useJob((state) => state.recipe.material);
@@ -79,14 +80,14 @@ export function BridgesPanel({ picture }: { picture: Picture | null }) {
         options={[{ value: 'square', label: 'Square' }, { value: 'rounded', label: 'Round' }, { value: 'tapered', label: 'Taper' }]}
       />
       {bridges.root.shape !== 'square' && <LengthField label="Root size" value={bridges.root.size} {...LIMITS.bridgeRoot} onChange={(mm) => edit('Root size', (draft) => void (draft.hold.bridges.root.size = mm))} hint="As much as there is room for, up to this." />}
-      <PanelSection title="Islands" aside="bridge · weight">
+      <PanelSection title="Islands" aside="bridge · area">
         {islands.length === 0 && <div className="field-hint">No letter of these words has an island.</div>}
         <ol className={css.islands}>
           {islands.map((island, i) => (
             <PlaceRow key={island.id} number={i + 1} name={island.name} held={island.status !== 'drops out'} place={picture!.islands[i]!.bounds} open={island.id === chosen} onOpen={() => useView.setState({ island: island.id === chosen ? null : island.id })}>
               <span className="number">{island.status === 'held' ? `${island.bridges > 1 ? `${island.bridges} × ` : ''}${Number.isFinite(widthOf(island.id)) ? formatLength(widthOf(island.id), unit, unit === 'mm' ? 1 : 2) : 'held'}` : island.status === 'may drop' ? 'may drop' : 'drops'}</span>
-              <span className={`number soft ${css.area}`}>{formatWeight(island.weight, unit)}</span>
-              {island.id === chosen && <IslandDetails island={island} picture={picture!} />}
+              <span className={`number soft ${css.area}`}>{formatArea(island.area, unit)}</span>
+              {island.id === chosen && <IslandDetails island={island} picture={picture!} hold={measures?.report.islandHolds.find((hold) => hold.island === island.id)} />}
             </PlaceRow>
           ))}
         </ol>

@@ -1,8 +1,10 @@
 'use client';
 
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
-import { formatLength } from '@needlefile/core/units/length';
+import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
+import { formatWeight } from '@needlefile/core/units/quantity';
 import { Button } from 'react-bootstrap';
 import { X } from 'react-bootstrap-icons';
 import { LengthField } from '@/components/length-field';
@@ -11,8 +13,15 @@ import { useJob } from '../workbench/job-store';
 import { bridgesOf, useBridgeEdits } from './bridge-edits';
 import css from './hold.module.css';
 
-/** One island's bridges: width of each, and what can be done with them. */
-export function IslandDetails({ island, picture }: { island: Picture['report']['islands'][number]; picture: Picture }) {
+interface Props {
+  readonly island: Picture['report']['islands'][number];
+  readonly picture: Picture;
+  /** How it hangs; undefined until that was measured. */
+  readonly hold: MeasurePicture['report']['islandHolds'][number] | undefined;
+}
+
+/** One island: its weight and how strongly it hangs, the width of each of its bridges, and what can be done with them. */
+export function IslandDetails({ island, picture, hold }: Props) {
   const unit = useUnit();
   const edits = useBridgeEdits(picture);
   const byHand = useJob((state) => state.recipe.hold.bridges.byHand[island.id]);
@@ -20,6 +29,11 @@ export function IslandDetails({ island, picture }: { island: Picture['report']['
   const alike = letter ? picture.letters.filter(({ text }) => text === letter.text).length : 0;
   return (
     <div className={css.details}>
+      <p className="field-hint">
+        {formatWeight(island.weight, unit)}
+        {hold && `, ${lengthWithUnit(hold.least, unit)} at its narrowest`}
+        {hold?.width != null && `; hangs by ${lengthWithUnit(hold.width, unit)}`}.
+      </p>
       {bridgesOf(picture, island.id).map((bridge, n) => (
         <div key={bridge.id} className={css.bridgeRow}>
           <LengthField bare label={`Width of bridge ${n + 1}`} value={bridge.width} {...LIMITS.bridgeWidth} onChange={(mm) => edits.setWidth(bridge, mm)} onEmpty={() => edits.setWidth(bridge, null)} />
