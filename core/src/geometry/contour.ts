@@ -97,13 +97,20 @@ export function reverseContour(contour: Contour): Contour {
 
 const reverses = new WeakMap<Contour, Contour>();
 
+const clearances = new WeakMap<Contour, Uint8Array>();
+
+/** Which segments of a contour stand clear of its others, 1 or 0 for each, where the kernel has found out. */
+export const knownClearance = (contour: Contour): Uint8Array | undefined => clearances.get(contour);
+export const keepClearance = (contour: Contour, clear: Uint8Array): void => void clearances.set(contour, clear);
+
 /** What is known of a contour holds, moved, for the same contour elsewhere: it need not be measured again. */
 export function keepMeasures(known: Contour, moved: Contour, dx: number, dy: number, turns: 1 | -1 = 1): void {
-  const [area, length, box, hull] = [areas.get(known), lengths.get(known), boxes.get(known), hulls.get(known)];
+  const [area, length, box, hull, clear] = [areas.get(known), lengths.get(known), boxes.get(known), hulls.get(known), clearances.get(known)];
   if (area !== undefined) areas.set(moved, turns * area);
   if (length !== undefined) lengths.set(moved, length);
   if (box) boxes.set(moved, moveBounds(box, dx, dy));
   if (hull) hulls.set(moved, moveBounds(hull, dx, dy));
+  if (clear) clearances.set(moved, turns === 1 ? clear : clear.slice().reverse());
 }
 
 export const placeContour = (contour: Contour, factor: number, dx: number, dy: number): Contour => ({

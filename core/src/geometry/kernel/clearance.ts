@@ -1,5 +1,5 @@
 import { boxTable, visitPairs, type BoxTable } from '../box-pairs.ts';
-import type { Contour } from '../contour.ts';
+import { keepClearance, knownClearance, type Contour } from '../contour.ts';
 import type { Point } from '../point.ts';
 import { hullPoints, type Segment } from '../segment.ts';
 
@@ -24,16 +24,36 @@ export interface Clearance {
  */
 export function findClearance(contours: readonly Contour[]): Clearance {
   const hulls = new Hulls(contours);
-  const { boxes, contourOf, clear, next } = hulls;
+  const { boxes, contourOf, clear } = hulls;
+  let first = 0;
+  for (const contour of contours) {
+    clear.set(clearOfItself(contour), first);
+    first += contour.segments.length;
+  }
   const near: number[] = [];
   visitPairs(boxes, NEAR, (a, b) => {
-    const own = contourOf[a] === contourOf[b];
-    if (own && clear[a] === 0 && clear[b] === 0) return;
-    if (own && next[a] === b ? hulls.meetAtJoint(a, b) : own && next[b] === a ? hulls.meetAtJoint(b, a) : hulls.standApart(a, b)) return;
+    if (contourOf[a] === contourOf[b] || hulls.standApart(a, b)) return;
     clear[a] = clear[b] = 0;
-    if (!own) near.push(a, b);
+    near.push(a, b);
   });
   return { clear, near };
+}
+
+/** 1 for each segment that no other of its own contour comes near. Kept with the contour, and goes with it where it is moved. */
+function clearOfItself(contour: Contour): Uint8Array {
+  let known = knownClearance(contour);
+  if (!known) {
+    const hulls = new Hulls([contour]);
+    const { boxes, clear, next } = hulls;
+    contour.segments.forEach((segment, i) => (clear[i] = isSimple(segment) ? 1 : 0));
+    visitPairs(boxes, NEAR, (a, b) => {
+      if (clear[a] === 0 && clear[b] === 0) return;
+      if (next[a] === b ? hulls.meetAtJoint(a, b) : next[b] === a ? hulls.meetAtJoint(b, a) : hulls.standApart(a, b)) return;
+      clear[a] = clear[b] = 0;
+    });
+    keepClearance(contour, (known = clear));
+  }
+  return known;
 }
 
 /** The hulls of all segments, in flat arrays: they are compared by the hundred thousand. */
@@ -84,7 +104,6 @@ class Hulls {
     this.boxes.minY[i] = minY;
     this.boxes.maxX[i] = maxX;
     this.boxes.maxY[i] = maxY;
-    this.clear[i] = isSimple(segment) ? 1 : 0;
   }
 
   /** Whether a line parts the two hulls, by separating axes along the normals of their sides. */

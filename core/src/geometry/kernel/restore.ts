@@ -10,34 +10,29 @@ import { alongEdge, GRID_PER_MM, type Provenance } from './provenance.ts';
  * joints between runs are set on the true meeting point of the two curves.
  */
 export function restoreRing(ring: Path64, provenance: Provenance): Contour | null {
-  const runs = dropHairRuns(runsOf(labels(ring, provenance), ring), ring);
+  const runs = dropHairRuns(runsOf(ring, provenance), ring);
   if (runs.length === 0) return null;
   const joints = runs.map((run, i) => jointBetween(run, runs[(i + 1) % runs.length]!, provenance));
   const segments: Segment[] = [];
-  runs.forEach((run, i) => {
-    const [start, end] = [joints.at(i - 1)!, joints[i]!];
-    segments.push(...emit(run, start, end, ring, provenance, runs.length === 1));
-  });
+  runs.forEach((run, i) => emit(run, joints.at(i - 1)!, joints[i]!, ring, provenance, runs.length === 1, segments));
   return segments.length > 0 ? closedContour(segments) : null;
 }
 
 /** One edge of the result: which segment it runs along and between which parameters; segment -1 where none is known. */
 interface Label {
-  /** Place in the ring of the point it begins at. */
-  readonly at: number;
-  readonly segment: number;
-  readonly tFrom: number;
-  readonly tTo: number;
-  readonly source: SourceId;
+  segment: number;
+  tFrom: number;
+  tTo: number;
+  source: SourceId;
 }
 
 /** Consecutive edges along one segment, one way. */
 interface Run {
   readonly segment: number;
-  readonly tFrom: number;
+  tFrom: number;
   tTo: number;
   readonly source: SourceId;
-  readonly from: Point;
+  from: Point;
   to: Point;
   edges: number;
 }
@@ -61,25 +56,22 @@ const SPIKE_LENGTH = 0.1;
 
 const inMm = (p: Point64): Point => ({ x: p.x / GRID_PER_MM, y: p.y / GRID_PER_MM });
 
-function labels(ring: Path64, provenance: Provenance): Label[] {
-  return ring.map((from, i) => {
-    const to = ring[(i + 1) % ring.length]!;
-    return wholeEdge(from, to, i, provenance) ?? partialEdge(from, to, i, provenance);
-  });
+/** Most edges come through untouched: their ends are neighbours in the source. Says so, and what they are, in `label`. */
+function isWholeEdge(from: Point64, to: Point64, { segmentOf, t0, t1, next, segments }: Provenance, label: Label): boolean {
+  const a = (from.z ?? 0) - 1;
+  const b = (to.z ?? 0) - 1;
+  if (a < 0 || b < 0) return false;
+  const forward = next[a] === b;
+  if (!forward && next[b] !== a) return false;
+  const edge = forward ? a : b;
+  label.segment = segmentOf[edge]!;
+  label.tFrom = forward ? t0[edge]! : t1[edge]!;
+  label.tTo = forward ? t1[edge]! : t0[edge]!;
+  label.source = segments[label.segment]!.source;
+  return true;
 }
 
-/** Most edges come through untouched: their ends are neighbours in the source. */
-function wholeEdge(from: Point64, to: Point64, at: number, { segmentOf, t0, t1, next, segments }: Provenance): Label | null {
-  const [a, b] = [(from.z ?? 0) - 1, (to.z ?? 0) - 1];
-  if (a < 0 || b < 0) return null;
-  const edge = next[a] === b ? a : next[b] === a ? b : -1;
-  if (edge < 0) return null;
-  const segment = segmentOf[edge]!;
-  const forward = edge === a;
-  return { at, segment, tFrom: forward ? t0[edge]! : t1[edge]!, tTo: forward ? t1[edge]! : t0[edge]!, source: segments[segment]!.source };
-}
-
-function partialEdge(from: Point64, to: Point64, at: number, provenance: Provenance): Label {
+function labelPartialEdge(from: Point64, to: Point64, provenance: Provenance, label: Label): void {
   let best: { edge: number; miss: number; a: number; b: number } | undefined;
   const candidates = [...provenance.edgesAt(from.z), ...provenance.edgesAt(to.z)];
   for (const edge of candidates) {
@@ -90,40 +82,55 @@ function partialEdge(from: Point64, to: Point64, at: number, provenance: Provena
     const miss = Math.max(a.miss, b.miss);
     if (miss <= ON_EDGE && (!best || miss < best.miss)) best = { edge, miss, a: a.t, b: b.t };
   }
+  const sourceOf = (edge: number) => provenance.segments[provenance.segmentOf[edge]!]!.source;
   if (!best || best.a === best.b) {
     const near = candidates[0];
-    return { at, segment: -1, tFrom: 0, tTo: 1, source: near === undefined ? '' : provenance.segments[provenance.segmentOf[near]!]!.source };
+    Object.assign(label, { segment: -1, tFrom: 0, tTo: 1, source: near === undefined ? '' : sourceOf(near) });
+    return;
   }
   const { edge } = best;
   const [t0, t1] = [provenance.t0[edge]!, provenance.t1[edge]!];
-  const segment = provenance.segmentOf[edge]!;
-  return { at, segment, tFrom: t0 + (t1 - t0) * best.a, tTo: t0 + (t1 - t0) * best.b, source: provenance.segments[segment]!.source };
+  Object.assign(label, { segment: provenance.segmentOf[edge]!, tFrom: t0 + (t1 - t0) * best.a, tTo: t0 + (t1 - t0) * best.b, source: sourceOf(edge) });
 }
 
-function runsOf(edges: readonly Label[], ring: Path64): Run[] {
-  const continues = (a: Label, b: Label) => a.segment >= 0 && a.segment === b.segment && Math.sign(a.tTo - a.tFrom) === Math.sign(b.tTo - b.tFrom) && Math.abs(a.tTo - b.tFrom) < 1e-3 + 0.5 * Math.abs(b.tTo - b.tFrom);
-  const count = edges.length;
-  // Begin where a label changes, so that no run is split by where the ring happens to begin.
-  let begin = edges.findIndex((edge, i) => !continues(edges[(i + count - 1) % count]!, edge));
-  if (begin < 0) begin = 0;
+/** Whether an edge goes on along the segment of the one before it, the same way. */
+function continues(segment: number, way: number, tTo: number, edge: Label): boolean {
+  return segment >= 0 && segment === edge.segment && way === Math.sign(edge.tTo - edge.tFrom) && Math.abs(tTo - edge.tFrom) < 1e-3 + 0.5 * Math.abs(edge.tTo - edge.tFrom);
+}
+
+/** Labels the ring's edges and joins them into runs, in one go: there are ten thousand on a page. */
+function runsOf(ring: Path64, provenance: Provenance): Run[] {
   const runs: Run[] = [];
-  const startOf = ({ at }: Label) => inMm(ring[at]!);
-  const endOf = ({ at }: Label) => inMm(ring[(at + 1) % count]!);
-  let last: Label | undefined;
-  for (let k = 0; k < count; k++) {
-    const edge = edges[(begin + k) % count]!;
-    const run = runs.at(-1);
-    if (run && last && continues(last, edge)) {
+  const edge: Label = { segment: -1, tFrom: 0, tTo: 0, source: '' };
+  let run: Run | undefined;
+  let first: Label | undefined;
+  let way = 0;
+  for (let i = 0; i < ring.length; i++) {
+    const from = ring[i]!;
+    const to = ring[i + 1 < ring.length ? i + 1 : 0]!;
+    if (!isWholeEdge(from, to, provenance, edge)) labelPartialEdge(from, to, provenance, edge);
+    first ??= { ...edge };
+    if (run && continues(run.segment, way, run.tTo, edge)) {
       run.tTo = edge.tTo;
       run.edges++;
     } else {
-      if (run && last) run.to = endOf(last);
-      const { segment, tFrom, tTo, source } = edge;
-      runs.push({ segment, tFrom, tTo, source, from: startOf(edge), to: endOf(edge), edges: 1 });
+      const at = inMm(from);
+      if (run) run.to = at;
+      run = { segment: edge.segment, tFrom: edge.tFrom, tTo: edge.tTo, source: edge.source, from: at, to: at, edges: 1 };
+      runs.push(run);
     }
-    last = edge;
+    way = Math.sign(edge.tTo - edge.tFrom);
   }
-  if (last) runs.at(-1)!.to = endOf(last);
+  if (!run || !first) return runs;
+  run.to = runs[0]!.from;
+  // No run is split by where the ring happens to begin.
+  if (runs.length > 1 && continues(run.segment, way, run.tTo, first)) {
+    const start = runs[0]!;
+    start.tFrom = run.tFrom;
+    start.from = run.from;
+    start.edges += run.edges;
+    runs.pop();
+  }
   return runs;
 }
 
@@ -138,7 +145,7 @@ function dropHairRuns(runs: Run[], ring: Path64): Run[] {
       last.tTo = run.tTo;
       last.to = run.to;
       last.edges += run.edges;
-    } else merged.push({ ...run });
+    } else merged.push(run);
   }
   return dropSpikes(merged);
 }
@@ -197,19 +204,22 @@ function crossingOf(a: Segment, t: number, b: Segment, u: number): Joint | null 
   return { at, tBefore: tNow, tAfter: uNow };
 }
 
-function emit(run: Run, start: Joint, end: Joint, ring: Path64, provenance: Provenance, alone: boolean): Segment[] {
+function emit(run: Run, start: Joint, end: Joint, ring: Path64, provenance: Provenance, alone: boolean, out: Segment[]): void {
   const segment = provenance.segments[run.segment];
-  if (!segment) return distance(start.at, end.at) < 1e-9 ? [] : [line(start.at, end.at, run.source)];
-  if (alone) return ring.map((p, i) => line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source));
+  if (!segment) return emitStraight(start, end, run.source, out);
+  if (alone) return void ring.forEach((p, i) => out.push(line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source)));
   const { tAfter: tFrom } = start;
   const { tBefore: tTo } = end;
   // Most segments come through whole, between their own ends.
-  if (tFrom === 0 && tTo === 1 && start.at === segment.from && end.at === segment.to) return [segment];
+  if (tFrom === 0 && tTo === 1 && start.at === segment.from && end.at === segment.to) return void out.push(segment);
   // Refining a joint can push a very short run past its own end: then the straight way is the true one.
   const backwards = Math.sign(tTo - tFrom) !== Math.sign(run.tTo - run.tFrom);
-  if (segment.kind === 'line' || backwards) return distance(start.at, end.at) < 1e-9 ? [] : [line(start.at, end.at, run.source)];
-  const cut = portion(segment, tFrom, tTo);
-  return [moveEnds(cut, start.at, end.at)];
+  if (segment.kind === 'line' || backwards) return emitStraight(start, end, run.source, out);
+  out.push(moveEnds(portion(segment, tFrom, tTo), start.at, end.at));
+}
+
+function emitStraight(start: Joint, end: Joint, source: SourceId, out: Segment[]): void {
+  if (distance(start.at, end.at) >= 1e-9) out.push(line(start.at, end.at, source));
 }
 
 /** Carries the ends of a cubic to their joints with their handles, so that its direction there stays. */
