@@ -33,6 +33,7 @@ export function findPieces(recipe: Recipe, { material, dropping }: Pick<Hold, 'm
     const isKept = kept.has(component);
     return { id: `piece:${i}`, status: isKept ? 'kept' : status, intended: isKept || mayDrop.has(placeOf(component)), ...named(recipe, component, letters), component };
   });
+  nameDots(own, letters);
   const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({ id: `slug:${i}`, status: 'drop-out', intended: true, ...named(recipe, component, letters), component }));
   const rank = { kept: 0, loose: 1, 'drop-out': 2 };
   return [...own.sort((a, b) => rank[a.status] - rank[b.status]), ...slugs];
@@ -40,6 +41,16 @@ export function findPieces(recipe: Recipe, { material, dropping }: Pick<Hold, 'm
 
 /** An island that no bridge holds comes off as the piece that has its place. */
 const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string => [minX, minY, maxX, maxY].map((n) => n.toFixed(2)).join();
+
+/** A piece that is a part of a letter, whose body is another piece, is called by that: the dot of an i. */
+function nameDots(pieces: Piece[], letters: readonly Letter[]): void {
+  pieces.forEach((piece, i) => {
+    const [only, ...others] = piece.letters;
+    if (only === undefined || others.length > 0) return;
+    const isPart = pieces.some((other) => other !== piece && other.letters.includes(only) && other.component.area > piece.component.area);
+    if (isPart) pieces[i] = { ...piece, name: letterName(`${only}~1`, letters) };
+  });
+}
 
 const hasPlate = ({ make }: Recipe): boolean => make !== 'stand-alone' && make !== 'backed';
 
