@@ -8,6 +8,7 @@ import { contourArea, contourBounds, regionArea, regionContains } from '../src/g
 import { distance, mix } from '../src/geometry/point.ts';
 import { segmentLength } from '../src/geometry/segment.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';
+import { applyPatch } from '../src/recipe/patch.ts';
 import { withWords } from '../src/lettering/retext.ts';
 import { MAKES, type RecipeInput } from '../src/recipe/schema.ts';
 import { buildOf, faceIds, recipeOf } from './workshop.ts';
@@ -119,6 +120,15 @@ describe('bridges and their surroundings', () => {
     }
     const gone = buildOf(withWords(put, 'TILL'));
     expect(gone.findings.map(({ rule }) => rule)).toContain('lost bridge');
+  });
+
+  it('says that a bridge put by hand is too narrow, and makes just that one wider', () => {
+    const narrow = recipeOf(stencil('OO', { hold: { bridges: { byHand: { 'letter:0.0.0#0': [{ at: 0.25, width: 1 }] } } } }));
+    const [finding] = buildOf(narrow).findings;
+    expect(finding).toMatchObject({ rule: 'narrow bridge', measure: { value: 1 } });
+    const mended = applyPatch(narrow, finding!.mends[0]!.patch);
+    expect(mended.hold.bridges.width).toBeNull();
+    expect(buildOf(mended).findings).toEqual([]);
   });
 
   it('lets islands fall that may: all of them from a sticky back, or one', () => {

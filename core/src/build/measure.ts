@@ -11,8 +11,9 @@ import { partsOf } from '../hold/joins/parts.ts';
 import { pointsOfParts, type PartPoints } from '../hold/joins/points.ts';
 import { findNecks, waysToFrame, type Neck, type Part } from '../hold/necks.ts';
 import { thicknessOf, type Thickness } from '../hold/thickness.ts';
-import { limitAt, limitsFor } from '../shop/shop.ts';
+import { limitAt, limitsFor, type HouseLimits } from '../shop/shop.ts';
 import { checkMeasured } from '../check/measured.ts';
+import type { MeasuredLimits } from '../check/measured-job.ts';
 import type { Finding } from '../check/findings.ts';
 import type { Build } from './build.ts';
 
@@ -33,7 +34,18 @@ export interface Measures {
   readonly specks: readonly { readonly size: number; readonly place: Bounds }[];
   readonly findings: readonly Finding[];
   /** What each was held against. */
-  readonly limits: { readonly wall: number; readonly gap: number; readonly neck: number; readonly counter: number; readonly speck: number };
+  readonly limits: MeasuredLimits;
+}
+
+/** The house limits as they apply to the job. */
+function measuredLimits({ recipe: { make, thickness }, machine, material }: Build): MeasuredLimits {
+  const house = limitsFor(machine, material);
+  const at = (name: keyof HouseLimits) => limitAt(house[name], thickness);
+  const own = { bridge: at('bridge'), neck: at('neck'), wall: at('wall'), gap: at('gap'), counter: at('counter'), speck: at('speck') };
+  // An engraved stroke must let the tool in, and a wall between two must not crumble; the ground of a relief must let it in too.
+  const tool = machine.fillPitch;
+  if (make === 'engraved') return { ...own, wall: tool, gap: tool, neck: 0, counter: 2 * tool, speck: tool };
+  return make === 'relief' ? { ...own, gap: tool } : own;
 }
 
 /** How an island hangs, mm. */
@@ -52,12 +64,9 @@ const CORE_PRECISION = 0.1;
 /** Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait. */
 export function measure(built: Build, memo: Memo = noMemo): Measures {
   const { recipe, machine, material, construction, arrangement, drawing, hold } = built;
-  const limit = limitsFor(machine, material);
-  const at = (name: 'wall' | 'gap' | 'neck' | 'counter' | 'speck') => limitAt(limit[name], recipe.thickness);
   const engraved = recipe.make === 'engraved';
   const relief = recipe.make === 'relief';
-  // An engraved stroke must let the tool in, and a wall between two must not crumble.
-  const limits = engraved ? { wall: machine.fillPitch, gap: machine.fillPitch, neck: 0, counter: 2 * machine.fillPitch, speck: machine.fillPitch } : { wall: at('wall'), gap: relief ? machine.fillPitch : at('gap'), neck: at('neck'), counter: at('counter'), speck: at('speck') };
+  const limits = measuredLimits(built);
   const region = engraved ? drawing.area : relief ? weldRegions(construction.groups.map((group) => group.region)) : hold.material;
   const care = 1.6 * Math.max(limits.wall, limits.gap, limits.neck);
   const axis = medialAxis(region, Math.max(0.1, care / 5), care);

@@ -90,7 +90,7 @@ export interface MeasureReport {
   readonly counters: readonly { readonly name: string; readonly disc: number; readonly width: number; readonly area: number; readonly place: Bounds }[];
   readonly specks: Measures['specks'];
   /** How wide each island's way to the frame is, and at how many points each part of stand-alone lettering is joined. */
-  readonly islandHolds: Measures['islandHolds'];
+  readonly islandHolds: readonly (Measures['islandHolds'][number] & { readonly name: string })[];
   readonly points: readonly { readonly name: string; readonly points: number }[];
   /** Area by thickness, mm² for each bar so many mm wide. */
   readonly histograms: { readonly thickness: Histogram; readonly gap: Histogram };
@@ -105,7 +105,7 @@ export interface PlaceReport {
 }
 
 /** Sums measures up. */
-export function measureReportOf({ arrangement }: Build, measures: Measures): MeasureReport {
+export function measureReportOf({ arrangement, hold }: Build, measures: Measures): MeasureReport {
   const name = (id: string) => letterName(id, arrangement.letters);
   const placeOf = ({ kind, width, length, place, between }: ThinPlace): PlaceReport => ({ kind, width, length, place, between: between.map(name) });
   const { thickness, gaps } = measures;
@@ -118,7 +118,7 @@ export function measureReportOf({ arrangement }: Build, measures: Measures): Mea
     necks: measures.necks.map(({ a, b, width, place }) => ({ between: [name(a), name(b)], width, place })),
     counters: measures.counters.map(({ name: letter, disc, width, area, place }) => ({ name: letter, disc, width, area, place })),
     specks: measures.specks,
-    islandHolds: measures.islandHolds,
+    islandHolds: measures.islandHolds.map((each, i) => ({ ...each, name: hold.islands[i]!.name })),
     points: measures.points.map(({ part, points }) => ({ name: name(part), points })),
     histograms: { thickness: thickness.histogram, gap: gaps.histogram },
   };

@@ -2,40 +2,18 @@ import { growBounds, type Bounds } from '../geometry/bounds.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Counter } from '../hold/counters.ts';
 import type { Neck } from '../hold/necks.ts';
-import type { Hold } from '../hold/hold.ts';
-import type { PartPoints } from '../hold/joins/points.ts';
-import type { Thickness } from '../hold/thickness.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Recipe } from '../recipe/schema.ts';
-import { limitAt, limitReason, limitsFor, type HouseLimits, type Machine, type Material } from '../shop/shop.ts';
+import { limitReason, limitsFor, type HouseLimits } from '../shop/shop.ts';
 import type { Finding, Mend, Rule } from './findings.ts';
-import { largerLettering } from './mends.ts';
+import type { MeasuredJob } from './measured-job.ts';
+import { LARGEST_STEP, largerLettering } from './mends.ts';
+import { fewPoints, weakHolds } from './rules/holds.ts';
 import { boxKey, tidy } from './wording.ts';
-
-/** What measuring found, as the check looks at it. */
-export interface MeasuredJob {
-  readonly recipe: Recipe;
-  readonly machine: Machine;
-  readonly material: Material;
-  readonly letters: readonly Letter[];
-  readonly capHeight: number;
-  readonly thickness: Thickness;
-  readonly gaps: Thickness;
-  readonly necks: readonly Neck[];
-  readonly hold: Hold;
-  readonly islandHolds: readonly { readonly island: string; readonly width: number | null; readonly place: Bounds }[];
-  readonly points: readonly PartPoints[];
-  readonly counters: readonly Counter[];
-  readonly specks: readonly { readonly size: number; readonly place: Bounds }[];
-  readonly limits: { readonly wall: number; readonly gap: number; readonly neck: number; readonly counter: number; readonly speck: number };
-}
 
 /** Places told of one kind at most: the worst ones. */
 const MOST_PLACES = 60;
-
-/** Letters are offered so many times larger at most. */
-const LARGEST_STEP = 2;
 
 /** Findings of thickness: thin necks and walls, narrow gaps, filled counters, specks. */
 export function checkMeasured(job: MeasuredJob): Finding[] {
@@ -71,43 +49,6 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
     ...(recipe.make === 'cut-through' ? [] : pick('filled counter', 'counter', counters, ({ disc }) => disc, ({ name }) => `Counter fills: ${name}`, [...openCounters(recipe, counters, limits.counter), ...larger(counters.map(({ disc }) => disc), limits.counter)])),
     ...pick('speck', 'speck', job.specks, ({ size }) => size, () => 'Speck', larger(job.specks.map(({ size }) => size), limits.speck)),
   ];
-}
-
-/** Islands whose way to the frame is narrower somewhere than a bridge may be, though their bridges are not. */
-function weakHolds({ recipe, machine, material, hold, islandHolds }: MeasuredJob): Finding[] {
-  const house = limitsFor(machine, material).bridge;
-  const limit = Math.min(limitAt(house, recipe.thickness), recipe.hold.bridges.width ?? Infinity);
-  return islandHolds.flatMap(({ island: id, width, place }) => {
-    const island = hold.islands.find((each) => each.id === id)!;
-    const widest = Math.max(0, ...hold.bridges.filter((bridge) => bridge.island === id).map((bridge) => bridge.width));
-    if (width === null || width >= Math.min(limit, widest) - 0.02) return [];
-    return [{
-      id: `weak hold:${id}`, rule: 'weak hold', severity: 'attention', title: `Weakly held: ${island.name}`, detail: 'What its bridge leads to is thinner than the bridge.',
-      measure: { value: width, limit, unit: 'mm', wants: 'at least', reason: limitReason(house, recipe.thickness, machine) },
-      place: growBounds(place, 0.5),
-      mends: [
-        ...(recipe.hold.bridges.perIsland === 'two' ? [] : [{ label: 'Two bridges each', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }] }]),
-        ...(recipe.hold.bridges.direction === 'any' ? [] : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }]),
-        ...(limit / width <= LARGEST_STEP ? [largerLettering(recipe, limit / width)] : []),
-      ],
-    } satisfies Finding];
-  });
-}
-
-/** Letters joined at fewer points than wanted. */
-function fewPoints({ recipe, letters, points }: MeasuredJob): Finding[] {
-  const wanted = recipe.hold.joins.points;
-  return points.filter((part) => part.points > 0 && part.points < wanted).map(({ part, points: value }) => ({
-    id: `few points:${part}`, rule: 'few points', severity: 'attention', title: `Joined at ${value === 1 ? 'one point' : `${value} points`}: ${letterName(part, letters)}`,
-    measure: { value, limit: wanted, unit: 'points', wants: 'at least', reason: 'asked for at the Hold station' },
-    place: letters.find(({ id }) => id === part)?.bounds ?? null,
-    mends: recipe.rail ? [] : [{ label: 'Add a rail', patch: [{ path: ['rail'], value: railFor(recipe) }] }],
-  }));
-}
-
-function railFor({ lettering: { size } }: Recipe) {
-  const height = size.by === 'cap height' ? size.value : 40;
-  return { height: tidy(height * 0.18), overlap: tidy(height * 0.05), extend: tidy(height * 0.1) };
 }
 
 function reasonOf({ machine, material, recipe }: MeasuredJob, limit: keyof HouseLimits): string {

@@ -1,6 +1,9 @@
 import type { Recipe } from '../recipe/schema.ts';
 import type { Mend } from './findings.ts';
 
+/** Letters are offered so many times larger at most: much larger ones would be another job. */
+export const LARGEST_STEP = 2;
+
 /** Letters so many times larger, in whole millimetres. */
 export function largerLettering({ lettering: { size } }: Recipe, factor: number): Mend {
   const larger = (mm: number) => Math.ceil(mm * factor);

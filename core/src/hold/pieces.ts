@@ -33,7 +33,7 @@ export function findPieces(recipe: Recipe, { material, dropping }: Pick<Hold, 'm
     const isKept = kept.has(component);
     return { id: `piece:${i}`, status: isKept ? 'kept' : status, intended: isKept || mayDrop.has(placeOf(component)), ...named(recipe, component, letters), component };
   });
-  nameDots(own, letters);
+  if (!hasPlate(recipe)) nameDots(own, letters);
   const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({ id: `slug:${i}`, status: 'drop-out', intended: true, ...named(recipe, component, letters), component }));
   const rank = { kept: 0, loose: 1, 'drop-out': 2 };
   return [...own.sort((a, b) => rank[a.status] - rank[b.status]), ...slugs];

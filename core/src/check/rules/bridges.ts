@@ -12,7 +12,8 @@ export function narrowBridges({ recipe, hold, machine, material }: Checked): Fin
   const wider: Mend[] = [{ label: 'Use a wider bridge', patch: [{ path: ['hold', 'bridges', 'width'], value: tidy(limit, 2) }] }];
   return hold.bridges.filter(({ width }) => width < limit - 0.005).map((bridge) => {
     const island = hold.islands.find(({ id }) => id === bridge.island)!;
-    const asked = recipe.hold.bridges.width ?? limit;
+    const own = bridge.place === null ? null : (recipe.hold.bridges.byHand[bridge.island]?.[bridge.place]?.width ?? null);
+    const asked = own ?? recipe.hold.bridges.width ?? limit;
     const crowded = bridge.width < asked - 0.005;
     return {
       id: `narrow bridge:${bridge.id}`, rule: 'narrow bridge', severity: 'stop',
@@ -20,7 +21,7 @@ export function narrowBridges({ recipe, hold, machine, material }: Checked): Fin
       ...(crowded ? { detail: 'The island leaves no room for more. A larger size would.' } : {}),
       measure: { value: bridge.width, limit, unit: 'mm', wants: 'at least', reason: limitReason(house, recipe.thickness, machine) },
       place: boxRound(bridge.from, bridge.to, bridge.width),
-      mends: crowded ? [largerLettering(recipe, limit / bridge.width)] : wider,
+      mends: crowded ? [largerLettering(recipe, limit / bridge.width)] : own === null ? wider : [{ label: 'Make it wider', patch: [{ path: ['hold', 'bridges', 'byHand', bridge.island, bridge.place!, 'width'], value: tidy(limit, 2) }] }],
     } satisfies Finding;
   });
 }

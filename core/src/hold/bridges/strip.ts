@@ -21,16 +21,20 @@ const SHARES = [1, 0.94, 0.88, 0.82, 0.76, 0.7, 0.6, 0.5];
 /** How far a root reaches along the strip, against how far beside it. */
 const RUN = { square: 0, rounded: 1, tapered: 1.5 };
 
+/** The straight strip of a place, reaching into the material on both sides. */
+export function plainStrip(search: SiteSearch, { angle, across, width, begin, end }: Site, source: SourceId): Contour {
+  const at = (along: number, aside: number): Point => search.scanner(angle).toPlane(along, across + aside);
+  return polygon([at(begin, -width / 2), at(end, -width / 2), at(end, width / 2), at(begin, width / 2)], source);
+}
+
 /**
  * The contours of a bridge: its straight strip and, at each of its four corners, what rounds or tapers the corner. They
  * overlap each other and reach into the material; a union joins them.
  */
 export function stripOf(search: SiteSearch, site: Site, root: Root, source: SourceId): Contour[] {
-  const scanner = search.scanner(site.angle);
-  const half = site.width / 2;
-  const at = (along: number, aside: number): Point => scanner.toPlane(along, site.across + aside);
-  const strip = polygon([at(site.begin, -half), at(site.end, -half), at(site.end, half), at(site.begin, half)], source);
+  const strip = plainStrip(search, site, source);
   if (root.shape === 'square') return [strip];
+  const half = site.width / 2;
   const corners = [-1, 1].flatMap((side) => (['near', 'far'] as const).flatMap((end) => {
     const inner = search.gapBeside(site, side * (half - 0.001));
     if (!inner) return [];

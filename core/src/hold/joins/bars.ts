@@ -1,8 +1,8 @@
 import { componentsOf } from '../../geometry/components.ts';
-import { distance, type Point } from '../../geometry/point.ts';
-import { polygon } from '../../geometry/shapes.ts';
+import { distance } from '../../geometry/point.ts';
 import type { Letter } from '../../lettering/layout.ts';
 import { SiteSearch } from '../bridges/search.ts';
+import { plainStrip } from '../bridges/strip.ts';
 import type { Tie } from './tie.ts';
 
 /** Bars asked for, and those that find nothing to join at their height. */
@@ -47,9 +47,7 @@ function barBetween(letter: Letter, next: Letter, height: number, width: number,
   for (let piece = targets; piece < pieces.length; piece++) {
     const site = search.across(piece, letter.turn, search.scanner(letter.turn).toScan(foot).across, width).find(({ target }) => target < targets);
     if (!site) continue;
-    const { angle, across, begin, end, from, to } = site;
-    const at = (along: number, aside: number): Point => search.scanner(angle).toPlane(along, across + aside);
-    return { id, part: letter.id, why: 'bar', width, length: distance(from, to), from, to, strip: polygon([at(begin, -width / 2), at(end, -width / 2), at(end, width / 2), at(begin, width / 2)], id) };
+    return { id, part: letter.id, why: 'bar', width, length: distance(site.from, site.to), from: site.from, to: site.to, strip: plainStrip(search, site, id) };
   }
   return null;
 }

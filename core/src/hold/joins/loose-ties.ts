@@ -1,8 +1,8 @@
 import { componentsOf, type Component } from '../../geometry/components.ts';
-import { polygon } from '../../geometry/shapes.ts';
-import { distance, type Point } from '../../geometry/point.ts';
+import { distance } from '../../geometry/point.ts';
 import type { Region } from '../../geometry/contour.ts';
 import { SiteSearch, type Site } from '../bridges/search.ts';
+import { plainStrip } from '../bridges/strip.ts';
 import type { Tie } from './tie.ts';
 
 /**
@@ -40,7 +40,6 @@ const costOf = ({ score, angle }: Site): number => score * (angle % 180 === 90 ?
 function tieOf(search: SiteSearch, site: Site, piece: Component): Tie {
   const part = [...piece.sources].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))[0] ?? 'piece';
   const id = `tie:${part}:loose`;
-  const { angle, across, width, begin, end, from, to } = search.clearOfNodes(site);
-  const at = (along: number, aside: number): Point => search.scanner(angle).toPlane(along, across + aside);
-  return { id, part, why: 'loose', width, length: distance(from, to), from, to, strip: polygon([at(begin, -width / 2), at(end, -width / 2), at(end, width / 2), at(begin, width / 2)], id) };
+  const clear = search.clearOfNodes(site);
+  return { id, part, why: 'loose', width: clear.width, length: distance(clear.from, clear.to), from: clear.from, to: clear.to, strip: plainStrip(search, clear, id) };
 }

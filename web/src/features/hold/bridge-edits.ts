@@ -4,6 +4,7 @@ import type { Picture, PictureBridge } from '@needlefile/core/build/picture';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { useMemo } from 'react';
 import { useJobStore } from '../workbench/job-store';
+import { tidyShare } from './tidy-share';
 
 type Place = Recipe['hold']['bridges']['byHand'][string][number];
 
@@ -20,16 +21,13 @@ export interface BridgeEdits {
   readonly mayDrop: (island: string, may: boolean) => void;
 }
 
-/** A place as exact as anyone needs it. */
-const tidy = (share: number): number => Number((((share % 1) + 1) % 1).toFixed(5));
-
 export function useBridgeEdits(picture: Picture | null): BridgeEdits {
   const store = useJobStore();
   return useMemo(() => {
     const edit = store.getState().edit;
     /** The island's places by hand: as they are in the recipe, or as the search placed them. */
     const placesOf = (recipe: Recipe, island: string): Place[] =>
-      recipe.hold.bridges.byHand[island]?.map((place) => ({ ...place })) ?? bridgesOf(picture, island).map(({ at, angle }) => ({ at: tidy(at), angle: Number(angle.toFixed(2)), width: null }));
+      recipe.hold.bridges.byHand[island]?.map((place) => ({ ...place })) ?? bridgesOf(picture, island).map(({ at, angle }) => ({ at: tidyShare(at), angle: Number(angle.toFixed(2)), width: null }));
     const change = (label: string, bridge: PictureBridge, set: (places: Place[], index: number) => void, gesture?: object) =>
       edit(label, (recipe) => {
         const places = placesOf(recipe as Recipe, bridge.island);
@@ -37,10 +35,10 @@ export function useBridgeEdits(picture: Picture | null): BridgeEdits {
         recipe.hold.bridges.byHand[bridge.island] = places;
       }, gesture);
     return {
-      slide: (bridge, at, gesture) => change('Slide a bridge', bridge, (places, i) => void (places[i] = { at: tidy(at), angle: null, width: places[i]?.width ?? null }), gesture),
+      slide: (bridge, at, gesture) => change('Slide a bridge', bridge, (places, i) => void (places[i] = { at: tidyShare(at), angle: null, width: places[i]?.width ?? null }), gesture),
       setWidth: (bridge, width) => change('Width of a bridge', bridge, (places, i) => void (places[i]!.width = width)),
       remove: (bridge) => change('Take a bridge out', bridge, (places, i) => void places.splice(i, 1)),
-      add: (island, place) => edit('Draw a bridge', (recipe) => void (recipe.hold.bridges.byHand[island] = [...placesOf(recipe as Recipe, island), { ...place, at: tidy(place.at) }].slice(0, 12))),
+      add: (island, place) => edit('Draw a bridge', (recipe) => void (recipe.hold.bridges.byHand[island] = [...placesOf(recipe as Recipe, island), { ...place, at: tidyShare(place.at) }].slice(0, 12))),
       placeAgain: (islands) => edit('Place bridges again', (recipe) => void islands.forEach((island) => delete recipe.hold.bridges.byHand[island])),
       copyToAlike: (letter) =>
         edit('Bridges for all alike', (recipe) => {

@@ -3,14 +3,12 @@
 import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
-import { limitAt, limitReason, limitsFor } from '@needlefile/core/shop/shop';
 import { formatLength } from '@needlefile/core/units/length';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
 import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useShop } from '@/components/shop';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
 import { useView } from '../workbench/view-store';
@@ -19,23 +17,17 @@ import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { IslandDetails } from './island-details';
 import { PlaceRow } from './place-row';
+import { useHouseLimit } from './use-house-limit';
 
 /** Islands of a cut-through plate and the bridges that hold them. */
 export function BridgesPanel({ picture, measures }: { picture: Picture | null; measures: MeasurePicture | null }) {
   const { bridges, drop } = useJob((state) => state.recipe.hold);
-  const machineId = useJob((state) => state.recipe.machine);
-  const materialId = useJob((state) => state.recipe.material);
-  const thickness = useJob((state) => state.recipe.thickness);
   const edit = useJob((state) => state.edit);
   const chosen = useView((state) => state.island);
   const edits = useBridgeEdits(picture);
   const unit = useUnit();
-  const shop = useShop();
   const islands = picture?.report.islands ?? [];
-  const machine = shop.machines.find(({ id }) => id === machineId);
-  const material = shop.materials.find(({ id }) => id === materialId);
-  const limit = machine && material && limitsFor(machine, material).bridge;
-  const house = limit ? limitAt(limit, thickness) : 1;
+  const { machine, material, placeholder, hint } = useHouseLimit('bridge', bridges.width);
   const byHand = Object.keys(bridges.byHand);
   const widthOf = (island: string) => Math.min(...(picture?.bridges.filter((bridge) => bridge.island === island).map(({ width }) => width) ?? []));
   return (
@@ -44,11 +36,11 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
       <LengthField
         label="Bridge width"
         value={bridges.width}
-        placeholder={formatLength(house, unit)}
+        placeholder={placeholder}
         {...LIMITS.bridgeWidth}
         onChange={(mm) => edit('Bridge width', (draft) => void (draft.hold.bridges.width = mm))}
         onEmpty={() => edit('Bridge width', (draft) => void (draft.hold.bridges.width = null))}
-        hint={machine && limit && `${bridges.width === null ? 'Empty: the house limit,' : 'House limit'} ${formatLength(house, unit)} ${unit} (${limitReason(limit, thickness, machine)}).`}
+        hint={hint}
       />
       <Choices
         label="Per island"

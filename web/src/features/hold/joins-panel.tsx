@@ -3,7 +3,6 @@
 import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
-import { limitAt, limitReason, limitsFor } from '@needlefile/core/shop/shop';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
 import { formatArea } from '@needlefile/core/units/quantity';
 import { Button, Form } from 'react-bootstrap';
@@ -12,7 +11,6 @@ import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useShop } from '@/components/shop';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
 import { useBarEdits } from './bar-edits';
@@ -20,20 +18,14 @@ import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { OnePieceAction } from './one-piece-action';
 import { PlaceRow } from './place-row';
+import { useHouseLimit } from './use-house-limit';
 
 /** How stand-alone letters hang together: pieces, necks, and what joins them. */
 export function JoinsPanel({ picture, measures }: { picture: Picture | null; measures: MeasurePicture | null }) {
   const { joins, pieces: wanted } = useJob((state) => state.recipe.hold);
-  const machineId = useJob((state) => state.recipe.machine);
-  const materialId = useJob((state) => state.recipe.material);
-  const thickness = useJob((state) => state.recipe.thickness);
   const edit = useJob((state) => state.edit);
   const unit = useUnit();
-  const shop = useShop();
-  const machine = shop.machines.find(({ id }) => id === machineId);
-  const material = shop.materials.find(({ id }) => id === materialId);
-  const limit = machine && material && limitsFor(machine, material).neck;
-  const house = limit ? limitAt(limit, thickness) : 1;
+  const { placeholder, hint } = useHouseLimit('neck', joins.width);
   const pieces = picture?.report.pieces.filter(({ intended, status }) => !(intended && status === 'drop-out')) ?? [];
   const loose = pieces.filter(({ status }) => status === 'loose').length;
   const report = picture?.report;
@@ -49,11 +41,11 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
       <LengthField
         label="Neck and tie"
         value={joins.width}
-        placeholder={formatLength(house, unit)}
+        placeholder={placeholder}
         {...LIMITS.tieWidth}
         onChange={(mm) => edit('Neck and tie', (draft) => void (draft.hold.joins.width = mm))}
         onEmpty={() => edit('Neck and tie', (draft) => void (draft.hold.joins.width = null))}
-        hint={machine && limit && `${joins.width === null ? 'Empty: the house limit,' : 'House limit'} ${formatLength(house, unit)} ${unit} (${limitReason(limit, thickness, machine)}).`}
+        hint={hint}
       />
       {wanted === 'one' && <OnePieceAction />}
       <PanelSection title="Joins">

@@ -84,7 +84,7 @@ export function OnePieceAction() {
             </Button>
           )}
           <Button size="sm" variant="light" onClick={stop}>
-            {found.changes.length > 0 ? 'Leave it' : 'Well'}
+            {found.changes.length > 0 ? 'Leave it' : 'Good'}
           </Button>
         </div>
       </div>

@@ -3,6 +3,7 @@
 import type { Picture } from '@needlefile/core/build/picture';
 import { useMemo } from 'react';
 import { useJobStore } from '../workbench/job-store';
+import { tidyShare } from './tidy-share';
 
 /** What can be done to single tabs, by their number in the picture: each fixes its part's tabs where they are, and then changes one. */
 export interface TabEdits {
@@ -10,8 +11,6 @@ export interface TabEdits {
   readonly remove: (n: number) => void;
   readonly placeAgain: () => void;
 }
-
-const tidy = (share: number): number => Number((((share % 1) + 1) % 1).toFixed(5));
 
 export function useTabEdits(picture: Picture | null): TabEdits {
   const store = useJobStore();
@@ -22,12 +21,12 @@ export function useTabEdits(picture: Picture | null): TabEdits {
         const tab = picture?.tabs[n];
         if (!tab) return;
         const own = picture.tabs.filter(({ part }) => part === tab.part);
-        const shares = own.map(({ at }) => tidy(at));
+        const shares = own.map(({ at }) => tidyShare(at));
         set(shares, own.indexOf(tab));
         recipe.hold.tabs.byHand[tab.part] = shares;
       }, gesture);
     return {
-      slide: (n, at, gesture) => change('Slide a tab', n, (shares, i) => void (shares[i] = tidy(at)), gesture),
+      slide: (n, at, gesture) => change('Slide a tab', n, (shares, i) => void (shares[i] = tidyShare(at)), gesture),
       remove: (n) => change('Take a tab out', n, (shares, i) => void shares.splice(i, 1)),
       placeAgain: () => edit('Place tabs again', (recipe) => void (recipe.hold.tabs.byHand = {})),
     };

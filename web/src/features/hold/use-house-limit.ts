@@ -1,0 +1,22 @@
+'use client';
+
+import { limitAt, limitReason, limitsFor, type HouseLimits, type Machine, type Material } from '@needlefile/core/shop/shop';
+import { formatLength } from '@needlefile/core/units/length';
+import { useShop } from '@/components/shop';
+import { useUnit } from '@/components/unit';
+import { useJob } from '../workbench/job-store';
+
+/** A house limit as it applies to the open job: how much, and what is said of it beneath its field. */
+export function useHouseLimit(name: keyof HouseLimits, own: number | null): { readonly machine: Machine | undefined; readonly material: Material | undefined; readonly placeholder: string; readonly hint: string | undefined } {
+  const machineId = useJob((state) => state.recipe.machine);
+  const materialId = useJob((state) => state.recipe.material);
+  const thickness = useJob((state) => state.recipe.thickness);
+  const unit = useUnit();
+  const shop = useShop();
+  const machine = shop.machines.find(({ id }) => id === machineId);
+  const material = shop.materials.find(({ id }) => id === materialId);
+  if (!machine || !material) return { machine, material, placeholder: '', hint: undefined };
+  const limit = limitsFor(machine, material)[name];
+  const placeholder = formatLength(limitAt(limit, thickness), unit);
+  return { machine, material, placeholder, hint: `${own === null ? 'Empty: the house limit,' : 'House limit'} ${placeholder} ${unit} (${limitReason(limit, thickness, machine)}).` };
+}
