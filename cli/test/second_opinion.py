@@ -20,6 +20,9 @@ from shapely.ops import polygonize, unary_union
 
 FLATTENING = 0.001  # mm
 
+# Smaller scraps, mm2, are where two libraries round one crossing differently.
+DUST = 1e-4
+
 
 def dxf_lines(doc):
     """Every entity as (layer, points, closed)."""
@@ -142,7 +145,8 @@ def pieces(rings):
     for face in polygonize(unary_union([LineString(ring) for ring in rings])):
         inside = face.representative_point()
         depth = sum(polygon.contains(inside) for polygon in polygons)
-        (material if depth % 2 == 1 else slugs).append(face.area)
+        if face.area > DUST:
+            (material if depth % 2 == 1 else slugs).append(face.area)
     return sorted(material), sorted(slugs)
 
 

@@ -67,7 +67,7 @@ describe('bridges', () => {
         const changed = at % letters.length;
         const bridgesOf = (words: string) => {
           const { hold, arrangement } = buildOf(stencil(words, { lettering: { words, face, letterSpacing: 3 }, hold: { bridges: { width: 2 } } }));
-          return arrangement.letters.map(({ id, origin }) => hold.bridges.filter(({ island }) => island.startsWith(id)).map(({ id: own, from, to }) => [own, ...[from.x - origin.x, from.y - origin.y, to.x - origin.x, to.y - origin.y].map((n) => n.toFixed(3))].join()));
+          return arrangement.letters.map(({ id, origin }) => hold.bridges.filter(({ island }) => island.startsWith(id)).map(({ id: own, from, angle, width }) => [own, ...[from.x - origin.x, from.y - origin.y, angle, width].map((n) => n.toFixed(1))].join()));
         };
         const [before, after] = [bridgesOf(letters.join('')), bridgesOf(letters.map((each, i) => (i === changed ? other : each)).join(''))];
         expect(after.filter((_, i) => i !== changed)).toEqual(before.filter((_, i) => i !== changed));

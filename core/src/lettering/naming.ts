@@ -6,12 +6,15 @@ export function letterName(id: SourceId, letters: readonly Letter[]): string {
   const [own, part] = id.split('~');
   if (part !== undefined) return `${/[ij!?;:]/.test(letters.find((each) => each.id === own)?.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
   const letter = letters.find((each) => each.id === id);
-  if (!letter) return id === 'plate' ? 'the plate' : id === 'rail' ? 'the rail' : id;
+  if (!letter) return OTHERS[id.split(':')[0]!] ?? id;
   if (letter.word === letter.text) return letter.text;
   const alike = letters.filter(({ text, word, line }) => text === letter.text && word === letter.word && line === letter.line);
   const place = alike.length > 1 ? `${ORDINALS[alike.indexOf(letter)] ?? `${alike.indexOf(letter) + 1}th`} ` : '';
   return `${place}${letter.text} in ${letter.word}`;
 }
+
+/** What else an edge can come from. */
+const OTHERS: Record<string, string> = { plate: 'the plate', rail: 'the rail', backer: 'the backer', hole: 'a hole', bridge: 'a bridge', tie: 'a tie', coupon: 'the coupon', ground: 'the ground' };
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 

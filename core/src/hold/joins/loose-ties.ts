@@ -20,10 +20,16 @@ export function tieLoose(material: Region, width: number): Tie[] {
   const held = new Set([0]);
   const waiting = new Set(pieces.slice(1).map((_, i) => i + 1));
   const ties: Tie[] = [];
+  const known = new Map<number, readonly Site[]>();
+  const sitesOf = (piece: number): readonly Site[] => {
+    let sites = known.get(piece);
+    if (!sites) known.set(piece, (sites = [...search.anyWay(piece)].sort((a, b) => costOf(a) - costOf(b))));
+    return sites;
+  };
   while (waiting.size > 0) {
     let best: Site | undefined;
     for (const piece of waiting) {
-      const site = search.anyWay(piece).filter(({ target }) => held.has(target)).sort((a, b) => costOf(a) - costOf(b))[0];
+      const site = sitesOf(piece).find(({ target }) => held.has(target));
       if (site && (!best || costOf(site) < costOf(best))) best = site;
     }
     if (!best) break;
