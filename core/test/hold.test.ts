@@ -67,10 +67,12 @@ describe('bridges', () => {
         const changed = at % letters.length;
         const bridgesOf = (words: string) => {
           const { hold, arrangement } = buildOf(stencil(words, { lettering: { words, face, letterSpacing: 3 }, hold: { bridges: { width: 2 } } }));
-          return arrangement.letters.map(({ id, origin }) => hold.bridges.filter(({ island }) => island.startsWith(id)).map(({ id: own, from, angle, width }) => [own, ...[from.x - origin.x, from.y - origin.y, angle, width].map((n) => n.toFixed(1))].join()));
+          return arrangement.letters.map(({ id, origin }) => hold.bridges.filter(({ island }) => island.startsWith(id)).map(({ id: own, from, angle, width }) => ({ own, figures: [from.x - origin.x, from.y - origin.y, angle, width] })));
         };
-        const [before, after] = [bridgesOf(letters.join('')), bridgesOf(letters.map((each, i) => (i === changed ? other : each)).join(''))];
-        expect(after.filter((_, i) => i !== changed)).toEqual(before.filter((_, i) => i !== changed));
+        const [before, after] = [letters, letters.map((each, i) => (i === changed ? other : each))].map((all) => bridgesOf(all.join('')).filter((_, i) => i !== changed).flat()) as [ReturnType<typeof bridgesOf>[number], ReturnType<typeof bridgesOf>[number]];
+        expect(after.map(({ own }) => own)).toEqual(before.map(({ own }) => own));
+        // A touching neighbour may split a wall that a bridge lands on: what is found on it differs by the flattening.
+        after.forEach(({ figures }, i) => figures.forEach((figure, k) => expect(Math.abs(figure - before[i]!.figures[k]!)).toBeLessThan(0.1)));
       }),
       { numRuns: 25 },
     );
