@@ -64,7 +64,7 @@ export function lostPlaces({ recipe, hold, arrangement: { letters } }: Checked):
     findings.push({
       id: 'lost bar', rule: 'lost bar', severity: 'attention', place: null,
       title: hold.lostBars.length === 1 ? 'A bar joins nothing at its height' : `${hold.lostBars.length} bars join nothing at their height`,
-      detail: `After ${list([...new Set(hold.lostBars.map(({ letter }) => letterName(letter, letters)))])}.`,
+      detail: `After ${list([...new Set(hold.lostBars.map(({ letter }) => letterName(letter, letters)))])}: the letters touch there, or one of them does not reach so high.`,
       mends: [{ label: 'Take them out', patch: [{ path: ['hold', 'joins', 'bars'], value: bars }] }],
     });
   }
