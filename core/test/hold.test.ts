@@ -133,6 +133,12 @@ describe('bridges and their surroundings', () => {
     expect(buildOf(mended).findings).toEqual([]);
   });
 
+  it('drops an island whose bridges were all taken out, and places them again', () => {
+    const bare = recipeOf(stencil('OO', { hold: { bridges: { width: 2, byHand: { 'letter:0.0.0#0': [] } } } }));
+    const [finding] = buildOf(bare).findings.filter(({ rule }) => rule === 'drop-out');
+    for (const { label, patch } of finding!.mends) expect(buildOf(applyPatch(bare, patch)).findings.filter(({ rule }) => rule === 'drop-out'), label).toEqual([]);
+  });
+
   it('lets islands fall that may: all of them from a sticky back, or one', () => {
     const film = buildOf(stencil('BOAT', { material: 'stencil-film', thickness: 0.15 }));
     expect(film.hold.bridges).toEqual([]);

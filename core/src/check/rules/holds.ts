@@ -2,7 +2,7 @@ import { growBounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import type { Recipe } from '../../recipe/schema.ts';
 import { limitReason, limitsFor } from '../../shop/shop.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding, Mend } from '../findings.ts';
 import type { MeasuredJob } from '../measured-job.ts';
 import { LARGEST_STEP, largerLettering } from '../mends.ts';
 import { tidy } from '../wording.ts';
@@ -10,21 +10,22 @@ import { tidy } from '../wording.ts';
 /** Islands whose way to the frame is narrower somewhere than a bridge may be, though their bridges are not. */
 export function weakHolds({ recipe, machine, material, hold, islandHolds, limits }: MeasuredJob): Finding[] {
   const limit = Math.min(limits.bridge, recipe.hold.bridges.width ?? Infinity);
-  return islandHolds.flatMap(({ island: id, width, place }) => {
-    const island = hold.islands.find((each) => each.id === id)!;
+  const weak = islandHolds.flatMap(({ island: id, width, place }) => {
     const widest = Math.max(0, ...hold.bridges.filter((bridge) => bridge.island === id).map((bridge) => bridge.width));
-    if (width === null || width >= Math.min(limit, widest) - 0.02) return [];
-    return [{
-      id: `weak hold:${id}`, rule: 'weak hold', severity: 'attention', title: `Weakly held: ${island.name}`, detail: 'What its bridge leads to is thinner than the bridge.',
-      measure: { value: width, limit, unit: 'mm', wants: 'at least', reason: limitReason(limitsFor(machine, material).bridge, recipe.thickness, machine) },
-      place: growBounds(place, 0.5),
-      mends: [
-        ...(recipe.hold.bridges.perIsland === 'two' ? [] : [{ label: 'Two bridges each', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }] }]),
-        ...(recipe.hold.bridges.direction === 'any' ? [] : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }]),
-        ...(limit / width <= LARGEST_STEP ? [largerLettering(recipe, limit / width)] : []),
-      ],
-    } satisfies Finding];
+    return width !== null && width < Math.min(limit, widest) - 0.02 ? [{ island: hold.islands.find((each) => each.id === id)!, width, place }] : [];
   });
+  const { perIsland, direction } = recipe.hold.bridges;
+  const factor = limit / Math.min(...weak.map(({ width }) => width));
+  const mends: Mend[] = [
+    ...(perIsland === 'two' ? [] : [{ label: 'Two bridges each', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }] }]),
+    ...(direction === 'any' ? [] : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }]),
+    ...(factor <= LARGEST_STEP ? [largerLettering(recipe, factor)] : []),
+  ];
+  return weak.map(({ island, width, place }) => ({
+    id: `weak hold:${island.id}`, rule: 'weak hold', severity: 'attention', title: `Weakly held: ${island.name}`, detail: 'What its bridge leads to is thinner than the bridge.',
+    measure: { value: width, limit, unit: 'mm', wants: 'at least', reason: limitReason(limitsFor(machine, material).bridge, recipe.thickness, machine) },
+    place: growBounds(place, 0.5), mends,
+  }));
 }
 
 /** Letters joined at fewer points than wanted. */

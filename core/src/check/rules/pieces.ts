@@ -36,18 +36,26 @@ function looseBacker({ backer }: Recipe, loose: readonly Piece[]): Finding[] {
   }];
 }
 
+/** One mend for all islands that drop out, so that they stand together as one finding on the screen. */
+function waysToHold({ hold: { bridges, drop } }: Recipe, islands: readonly string[]): Mend[] {
+  const letDrop: Mend = { label: islands.length === 1 ? 'Let it drop' : `Let those ${islands.length} drop`, patch: [{ path: ['hold', 'drop', 'islands'], value: [...drop.islands, ...islands] }] };
+  const others = Object.fromEntries(Object.entries(bridges.byHand).filter(([island]) => !islands.includes(island)));
+  if (Object.keys(others).length < Object.keys(bridges.byHand).length) return [{ label: 'Place their bridges again', patch: [{ path: ['hold', 'bridges', 'byHand'], value: others }] }, letDrop];
+  if (bridges.perIsland === 'none') return [{ label: 'Add bridges', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'by size' }] }];
+  return [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }, letDrop];
+}
+
 /** Nothing may fall out of a cut-through plate that should stay. */
 export function dropOuts({ recipe, hold, pieces, machine }: Checked): Finding[] {
   const wanted = recipe.hold.bridges.perIsland;
+  const mends = waysToHold(recipe, hold.unheld.map(({ id }) => id));
   const findings: Finding[] = hold.unheld.map((island) => ({
     id: `drop-out:${island.id}`, rule: 'drop-out', severity: 'stop',
     title: `Drops out: ${island.name}`,
-    detail: wanted === 'none' ? 'Nothing holds this island.' : 'No bridge of this width finds room. A larger size or a narrower bridge may.',
+    detail: recipe.hold.bridges.byHand[island.id] ? 'None of the bridges put there by hand holds it.' : wanted === 'none' ? 'Nothing holds this island.' : 'No bridge of this width finds room. A larger size or a narrower bridge may.',
     measure: { value: 0, limit: 1, unit: 'pieces', wants: 'at least', reason: 'bridges that hold it' },
     place: island.component.bounds,
-    mends: wanted === 'none'
-      ? [{ label: 'Add bridges', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'by size' }] }]
-      : [{ label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] }, { label: 'Let it drop', patch: [{ path: ['hold', 'drop', 'islands'], value: [...recipe.hold.drop.islands, island.id] }] }],
+    mends,
   }));
   const known = new Set(hold.unheld.map(({ component }) => boxKey(component.bounds)));
   for (const piece of pieces) {
