@@ -105,7 +105,7 @@ export class SiteSearch {
             const aside = (side * step * wide) / 8;
             for (const site of this.strips(scanner, piece, across + aside, 0, wide)) {
               // Moving it aside is worse than crossing the gap at a slant.
-              const cost = Math.hypot(aside, scanner.toScan(site.from).along - along) * 4 + site.score + away(direction) * 0.01 * wide;
+              const cost = steady(Math.hypot(aside, scanner.toScan(site.from).along - along) * 4 + site.score + away(direction) * 0.01 * wide);
               if (cost < least) [best, least] = [site, cost];
             }
           }
@@ -251,8 +251,11 @@ function scoreOf({ length, slant, offCentre, width, spare }: { length: number; s
   const hairline = Math.max(0, 0.6 * width - length);
   // What it lands on should be as strong as it is itself.
   const frail = Math.max(0, width - spare);
-  return length * (1 + offCentre) + 0.8 * slant + 0.3 * width * offCentre + hairline + 0.6 * frail;
+  return steady(length * (1 + offCentre) + 0.8 * slant + 0.3 * width * offCentre + hairline + 0.6 * frail);
 }
+
+/** Rounded, so that of two places as good as each other, such as top and bottom of an O, the same goes first wherever the letter stands. */
+const steady = (score: number): number => Math.round(score * 1e4) / 1e4;
 
 interface Gap {
   readonly own: Stretch;
