@@ -80,19 +80,15 @@ describe('bridges', () => {
 });
 
 describe('bridges and their surroundings', () => {
-  it('leaves no scrap of a segment beside a bridge, whatever the words, the face, the width and the roots', () => {
-    const text = fc.string({ unit: fc.constantFrom(...'ABDOPQR0468@&%abdegopq '), minLength: 1, maxLength: 5 });
-    fc.assert(
-      fc.property(text, fc.constantFrom(...faceIds), fc.constantFrom('square' as const, 'rounded' as const, 'tapered' as const), fc.integer({ min: 8, max: 30 }), (words, face, shape, tenths) => {
-        const { hold, construction } = buildOf(stencil(words, { lettering: { words, face, size: { by: 'cap height', value: 50 } }, hold: { bridges: { width: tenths / 10, root: { shape, size: 1 } } } }));
+  it.each(faceIds)('%s: no scrap of a segment is left beside a bridge, whatever its roots', (face) => {
+    for (const words of ['ABDOPQR', '0689@&%', 'abdegopq'])
+      for (const shape of ['square', 'rounded', 'tapered'] as const) {
+        const { hold, construction } = buildOf(stencil(words, { lettering: { words, face, size: { by: 'cap height', value: 50 } }, hold: { bridges: { width: 2, root: { shape, size: 1 } } } }));
         const shortIn = (region: typeof hold.material) => region.flatMap(({ segments }) => segments).filter((segment) => segmentLength(segment) < 0.05);
         // Fonts have short segments of their own.
-        const own = shortIn(construction.groups.flatMap(({ region }) => region)).map(({ from, to }) => [from, to]).flat();
-        const made = shortIn(hold.material).filter(({ from, to }) => !own.some((p) => Math.min(distance(p, from), distance(p, to)) < 0.06));
-        expect(made).toEqual([]);
-      }),
-      { numRuns: 60 },
-    );
+        const own = shortIn(construction.groups.flatMap(({ region }) => region)).flatMap(({ from, to }) => [from, to]);
+        expect(shortIn(hold.material).filter(({ from, to }) => !own.some((p) => Math.min(distance(p, from), distance(p, to)) < 0.06)), `${words} ${shape}`).toEqual([]);
+      }
   });
 
   it('bridges equal letters alike, wherever they stand and whatever touches them', () => {

@@ -71,7 +71,9 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: 
     waiting.delete(island);
   }
   while (waiting.size > 0) {
-    const best = bestOf(waiting, number, growth, (piece) => search.wanted(piece).filter((site) => isClear(site, bridges))) ?? bestOf(waiting, number, growth, (piece) => search.anyWay(piece));
+    const best = [search.wanted, search.anyWay].reduce<ReturnType<typeof bestOf>>((found, sites) => found ?? bestOf(waiting, number, growth, (piece) => sites.call(search, piece).filter((site) => isClear(site, bridges))), undefined)
+      // Better a crowded bridge than none.
+      ?? bestOf(waiting, number, growth, (piece) => search.anyWay(piece));
     if (!best) break;
     const { island, site } = best;
     waiting.delete(island);

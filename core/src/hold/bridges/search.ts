@@ -15,6 +15,8 @@ export interface Site {
   /** Smaller is better. */
   readonly score: number;
   readonly width: number;
+  /** How much wider than asked it is made so that no scrap is left beside it. */
+  readonly extra: number;
   readonly angle: number;
   readonly across: number;
   /** Where the strip begins and ends, inside both materials. */
@@ -47,6 +49,9 @@ const CLEAR_OF_NODES = 0.07;
 /** How far, mm, a strip may be moved aside for that, and by what steps. */
 const MOST_ASIDE = 0.7;
 const ASIDE = 0.035;
+
+/** How much wider, mm, it may be made for that. */
+const EXTRAS = [0, 0.06, 0.12, 0.2, 0.3];
 
 /** Finds the places between numbered pieces where a strip can stand, and remembers them. Piece 0 is the frame. */
 export class SiteSearch {
@@ -120,16 +125,18 @@ export class SiteSearch {
     return site;
   }
 
-  /** A place moved aside a little, where one of its sides would meet a wall right beside a node. */
+  /** A place moved aside or widened a little, where one of its sides would meet a wall right beside a node. */
   clearOfNodes(site: Site): Site {
     const scanner = this.scanner(site.angle);
-    const isClear = (across: number) => [-site.width / 2, site.width / 2].every((half) => this.missesNodes(site, across - site.across + half));
-    if (isClear(site.across)) return site;
-    for (let aside = ASIDE; aside <= MOST_ASIDE; aside += ASIDE) {
-      for (const across of [site.across + aside, site.across - aside]) {
-        if (!isClear(across)) continue;
-        const moved = this.strips(scanner, site.piece, across, 0, site.width).find(({ target, begin, end }) => target === site.target && begin < site.end && end > site.begin);
-        if (moved) return { ...moved, score: site.score };
+    for (const extra of EXTRAS) {
+      const wide = site.width + extra;
+      for (let aside = 0; aside <= MOST_ASIDE; aside += ASIDE) {
+        for (const across of aside === 0 ? [site.across] : [site.across + aside, site.across - aside]) {
+          if (![-wide / 2, wide / 2].every((half) => this.missesNodes(site, across - site.across + half))) continue;
+          if (aside === 0 && extra === 0) return site;
+          const moved = this.strips(scanner, site.piece, across, 0, wide).find(({ target, begin, end }) => target === site.target && begin < site.end && end > site.begin);
+          if (moved) return { ...moved, width: site.width, extra, score: site.score };
+        }
       }
     }
     return site;
@@ -233,6 +240,7 @@ export class SiteSearch {
         target: gap.target.piece,
         score: scoreOf({ length, slant, offCentre, width, spare: Math.min(spareBefore, spareAfter) }),
         width,
+        extra: 0,
         angle: scanner.angle,
         across,
         begin: start - Math.min(width / 4, spareBefore / 2),

@@ -22,7 +22,8 @@ const SHARES = [1, 0.94, 0.88, 0.82, 0.76, 0.7, 0.6, 0.5];
 const RUN = { square: 0, rounded: 1, tapered: 1.5 };
 
 /** The straight strip of a place, reaching into the material on both sides. */
-export function plainStrip(search: SiteSearch, { angle, across, width, begin, end }: Site, source: SourceId): Contour {
+export function plainStrip(search: SiteSearch, { angle, across, width: asked, extra, begin, end }: Site, source: SourceId): Contour {
+  const width = asked + extra;
   const at = (along: number, aside: number): Point => search.scanner(angle).toPlane(along, across + aside);
   return polygon([at(begin, -width / 2), at(end, -width / 2), at(end, width / 2), at(begin, width / 2)], source);
 }
@@ -34,7 +35,7 @@ export function plainStrip(search: SiteSearch, { angle, across, width, begin, en
 export function stripOf(search: SiteSearch, site: Site, root: Root, source: SourceId): Contour[] {
   const strip = plainStrip(search, site, source);
   if (root.shape === 'square') return [strip];
-  const half = site.width / 2;
+  const half = (site.width + site.extra) / 2;
   const corners = [-1, 1].flatMap((side) => (['near', 'far'] as const).flatMap((end) => {
     const inner = search.gapBeside(site, side * (half - 0.001));
     if (!inner) return [];
@@ -52,7 +53,7 @@ export function stripOf(search: SiteSearch, site: Site, root: Root, source: Sour
 /** What fills one corner between strip and wall; null where the wall does not let it end cleanly. */
 function rootAt(search: SiteSearch, site: Site, shape: Root['shape'], side: number, end: 'near' | 'far', size: number, source: SourceId): Contour | null {
   const scanner = search.scanner(site.angle);
-  const half = site.width / 2;
+  const half = (site.width + site.extra) / 2;
   const at = (along: number, aside: number): Point => scanner.toPlane(along, site.across + side * aside);
   const [inner, outer] = [search.gapBeside(site, side * (half - 0.001)), search.gapBeside(site, side * (half + size))];
   if (!inner || !outer || !search.missesNodes(site, side * (half + size))) return null;
