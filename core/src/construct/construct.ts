@@ -52,7 +52,7 @@ function backedLetters({ backer }: Recipe, groups: readonly LetterGroup[], place
 function ground({ relief: { frame, bleed }, plate: { cornerRadius } }: Recipe, plate: Bounds): Region {
   const by = frame > 0 ? -frame : bleed;
   if (Math.min(widthOf(plate), heightOf(plate)) + 2 * by <= 0) return [];
-  return [roundedRectangle(growBounds(plate, by), Math.max(0, cornerRadius + (cornerRadius > 0 || by < 0 ? by : 0)), 'ground')];
+  return [roundedRectangle(growBounds(plate, by), cornerRadius > 0 ? Math.max(0, cornerRadius + by) : 0, 'ground')];
 }
 
 function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bounds): Region {

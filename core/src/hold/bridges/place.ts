@@ -70,10 +70,13 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: 
     for (const site of sites) build(site, island);
     waiting.delete(island);
   }
+  const clearOnes = (sites: readonly Site[]) => sites.filter((site) => isClear(site, bridges));
   while (waiting.size > 0) {
-    const best = [search.wanted, search.anyWay].reduce<ReturnType<typeof bestOf>>((found, sites) => found ?? bestOf(waiting, number, growth, (piece) => sites.call(search, piece).filter((site) => isClear(site, bridges))), undefined)
+    const best =
+      bestOf(waiting, number, growth, (piece) => clearOnes(search.wanted(piece))) ??
+      bestOf(waiting, number, growth, (piece) => clearOnes(search.anyWay(piece))) ??
       // Better a crowded bridge than none.
-      ?? bestOf(waiting, number, growth, (piece) => search.anyWay(piece));
+      bestOf(waiting, number, growth, (piece) => search.anyWay(piece));
     if (!best) break;
     const { island, site } = best;
     waiting.delete(island);

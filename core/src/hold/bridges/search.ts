@@ -64,7 +64,7 @@ export class SiteSearch {
 
   /** @param turns degrees that each piece's letter stands turned by */
   constructor(
-    private readonly pieces: readonly Component[],
+    pieces: readonly Component[],
     private readonly turns: readonly number[],
     private readonly plan: Pick<BridgePlan, 'width' | 'direction'>,
   ) {
