@@ -33,7 +33,7 @@ export function BackerSection() {
         label="Letters are"
         value={backer.letters}
         onChange={(letters) => edit('Letters on the backer', (draft) => void (draft.backer.letters = letters))}
-        options={[{ value: 'cut', label: 'Cut, to glue on' }, { value: 'engrave', label: 'Engraved' }]}
+        options={[{ value: 'cut', label: 'Cut', title: 'By themselves, to glue on' }, { value: 'engrave', label: 'Engraved', title: 'On the backer itself' }]}
       />
       {backer.letters === 'cut' && (
         <>
