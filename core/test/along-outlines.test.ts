@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { comeWithin } from '../src/geometry/come-within.ts';
-import { contourLength, flatten, isConnected, reverseContour, type Contour, type Region } from '../src/geometry/contour.ts';
+import { flatten, isConnected, type Contour, type Region } from '../src/geometry/contour.ts';
+import { contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
 import { discPasses } from '../src/geometry/kernel/erode.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { outlineOf, pointAtShare, shareNear } from '../src/geometry/outline.ts';

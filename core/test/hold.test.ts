@@ -4,7 +4,7 @@ import { componentsOf } from '../src/geometry/components.ts';
 import { couponPlaces } from '../src/build/coupon-places.ts';
 import { measure } from '../src/build/measure.ts';
 import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
-import { contourArea, contourBounds, regionArea, regionContains } from '../src/geometry/contour.ts';
+import { contourArea, contourBounds, regionArea, regionContains } from '../src/geometry/contour-facts.ts';
 import { distance, mix } from '../src/geometry/point.ts';
 import { segmentLength } from '../src/geometry/segment.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';

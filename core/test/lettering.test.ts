@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { heightOf, widthOf } from '../src/geometry/bounds.ts';
-import { isConnected, regionArea } from '../src/geometry/contour.ts';
+import { isConnected } from '../src/geometry/contour.ts';
+import { regionArea } from '../src/geometry/contour-facts.ts';
 import { directionAt } from '../src/geometry/fit-offset.ts';
 import { FontRefused } from '../src/lettering/gate.ts';
 import { readKernTable } from '../src/lettering/legacy-kern.ts';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { measure } from '../src/build/measure.ts';
-import { contourBounds, reverseContour, type Region } from '../src/geometry/contour.ts';
+import type { Region } from '../src/geometry/contour.ts';
+import { contourBounds, reverseContour } from '../src/geometry/contour-facts.ts';
 import { medialAxis } from '../src/geometry/medial-axis.ts';
 import { weld } from '../src/geometry/kernel/boolean.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';

@@ -1,4 +1,5 @@
-import { contourContains, type Contour } from '@needlefile/core/geometry/contour';
+import type { Contour } from '@needlefile/core/geometry/contour';
+import { contourContains } from '@needlefile/core/geometry/contour-facts';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/app';

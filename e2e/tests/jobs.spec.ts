@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { contourBounds } from '@needlefile/core/geometry/contour';
+import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { joinBounds } from '@needlefile/core/geometry/bounds';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { expect, test } from '../support/app';

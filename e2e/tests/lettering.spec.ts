@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import { contourBounds } from '@needlefile/core/geometry/contour';
+import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/app';

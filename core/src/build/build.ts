@@ -60,30 +60,30 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const { joins } = recipe.hold;
   // Thickening adds to every neck on both sides.
   const closing = recipe.make === 'stand-alone' && joins.closeUp ? { neck: Math.max(0.05, neck - 2 * Math.max(0, recipe.lettering.thicken.by)), share: joins.closeUpMost } : null;
-  const letteringKey = JSON.stringify([recipe.lettering, face !== undefined, closing]);
+  const letteringKey = keyOf('', recipe.lettering, face !== undefined, closing);
   const lettering = cache.stage('lettering', letteringKey, () => (!face ? NO_LETTERING : closing ? layOutClosedUp(recipe.lettering, face, closing, cache.memo) : layOut(recipe.lettering, face, cache.memo)));
 
   const leastHole = limitAt(limitsFor(machine, material).counter, recipe.thickness);
   const { make, plate, rail, sheet, relief, backer } = recipe;
-  const constructionKey = JSON.stringify([letteringKey, make, plate, rail, sheet, relief, backer, leastHole]);
-  const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering, cache.memo));
+  const constructionKey = keyOf(letteringKey, make, plate, rail, sheet, relief, backer, leastHole);
+  const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering));
   const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, leastHole, cache.memo));
 
   const plan = make === 'cut-through' ? bridgePlan(recipe, machine, material) : make === 'stand-alone' ? { ties: joins.ties, width: neck, bars: joins.bars } : null;
-  const holdKey = JSON.stringify([constructionKey, plan]);
+  const holdKey = keyOf(constructionKey, plan);
   const held = cache.stage('hold', holdKey, (): Hold => {
     if (!plan) return heldAsItIs({ material: construction.material });
     if ('ties' in plan) return heldAsItIs(join(construction, arrangement, plan, (line) => lettering.capHeight * (recipe.lettering.lineScale[line] ?? 1), cache.memo));
     return holdIslands(construction, arrangement.letters, plan, cache.memo);
   });
-  const couponKey = JSON.stringify([holdKey, recipe.coupon]);
+  const couponKey = keyOf(holdKey, recipe.coupon);
   const coupon = recipe.coupon && cache.stage('coupon', couponKey, () => couponOf(recipe.coupon!, arrangement.letters, held.material, construction.area));
-  const pieces = cache.stage('pieces', JSON.stringify([couponKey, recipe.hold.pieces]), () => findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters));
+  const pieces = cache.stage('pieces', keyOf(couponKey, recipe.hold.pieces), () => findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters));
 
   const drawing: Drawing = cache.stage('drawing', couponKey, () => (coupon ? { outline: coupon.material, area: coupon.area, linework: [] } : { outline: held.material, area: construction.area, linework: construction.linework }));
-  const tabsKey = JSON.stringify([couponKey, recipe.hold.tabs, machine.kerf]);
+  const tabsKey = keyOf(couponKey, recipe.hold.tabs, machine.kerf);
   const tabs = cache.stage('tabs', tabsKey, () => placeTabs(drawing.outline, { ...recipe.hold.tabs, kerf: machine.kerf }));
-  const operations = cache.stage('operations', JSON.stringify([tabsKey, recipe.workOrder, machine]), () => orderWork(recipe, machine, drawing, tabs));
+  const operations = cache.stage('operations', keyOf(tabsKey, recipe.workOrder, machine), () => orderWork(recipe, machine, drawing, tabs));
   // A coupon's islands and bridges are no longer where they were.
   const shown = coupon ? heldAsItIs({ material: coupon.material }) : held;
   const laid: Arrangement = coupon ? { ...arrangement, sheet: coupon.sheet, object: coupon.object } : arrangement;
@@ -93,6 +93,9 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   });
   return { recipe, machine, material, face: face ?? null, lettering, arrangement: laid, construction, hold: shown, pieces, drawing, tabs, operations, findings };
 }
+
+/** Tells the inputs of a stage from others: those of the stage before it, and what else it is given. */
+const keyOf = (before: string, ...inputs: readonly unknown[]): string => before + JSON.stringify(inputs);
 
 /** How a cut-through plate's islands are to be held. */
 function bridgePlan({ hold: { bridges, drop }, thickness }: Recipe, machine: Machine, material: Material): BridgePlan {

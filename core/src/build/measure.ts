@@ -1,5 +1,6 @@
 import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, type Region } from '../geometry/contour.ts';
+import type { Region } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { componentRegion } from '../geometry/components.ts';
 import { leastWidth } from '../geometry/least-width.ts';
 import { medialAxis, type MedialAxis } from '../geometry/medial-axis.ts';

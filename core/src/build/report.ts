@@ -3,7 +3,9 @@ import { thickenOutcome } from '../construct/groups.ts';
 import type { Finding } from '../check/findings.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import type { Point } from '../geometry/point.ts';
-import { contourBounds, type Contour } from '../geometry/contour.ts';
+import type { Contour } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
+import { countBridges } from '../hold/bridges/bridge.ts';
 import type { Tie } from '../hold/joins/tie.ts';
 import type { Piece } from '../hold/pieces.ts';
 import type { Histogram, ThinPlace } from '../hold/thickness.ts';
@@ -130,6 +132,7 @@ export function reportOf(build: Build, measures?: Measures): Report {
   const weightOf = (area: number) => (area * recipe.thickness * material.density) / 1000;
   const outcome = thickenOutcome(build.construction.groups);
   const [dropping, unheld] = [hold.dropping, hold.unheld].map((islands) => new Set(islands.map(({ id }) => id))) as [Set<string>, Set<string>];
+  const counts = countBridges(hold.bridges);
   const released = operations.flatMap(({ contours }) => contours);
   return {
     name: recipe.name,
@@ -144,7 +147,7 @@ export function reportOf(build: Build, measures?: Measures): Report {
     thickened: { by: recipe.lettering.thicken.by, closed: outcome.closed.reduce((sum, { counters }) => sum + counters, 0), kept: outcome.kept },
     pieces: pieces.map(({ id, status, intended, name, letters, component }) => ({ id, status, intended, name, area: component.area, weight: weightOf(component.area), bounds: component.bounds, letters: letterNames(letters, arrangement.letters) })),
     islands: hold.islands.map(({ id, letter, name, component }) => ({
-      id, letter, name, area: component.area, weight: weightOf(component.area), bridges: hold.bridges.filter(({ island }) => island === id).length,
+      id, letter, name, area: component.area, weight: weightOf(component.area), bridges: counts.get(id) ?? 0,
       status: dropping.has(id) ? 'may drop' : unheld.has(id) ? 'drops out' : 'held',
       ...(measures && { neck: measures.islandHolds.find(({ island }) => island === id)?.width ?? null }),
     })),

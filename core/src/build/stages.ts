@@ -1,6 +1,6 @@
 import type { Memo } from '../geometry/memo.ts';
 
-/** Letters and groups of letters whose results are kept. */
+/** Letters and groups of letters whose results are surely kept: as many again may be. */
 const PARTS_KEPT = 3000;
 
 /**
@@ -9,7 +9,7 @@ const PARTS_KEPT = 3000;
  */
 export class StageCache {
   private readonly kept = new Map<string, Map<string, unknown>>();
-  private readonly parts = new Map<string, Map<string, unknown>>();
+  private readonly parts = new Map<string, Parts>();
 
   /** @param depth results remembered per stage: enough for undo and previews to come back at once */
   constructor(private readonly depth = 6) {}
@@ -30,19 +30,31 @@ export class StageCache {
     return result;
   }
 
-  /** For what is computed letter by letter: many results are kept at once, the least recently used going first. */
+  /** For what is computed letter by letter: many results are kept at once, those not used for long going first. */
   readonly memo: Memo = (name, key, compute) => {
-    let results = this.parts.get(name);
-    if (!results) this.parts.set(name, (results = new Map()));
-    const known = results.get(key);
-    if (known !== undefined) {
-      results.delete(key);
-      results.set(key, known);
-      return known as ReturnType<typeof compute>;
-    }
+    let parts = this.parts.get(name);
+    if (!parts) this.parts.set(name, (parts = new Parts()));
+    const known = parts.get(key);
+    if (known !== undefined) return known as ReturnType<typeof compute>;
     const result = compute();
-    results.set(key, result);
-    if (results.size > PARTS_KEPT) results.delete(results.keys().next().value!);
+    parts.set(key, result);
     return result;
   };
+}
+
+/** Results in two generations: those used since the last turn, and those of the turn before, which go with the next. */
+class Parts {
+  private recent = new Map<string, unknown>();
+  private before = new Map<string, unknown>();
+
+  get(key: string): unknown {
+    let result = this.recent.get(key);
+    if (result === undefined && (result = this.before.get(key)) !== undefined) this.set(key, result);
+    return result;
+  }
+
+  set(key: string, result: unknown): void {
+    if (this.recent.size >= PARTS_KEPT) [this.before, this.recent] = [this.recent, new Map()];
+    this.recent.set(key, result);
+  }
 }

@@ -1,5 +1,4 @@
 import { boundsOfPoints, centreOf, growBounds, heightOf, isEmptyBounds, joinBounds, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
-import type { Memo } from '../geometry/memo.ts';
 import { moveLetter, type Letter, type Lettering } from '../lettering/layout.ts';
 import type { Recipe } from '../recipe/schema.ts';
 
@@ -19,7 +18,7 @@ export interface Arrangement {
 const NO_WORDS: Bounds = { minX: 0, minY: 0, maxX: 100, maxY: 30 };
 
 /** Finds the sizes of plate, rails and sheet from the lettering, and sets the whole in the middle of the sheet. */
-export function arrange(recipe: Recipe, lettering: Lettering, memo: Memo): Arrangement {
+export function arrange(recipe: Recipe, lettering: Lettering): Arrangement {
   const ink = isEmptyBounds(lettering.bounds) ? NO_WORDS : lettering.bounds;
   const plate = recipe.make === 'stand-alone' || recipe.make === 'backed' ? null : plateBounds(recipe, ink);
   const rails = recipe.make === 'stand-alone' ? railBounds(recipe, lettering, ink) : [];
@@ -30,7 +29,7 @@ export function arrange(recipe: Recipe, lettering: Lettering, memo: Memo): Arran
   const centre = centreOf(object);
   const [dx, dy] = [sheet.width / 2 - centre.x, sheet.height / 2 - centre.y];
   const move = (box: Bounds): Bounds => moveBounds(box, dx, dy);
-  return { sheet, object: move(object), plate: plate && move(plate), rails: rails.map(move), backer, letters: lettering.letters.map((letter) => memo('letter on the sheet', [letter.shape, letter.origin.x, letter.origin.y, dx, dy, letter.id, letter.text, letter.word].join(), () => moveLetter(letter, dx, dy))) };
+  return { sheet, object: move(object), plate: plate && move(plate), rails: rails.map(move), backer, letters: lettering.letters.map((letter) => moveLetter(letter, dx, dy)) };
 }
 
 function plateBounds({ plate }: Recipe, ink: Bounds): Bounds {

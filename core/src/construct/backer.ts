@@ -1,6 +1,6 @@
-import { contourArea, reverseContour, type Region } from '../geometry/contour.ts';
+import { moveRegion, type Region } from '../geometry/contour.ts';
+import { contourArea, reverseContour } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
-import { moveRegion } from '../geometry/relabel.ts';
 import { widestDisc } from '../geometry/widest-disc.ts';
 import type { Recipe } from '../recipe/schema.ts';
 
@@ -18,4 +18,4 @@ export function backerOf(letters: Region, { distance, corners }: Recipe['backer'
 const LOCATE_INSET = 0.5;
 
 /** Lines on the backer that show where the letters go. */
-export const locatingLines = (letters: Region, { dx, dy }: { readonly dx: number; readonly dy: number }): Region => moveRegion(offsetRegion(letters, -LOCATE_INSET), dx, dy, (source) => source);
+export const locatingLines = (letters: Region, { dx, dy }: { readonly dx: number; readonly dy: number }): Region => moveRegion(offsetRegion(letters, -LOCATE_INSET), dx, dy);

@@ -1,10 +1,9 @@
 import { growBounds, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { groupsThatMeet } from '../geometry/box-groups.ts';
 import { comeWithin } from '../geometry/come-within.ts';
-import type { Contour, Region } from '../geometry/contour.ts';
+import { moveRegion, type Contour, type Region, type Rename } from '../geometry/contour.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
-import { moveRegion } from '../geometry/relabel.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { withOwnWeight, type OwnWeights } from './own-weight.ts';
@@ -18,11 +17,14 @@ export interface LetterGroup {
   readonly letters: readonly Letter[];
   /** A box on the sheet that surely holds it. */
   readonly bounds: Bounds;
-  /** What tells this group's form from others'. */
-  readonly key: string;
+  /** What tells it from others': how it is made, and of which letters. Kept apart, as all groups of a job share the first. */
+  readonly kind: string;
+  readonly form: string;
   /** From the group's own place to the sheet, mm. */
   readonly dx: number;
   readonly dy: number;
+  /** From the group's own names to the letters'. */
+  readonly rename: Rename;
   /** In the group's own place, under its own names. */
   readonly local: Thickened;
   /** On the sheet, under the letters' names. */
@@ -33,14 +35,15 @@ export interface LetterGroup {
 export function groupLetters(letters: readonly Letter[], { letters: own, counters, ...plan }: ThickenPlan & OwnWeights, memo: Memo): LetterGroup[] {
   const outlined = letters.filter(({ contours }) => contours.length > 0).map((letter) => withOwnWeight(letter, { letters: own, counters }, memo));
   const near = 2 * Math.max(0, plan.by) + 0.01;
+  const kind = `letter group ${JSON.stringify(plan)}`;
   return groupsThatMeet(outlined.map(({ bounds }) => bounds), near, (a, b) => meet(outlined[a]!, outlined[b]!, near, memo)).map((members) => {
     const group = members.map((i) => outlined[i]!);
     const { x: dx, y: dy } = group[0]!.origin;
-    const places = group.map(({ shape, origin }) => `${shape}@${(origin.x - dx).toFixed(4)},${(origin.y - dy).toFixed(4)}`);
-    const key = JSON.stringify([places, plan]);
-    const local = memo('letter group', key, () => thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan));
-    const plain = group.length === 1 && plan.by === 0;
-    return { letters: group, bounds: growBounds(joinBounds(group.map(({ bounds }) => bounds)), Math.max(0, plan.by)), key, dx, dy, local, region: plain ? group[0]!.contours : memo('group on the sheet', placeKey(key, group, dx, dy), () => toSheet(local.region, { letters: group, dx, dy })) };
+    const places = group.map(({ shape, origin }, i) => (i === 0 ? shape : `${shape}@${(origin.x - dx).toFixed(4)},${(origin.y - dy).toFixed(4)}`));
+    const form = places.length === 1 ? places[0]! : places.join(' ');
+    const local = memo(kind, form, () => thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan));
+    const rename = sheetNames(group);
+    return { letters: group, bounds: growBounds(joinBounds(group.map(({ bounds }) => bounds)), Math.max(0, plan.by)), kind, form, dx, dy, rename, local, region: toSheet(local.region, { dx, dy, rename }) };
   });
 }
 
@@ -50,21 +53,25 @@ function meet(a: Letter, b: Letter, near: number, memo: Memo): boolean {
   return memo('letters meet', key, () => comeWithin(a.contours, b.contours, near));
 }
 
-/** Tells a group's form, its place and its letters' names from others'. */
-export const placeKey = (key: string, letters: readonly Letter[], dx: number, dy: number): string => [key, dx.toFixed(5), dy.toFixed(5), ...letters.map(({ id }) => id)].join();
-
-/** Carries what was computed in a group's own place onto the sheet. */
-export function toSheet(region: Region, group: Pick<LetterGroup, 'letters' | 'dx' | 'dy'>): Contour[] {
-  const names = new Map<SourceId, SourceId>();
-  return moveRegion(region, group.dx, group.dy, (source) => {
-    let name = names.get(source);
-    if (name === undefined) names.set(source, (name = sheetName(source, group.letters)));
+/** `#<n>` at the beginning of a name or after `bridge:` stands for the group's nth letter. */
+function sheetNames(letters: readonly Letter[]): Rename {
+  const known = new Map<SourceId, SourceId>();
+  return (source) => {
+    let name = known.get(source);
+    if (name === undefined) known.set(source, (name = sheetName(source, letters)));
     return name;
-  });
+  };
 }
 
-/** `#<n>` at the beginning of a name or after `bridge:` stands for the group's nth letter. */
-export const sheetName = (name: SourceId, letters: readonly Letter[]): SourceId => name.replace(/^(bridge:)?#(\d+)/, (_, kind: string | undefined, n: string) => `${kind ?? ''}${letters[Number(n)]!.id}`);
+function sheetName(source: SourceId, letters: readonly Letter[]): SourceId {
+  const at = source.startsWith('#') ? 0 : source.startsWith('bridge:#') ? 'bridge:'.length : -1;
+  if (at < 0) return source;
+  const n = Number.parseInt(source.slice(at + 1), 10);
+  return source.slice(0, at) + letters[n]!.id + source.slice(at + 1 + String(n).length);
+}
+
+/** Carries what was computed in a group's own place onto the sheet. */
+export const toSheet = (region: Region, { dx, dy, rename }: Pick<LetterGroup, 'dx' | 'dy' | 'rename'>): Contour[] => moveRegion(region, dx, dy, rename);
 
 /** Letters that thickening closed a counter of, thinned counters kept open, and letters it parted. */
 export interface ThickenOutcome {

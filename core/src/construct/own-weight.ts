@@ -1,9 +1,9 @@
-import { contourArea, reverseContour, type Region } from '../geometry/contour.ts';
+import { moveRegion, type Region } from '../geometry/contour.ts';
+import { contourArea, reverseContour } from '../geometry/contour-facts.ts';
 import { growBounds } from '../geometry/bounds.ts';
 import { knockOut, weld } from '../geometry/kernel/boolean.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
 import type { Memo } from '../geometry/memo.ts';
-import { moveRegion } from '../geometry/relabel.ts';
 import type { Letter } from '../lettering/layout.ts';
 
 /** What single letters get for themselves, by id, mm. */

@@ -1,5 +1,6 @@
 import { componentsOf } from '../geometry/components.ts';
-import { contourArea, reverseContour, type Contour, type Region } from '../geometry/contour.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
+import { contourArea, reverseContour } from '../geometry/contour-facts.ts';
 import { knockOut, weld } from '../geometry/kernel/boolean.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
 import { widestDisc } from '../geometry/widest-disc.ts';

@@ -1,5 +1,6 @@
 import { boundsMeet, growBounds } from '../geometry/bounds.ts';
-import { contourBounds, flatten, type Contour } from '../geometry/contour.ts';
+import { flatten, type Contour } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { distanceToSpan, type Point } from '../geometry/point.ts';
 import type { ReadDrawing, SheetDrawing } from './sheet-drawing.ts';
 

@@ -1,5 +1,6 @@
 import { joinBounds } from '../geometry/bounds.ts';
-import { contourBounds, type Contour } from '../geometry/contour.ts';
+import type { Contour } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { arc, line, type Segment } from '../geometry/segment.ts';
 import { circle } from '../geometry/shapes.ts';

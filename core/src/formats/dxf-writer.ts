@@ -1,6 +1,7 @@
 import { fitArcs, type BulgeStep } from '../geometry/arc-fit.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, type Contour } from '../geometry/contour.ts';
+import type { Contour } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { portion } from '../geometry/segment.ts';
 import { decimal } from './numbers.ts';

@@ -1,5 +1,6 @@
 import { boxTable, visitPairs } from './box-pairs.ts';
-import { flatten, regionContains, type Region } from './contour.ts';
+import { flatten, startOf, type Region } from './contour.ts';
+import { regionContains } from './contour-facts.ts';
 import { cross, distanceToSpan, subtract, type Point } from './point.ts';
 
 /** Flattening for the question, mm. */
@@ -8,7 +9,7 @@ const TOLERANCE = 0.005;
 /** Whether two regions overlap or come within `near` mm of each other (give or take a hundredth). */
 export function comeWithin(a: Region, b: Region, near: number): boolean {
   if (a.length === 0 || b.length === 0) return false;
-  if (regionContains(a, b[0]!.segments[0]!.from) || regionContains(b, a[0]!.segments[0]!.from)) return true;
+  if (regionContains(a, startOf(b[0]!)) || regionContains(b, startOf(a[0]!))) return true;
   const own = spansOf(a);
   const spans = [...own, ...spansOf(b)];
   const boxes = boxTable(spans.length);

@@ -1,5 +1,6 @@
 import { boundsContain, type Bounds } from './bounds.ts';
-import { contourArea, contourBounds, contourContains, regionArea, sourcesOf, type Contour, type Region } from './contour.ts';
+import { PlacedContour, type Contour, type Region } from './contour.ts';
+import { contourArea, contourBounds, contourContains, regionArea, sourcesOf } from './contour-facts.ts';
 import type { Point } from './point.ts';
 import { pointAt, type SourceId } from './segment.ts';
 
@@ -32,4 +33,8 @@ export function componentsOf(region: Region): Component[] {
 export const componentRegion = ({ outer, holes }: Component): Region => [outer, ...holes];
 
 /** A point on a contour, clear of its corners, for asking what the contour lies in: contours of a region do not cross. */
-export const probePoint = ({ segments }: Contour): Point => pointAt(segments[0]!, 0.5);
+export function probePoint(contour: Contour): Point {
+  if (!(contour instanceof PlacedContour)) return pointAt(contour.segments[0]!, 0.5);
+  const { x, y } = probePoint(contour.original);
+  return { x: x + contour.dx, y: y + contour.dy };
+}

@@ -1,6 +1,5 @@
-import { joinBounds, moveBounds, type Bounds } from './bounds.ts';
 import { distance, type Point } from './point.ts';
-import { flatteningSteps, hullBoundsOf, placeSegment, pointAt, reverseSegment, segmentBounds, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
+import { flatteningSteps, moveSegment, placeSegment, pointAt, type Segment, type SourceId } from './segment.ts';
 
 /** A chain of segments, each beginning where the last ended. A closed one ends where it began. */
 export interface Contour {
@@ -14,10 +13,49 @@ export interface Contour {
  */
 export type Region = readonly Contour[];
 
-/** Tolerance of asking what lies where, mm: finer than anything released. */
-const MEASURE_TOLERANCE = 0.002;
-
 export const closedContour = (segments: readonly Segment[]): Contour => ({ segments, closed: true });
+
+/** Gives a run of curve the name of whom it belongs to in its new place. */
+export type Rename = (source: SourceId) => SourceId;
+
+/**
+ * A contour that is another one elsewhere, and under other names. Its segments are made when they are first asked for: what
+ * is known of the original (area, box, what lies in it) holds for it too, so that a line of letters that moves a hair, as
+ * it does whenever one of them is changed, need not be made anew. It does not cross a worker's border.
+ */
+export class PlacedContour implements Contour {
+  private made: readonly Segment[] | undefined;
+  readonly closed: boolean;
+  /** The same run the other way, once it was asked for. */
+  reverse: PlacedContour | undefined;
+
+  constructor(
+    readonly original: Contour,
+    readonly dx: number,
+    readonly dy: number,
+    readonly rename: Rename | null,
+  ) {
+    this.closed = original.closed;
+  }
+
+  get segments(): readonly Segment[] {
+    const { dx, dy, rename } = this;
+    return (this.made ??= this.original.segments.map((segment) => moveSegment(segment, dx, dy, rename ? rename(segment.source) : segment.source)));
+  }
+}
+
+/** A region elsewhere, by (dx, dy) mm, and as others' own: what was computed once for alike letters, set in each one's place. */
+export function moveRegion(region: Region, dx: number, dy: number, rename: Rename | null = null): Contour[] {
+  return region.map((contour) => {
+    if (!(contour instanceof PlacedContour)) return new PlacedContour(contour, dx, dy, rename);
+    return new PlacedContour(contour.original, contour.dx + dx, contour.dy + dy, chained(contour.rename, rename));
+  });
+}
+
+function chained(first: Rename | null, second: Rename | null): Rename | null {
+  if (!first || !second) return first ?? second;
+  return (source) => second(first(source));
+}
 
 /** The contour as points within `tolerance` of it, its first not repeated at the end when closed. */
 export function flatten(contour: Contour, tolerance: number): Point[] {
@@ -32,98 +70,20 @@ export function flatten(contour: Contour, tolerance: number): Point[] {
   return points;
 }
 
-const areas = new WeakMap<Contour, number>();
-
-/** Area within a closed contour, mm², exact: positive counter-clockwise. Kept with the contour. */
-export function contourArea(contour: Contour): number {
-  let area = areas.get(contour);
-  if (area === undefined) {
-    area = contour.segments.reduce((sum, segment) => sum + sweptArea(segment), 0);
-    areas.set(contour, area);
-  }
-  return area;
+/** Where a contour begins. */
+export function startOf(contour: Contour): Point {
+  if (!(contour instanceof PlacedContour)) return contour.segments[0]!.from;
+  const { x, y } = contour.original.segments[0]!.from;
+  return { x: x + contour.dx, y: y + contour.dy };
 }
 
-/** Area of a region, mm²: its holes count against it. */
-export const regionArea = (region: Region): number => region.reduce((sum, contour) => sum + contourArea(contour), 0);
-
-/** The box round a contour, exact. Kept with the contour. */
-export function contourBounds(contour: Contour): Bounds {
-  let box = boxes.get(contour);
-  if (!box) {
-    box = joinBounds(contour.segments.map(segmentBounds));
-    boxes.set(contour, box);
-  }
-  return box;
-}
-
-const boxes = new WeakMap<Contour, Bounds>();
-
-/** A box that surely holds the contour, and is quickly had: round its control points. Kept with the contour. */
-export function hullBounds(contour: Contour): Bounds {
-  let box = hulls.get(contour);
-  if (!box) {
-    box = joinBounds(contour.segments.map(hullBoundsOf));
-    hulls.set(contour, box);
-  }
-  return box;
-}
-
-const hulls = new WeakMap<Contour, Bounds>();
-
-/** Length along the contour, mm. Kept with the contour. */
-export function contourLength(contour: Contour): number {
-  let length = lengths.get(contour);
-  if (length === undefined) {
-    length = contour.segments.reduce((sum, segment) => sum + segmentLength(segment), 0);
-    lengths.set(contour, length);
-  }
-  return length;
-}
-
-const lengths = new WeakMap<Contour, number>();
-
-/** The contour run the other way. Kept with the contour, so that what is kept with its reverse is found again too. */
-export function reverseContour(contour: Contour): Contour {
-  let reversed = reverses.get(contour);
-  if (!reversed) {
-    reversed = { segments: contour.segments.map(reverseSegment).reverse(), closed: contour.closed };
-    reverses.set(contour, reversed);
-    reverses.set(reversed, contour);
-    keepMeasures(contour, reversed, 0, 0, -1);
-  }
-  return reversed;
-}
-
-const reverses = new WeakMap<Contour, Contour>();
-
-const clearances = new WeakMap<Contour, Uint8Array>();
-
-/** Which segments of a contour stand clear of its others, 1 or 0 for each, where the kernel has found out. */
-export const knownClearance = (contour: Contour): Uint8Array | undefined => clearances.get(contour);
-export const keepClearance = (contour: Contour, clear: Uint8Array): void => void clearances.set(contour, clear);
-
-/** What is known of a contour holds, moved, for the same contour elsewhere: it need not be measured again. */
-export function keepMeasures(known: Contour, moved: Contour, dx: number, dy: number, turns: 1 | -1 = 1): void {
-  const [area, length, box, hull, clear] = [areas.get(known), lengths.get(known), boxes.get(known), hulls.get(known), clearances.get(known)];
-  if (area !== undefined) areas.set(moved, turns * area);
-  if (length !== undefined) lengths.set(moved, length);
-  if (box) boxes.set(moved, moveBounds(box, dx, dy));
-  if (hull) hulls.set(moved, moveBounds(hull, dx, dy));
-  if (clear) clearances.set(moved, turns === 1 ? clear : clear.slice().reverse());
-}
+/** Where a contour ends: where it began, when closed. */
+export const endOf = (contour: Contour): Point => (contour.closed ? startOf(contour) : contour.segments.at(-1)!.to);
 
 export const placeContour = (contour: Contour, factor: number, dx: number, dy: number): Contour => ({
   ...contour,
   segments: contour.segments.map((segment) => placeSegment(segment, factor, dx, dy)),
 });
-
-/** Who has a share in this contour. */
-export const sourcesOf = (contours: Iterable<Contour>): Set<SourceId> => {
-  const sources = new Set<SourceId>();
-  for (const contour of contours) for (const segment of contour.segments) sources.add(segment.source);
-  return sources;
-};
 
 /** Whether a point lies within a ring, by the number of crossings to its right. */
 export function ringContains(ring: readonly Point[], { x, y }: Point): boolean {
@@ -133,44 +93,6 @@ export function ringContains(ring: readonly Point[], { x, y }: Point): boolean {
     if (last && next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) inside = !inside;
     last = next;
   }
-  return inside;
-}
-
-/** Whether a point lies within a closed contour, by the number of crossings to its right. */
-export function contourContains(contour: Contour, p: Point): boolean {
-  const box = hullBounds(contour);
-  if (p.x < box.minX || p.x > box.maxX || p.y < box.minY || p.y > box.maxY) return false;
-  let inside = false;
-  for (const segment of contour.segments) if (crossesRightOf(segment, p)) inside = !inside;
-  return inside;
-}
-
-/** Whether the level ray to the right of a point crosses a segment an odd number of times. */
-function crossesRightOf(segment: Segment, { x, y }: Point): boolean {
-  const { from, to } = segment;
-  if (segment.kind !== 'line') {
-    const box = hullBoundsOf(segment);
-    if (box.minY > y || box.maxY < y || box.maxX < x) return false;
-    if (box.minX <= x) {
-      let odd = false;
-      let last = from;
-      const steps = flatteningSteps(segment, MEASURE_TOLERANCE);
-      for (let i = 1; i <= steps; i++) {
-        const next = i === steps ? to : pointAt(segment, i / steps);
-        if (next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) odd = !odd;
-        last = next;
-      }
-      return odd;
-    }
-    return from.y > y !== to.y > y;
-  }
-  return to.y > y !== from.y > y && x < ((from.x - to.x) * (y - to.y)) / (from.y - to.y) + to.x;
-}
-
-/** Whether a point lies in the material of a region, holes taken off. */
-export function regionContains(region: Region, p: Point): boolean {
-  let inside = false;
-  for (const contour of region) if (contourContains(contour, p)) inside = !inside;
   return inside;
 }
 

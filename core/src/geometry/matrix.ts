@@ -1,4 +1,5 @@
-import { contourArea, reverseContour, type Contour } from './contour.ts';
+import type { Contour } from './contour.ts';
+import { contourArea, reverseContour } from './contour-facts.ts';
 import type { Point } from './point.ts';
 import { cubic, line, type Segment, type SourceId } from './segment.ts';
 

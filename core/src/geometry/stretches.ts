@@ -1,4 +1,5 @@
-import { contourLength, type Contour } from './contour.ts';
+import type { Contour } from './contour.ts';
+import { contourLength } from './contour-facts.ts';
 import { distance } from './point.ts';
 import { pointAt, portion, segmentLength, type Segment } from './segment.ts';
 

@@ -1,5 +1,5 @@
 import type { Bounds } from '../geometry/bounds.ts';
-import { contourArea, contourBounds, reverseContour } from '../geometry/contour.ts';
+import { contourArea, contourBounds, reverseContour } from '../geometry/contour-facts.ts';
 import { widestDisc } from '../geometry/widest-disc.ts';
 import { leastWidth } from '../geometry/least-width.ts';
 import type { Memo } from '../geometry/memo.ts';
@@ -22,7 +22,7 @@ export interface Counter {
 /** Every counter of the lettering with its widths, letter by letter. */
 export function findCounters(groups: readonly LetterGroup[], letters: readonly Letter[], memo: Memo): Counter[] {
   return groups.flatMap((group) => {
-    const widths = memo('counters', group.key, () =>
+    const widths = memo(`counters of ${group.kind}`, group.form, () =>
       group.local.region.filter((contour) => contourArea(contour) < 0).map((hole) => ({ disc: widestDisc([reverseContour(hole)]).diameter, width: leastWidth(hole), area: -contourArea(hole) })),
     );
     return group.region

@@ -1,7 +1,6 @@
 import { centreOf, growBounds, type Bounds } from '../geometry/bounds.ts';
-import type { Contour, Region } from '../geometry/contour.ts';
+import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { common, knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
-import { moveRegion } from '../geometry/relabel.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Recipe } from '../recipe/schema.ts';
@@ -31,8 +30,8 @@ export function couponOf({ windows, frame }: NonNullable<Recipe['coupon']>, lett
     const rim = knockOut([roundedRectangle(outer, Math.min(2, frame), 'coupon')], window);
     const [moveX, moveY] = [x - outer.minX, ROOM - outer.minY];
     pieces.push({
-      material: moveRegion(weldRegions([rim, common(material, window)]), moveX, moveY, (source) => source),
-      area: moveRegion(common(area, window), moveX, moveY, (source) => source),
+      material: moveRegion(weldRegions([rim, common(material, window)]), moveX, moveY),
+      area: moveRegion(common(area, window), moveX, moveY),
     });
     x += outer.maxX - outer.minX + ROOM;
     height = Math.max(height, outer.maxY - outer.minY);

@@ -1,13 +1,14 @@
 import { componentsOf, type Component } from '../geometry/components.ts';
 import { boundsContain, growBounds, joinBounds, moveBounds } from '../geometry/bounds.ts';
-import { contourArea, contourBounds, hullBounds, type Contour, type Region } from '../geometry/contour.ts';
+import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
+import { contourArea, contourBounds, hullBounds } from '../geometry/contour-facts.ts';
 import { common, knockOut, weld } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
-import { moveRegion } from '../geometry/relabel.ts';
+import type { SourceId } from '../geometry/segment.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Construction } from '../construct/construct.ts';
-import { placeKey, sheetName, toSheet, type LetterGroup } from '../construct/groups.ts';
+import { toSheet, type LetterGroup } from '../construct/groups.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Joined } from './joins/join.ts';
 import type { Tie } from './joins/tie.ts';
@@ -60,6 +61,7 @@ export const heldAsItIs = (joined: Pick<Hold, 'material'> & Partial<Joined>): Ho
  */
 export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'groups'>, letters: readonly Letter[], plan: BridgePlan, memo: Memo): Hold {
   const plate = joinBounds(body.map(contourBounds));
+  const planFor = groupPlans(plan, groups[0]?.kind ?? '');
   const found: UnnamedIsland[] = [];
   const [bridges, cuts, bridgeArea]: [Bridge[], Contour[], Contour[]] = [[], [], []];
   const [loose, lost]: [Set<string>, LostPlace[]] = [new Set(), []];
@@ -69,9 +71,8 @@ export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'group
       cuts.push(...group.region);
       continue;
     }
-    const own = planOfGroup(plan, group);
-    const key = JSON.stringify([group.key, own]);
-    const held = memo('held on the sheet', placeKey(key, group.letters, group.dx, group.dy), () => heldOnSheet(memo('held group', key, () => holdGroup(group, own, memo)), group));
+    const own = planFor(group);
+    const held = heldOnSheet(memo(own.kind, group.form, () => holdGroup(group, own.plan, memo)), group);
     found.push(...held.islands);
     for (const id of held.unheld) loose.add(id);
     lost.push(...held.lost.map((place): LostPlace => ({ ...place, reason: 'no room' })));
@@ -89,19 +90,33 @@ export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'group
   };
 }
 
-/** The plan as it concerns a group, under the group's own names. */
-function planOfGroup(plan: BridgePlan, { letters }: LetterGroup): BridgePlan {
-  const own = new Map(letters.map(({ id }, n) => [id, `#${n}`]));
-  const localName = (island: string): string | null => {
-    const at = island.lastIndexOf('#');
-    const letter = own.get(island.slice(0, at));
-    return letter === undefined ? null : letter + island.slice(at);
+/**
+ * Gives the plan as it concerns a group, under the group's own names, and what tells how it is held from others.
+ * @param groupKind how all groups of the job are made
+ */
+function groupPlans(plan: BridgePlan, groupKind: string): (group: LetterGroup) => { plan: BridgePlan; kind: string } {
+  const places = byLetter(Object.keys(plan.byHand));
+  const drops = byLetter(plan.drop === 'all' ? [] : plan.drop);
+  const plain = { ...plan, byHand: {}, drop: plan.drop === 'all' ? plan.drop : [] };
+  const kindOf = (own: BridgePlan) => `held ${groupKind} ${JSON.stringify(own)}`;
+  const usual = { plan: plain, kind: kindOf(plain) };
+  return ({ letters }) => {
+    if (!letters.some(({ id }) => places.has(id) || drops.has(id))) return usual;
+    const ownNames = (of: ReadonlyMap<SourceId, readonly string[]>) => letters.flatMap(({ id }, n) => (of.get(id) ?? []).map((island) => [`#${n}${island.slice(id.length)}`, island] as const));
+    const byHand = Object.fromEntries(ownNames(places).map(([name, island]) => [name, plan.byHand[island]!]));
+    const own = { ...plan, byHand, drop: plan.drop === 'all' ? plan.drop : ownNames(drops).map(([name]) => name) };
+    return { plan: own, kind: kindOf(own) };
   };
-  const byHand = Object.fromEntries(Object.entries(plan.byHand).flatMap(([island, places]) => {
-    const name = localName(island);
-    return name === null ? [] : [[name, places] as const];
-  }));
-  return { ...plan, byHand, drop: plan.drop === 'all' ? 'all' : plan.drop.flatMap((island) => localName(island) ?? []) };
+}
+
+/** Islands' ids by the letter they are in. */
+function byLetter(islands: readonly string[]): Map<SourceId, string[]> {
+  const found = new Map<SourceId, string[]>();
+  for (const island of islands) {
+    const letter = island.slice(0, island.lastIndexOf('#'));
+    found.set(letter, [...(found.get(letter) ?? []), island]);
+  }
+  return found;
 }
 
 function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, memo: Memo): HeldGroup {
@@ -142,7 +157,7 @@ function usualPlaces(letter: Letter, region: Region, plan: BridgePlan, memo: Mem
 }
 
 function heldOnSheet({ islands, bridges, unheld, lost, cut, bridgeArea }: HeldGroup, group: LetterGroup): HeldGroup {
-  const rename = (name: string) => sheetName(name, group.letters);
+  const { rename } = group;
   return {
     islands: islands.map(({ id, letter, component }) => ({ id: rename(id), letter: letter && rename(letter), component: onSheet(component, group) })),
     bridges: bridges.map((bridge) => bridgeOnSheet(bridge, group)),
@@ -155,10 +170,9 @@ function heldOnSheet({ islands, bridges, unheld, lost, cut, bridgeArea }: HeldGr
 
 function bridgeOnSheet(bridge: Bridge, group: LetterGroup): Bridge {
   const move = ({ x, y }: Point): Point => ({ x: x + group.dx, y: y + group.dy });
-  return { ...bridge, id: sheetName(bridge.id, group.letters), island: sheetName(bridge.island, group.letters), from: move(bridge.from), to: move(bridge.to), strip: toSheet(bridge.strip, group) };
+  return { ...bridge, id: group.rename(bridge.id), island: group.rename(bridge.island), from: move(bridge.from), to: move(bridge.to), strip: toSheet(bridge.strip, group) };
 }
 
 function onSheet({ outer, holes, bounds, area, sources }: Component, group: LetterGroup): Component {
-  const { dx, dy, letters } = group;
-  return { outer: toSheet([outer], group)[0]!, holes: toSheet(holes, group), bounds: moveBounds(bounds, dx, dy), area, sources: new Set([...sources].map((source) => sheetName(source, letters))) };
+  return { outer: toSheet([outer], group)[0]!, holes: toSheet(holes, group), bounds: moveBounds(bounds, group.dx, group.dy), area, sources: new Set([...sources].map(group.rename)) };
 }

@@ -48,10 +48,16 @@ export function findIslands(components: readonly Component[]): Held {
 export function nameIslands(islands: readonly UnnamedIsland[], letters: readonly Letter[]): Island[] {
   const order = new Map(letters.map(({ id }, i) => [id, i]));
   const place = ({ letter }: UnnamedIsland) => order.get(letter ?? '') ?? -1;
+  const byLetter = new Map<SourceId | null, UnnamedIsland[]>();
+  for (const island of islands) {
+    const alike = byLetter.get(island.letter);
+    if (alike) alike.push(island);
+    else byLetter.set(island.letter, [island]);
+  }
   return [...islands]
     .sort((a, b) => place(a) - place(b))
     .map((island) => {
-      const alike = islands.filter(({ letter }) => letter === island.letter);
+      const alike = byLetter.get(island.letter)!;
       const name = island.letter === null ? 'part of the plate' : letterName(island.letter, letters);
       return { ...island, name: alike.length > 1 ? `${name}, ${placeName(alike.indexOf(island), alike.length)}` : name };
     });

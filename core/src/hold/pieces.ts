@@ -1,10 +1,11 @@
 import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
-import { contourArea, contourBounds, contourContains, reverseContour, type Contour, type Region } from '../geometry/contour.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
+import { contourArea, contourBounds, contourContains, reverseContour } from '../geometry/contour-facts.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Hold } from './hold.ts';
 import type { Letter } from '../lettering/layout.ts';
-import { letterName } from '../lettering/naming.ts';
+import { letterName, lettersAmong } from '../lettering/naming.ts';
 import type { Recipe } from '../recipe/schema.ts';
 
 /** What lies on the table after cutting. */
@@ -71,7 +72,7 @@ function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component
 }
 
 function named(recipe: Recipe, { sources }: Component, letters: readonly Letter[]): { name: string; letters: SourceId[] } {
-  const own = letters.filter(({ id }) => sources.has(id));
+  const own = lettersAmong(sources, letters);
   const names = own.length > 3 ? [] : own.map(({ id }) => letterName(id, letters));
   const list = own.length > 3 ? `${own.map(({ text }) => text).join('').slice(0, 24)}` : names.join(', ');
   const plate = sources.has('plate') && hasPlate(recipe);

@@ -1,4 +1,5 @@
-import { contourLength, flatten, type Contour, type Region } from '../geometry/contour.ts';
+import { flatten, type Contour, type Region } from '../geometry/contour.ts';
+import { contourLength } from '../geometry/contour-facts.ts';
 import { directionAt } from '../geometry/fit-offset.ts';
 import { outlineOf, pointAtShare, shareNear, type Outline } from '../geometry/outline.ts';
 import { cross, distance, dot, type Point } from '../geometry/point.ts';

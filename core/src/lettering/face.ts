@@ -1,6 +1,7 @@
 import * as hb from 'harfbuzzjs';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
-import { contourBounds, type Contour, type Region } from '../geometry/contour.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { featureChoices, type FeatureChoice } from './features.ts';
 import { checkFontBytes, FontRefused } from './gate.ts';
 import { cleanGlyph, drawGlyph } from './glyph-outlines.ts';

@@ -1,5 +1,6 @@
 import * as hb from 'harfbuzzjs';
-import { closedContour, placeContour, regionArea, reverseContour, type Contour, type Region } from '../geometry/contour.ts';
+import { closedContour, placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import { regionArea, reverseContour } from '../geometry/contour-facts.ts';
 import { weldSafely } from '../geometry/kernel/guard.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { cubic, line, quadratic, type Segment } from '../geometry/segment.ts';

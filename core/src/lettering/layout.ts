@@ -1,7 +1,7 @@
 import { boundsOfPoints, heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
-import { contourArea, contourBounds, contourLength, hullBounds, type Contour, type Region } from '../geometry/contour.ts';
+import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, transformContour, transformPoint, type Matrix } from '../geometry/matrix.ts';
-import { moveRegion } from '../geometry/relabel.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Face } from './face.ts';
@@ -101,7 +101,7 @@ interface SetLine {
 
 /**
  * Sets words in a face: shapes each line, sizes the whole, and places every letter, in mm.
- * @param memo keeps letters that stay where they are, so that what is known of their contours is kept with them
+ * @param memo keeps the forms of letters, so that what is known of their contours is kept with them wherever they stand
  */
 export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo): Lettering {
   const face = anyFace.at(plan.axes);
@@ -112,23 +112,21 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
   const { places, baselines, overrun } = place(plan, lines, face, capHeight);
   const letters: Letter[] = [];
   const missing = new Map<string, MissingCharacter>();
-  for (const { line, glyph, id, text, matrix, bounds } of places) {
+  const formOf = letterForms(face, memo);
+  for (const { line, cluster, glyph, id, text, matrix, bounds } of places) {
     if (glyph === 0) {
       const known = missing.get(text);
       missing.set(text, { text, line: known?.line ?? line, count: (known?.count ?? 0) + 1 });
       continue;
     }
     if (isEmptyBounds(bounds)) continue;
-    const word = wordAt(lines[line]!.text, Number(id.split('.')[1]));
-    const shape = `${face.key}#${glyph}@${[matrix.a, matrix.b, matrix.c, matrix.d].map((n) => n.toFixed(9)).join()}`;
-    letters.push(
-      memo('letter', [shape, matrix.e, matrix.f, id, text, word].join(), () => ({
-        id, text, line, word, shape, origin: { x: matrix.e, y: matrix.f }, turn: (Math.atan2(-matrix.c, matrix.d) * 180) / Math.PI,
-        contours: moveRegion(memo('letter form', shape, () => measured(face.region(glyph).map((contour) => transformContour(contour, { ...matrix, e: 0, f: 0 }, '')))), matrix.e, matrix.f, () => id),
-        strokes: face.strokes(glyph).map((stroke) => transformContour(stroke, matrix, id)),
-        bounds, nodes: face.nodes(glyph),
-      })),
-    );
+    const word = wordAt(lines[line]!.text, cluster);
+    const { shape, contours, strokes } = formOf(glyph, matrix);
+    const [x, y, rename] = [matrix.e, matrix.f, () => id];
+    letters.push({
+      id, text, line, word, shape, origin: { x, y }, turn: (Math.atan2(-matrix.c, matrix.d) * 180) / Math.PI,
+      contours: moveRegion(contours, x, y, rename), strokes: moveRegion(strokes, x, y, rename), bounds, nodes: face.nodes(glyph),
+    });
   }
   const present = new Set(places.map(({ id }) => id));
   return {
@@ -137,10 +135,21 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
   };
 }
 
-/** Measures contours once: what is known of them goes with them wherever the letter is moved. */
-function measured(region: Region): Region {
-  for (const contour of region) [contourArea, contourBounds, contourLength, hullBounds].forEach((measure) => void measure(contour));
-  return region;
+/** Draws letters about their own origin, turned and scaled: each once for all places it stands in. */
+function letterForms(face: Face, memo: Memo): (glyph: number, matrix: Matrix) => Pick<Letter, 'shape' | 'contours' | 'strokes'> {
+  // Letters of a straight line are all scaled alike, so that is written once.
+  let [last, stance, kind]: [Matrix | null, string, string] = [null, '', ''];
+  return (glyph, matrix) => {
+    const { a, b, c, d } = matrix;
+    if (!last || a !== last.a || b !== last.b || c !== last.c || d !== last.d) {
+      [last, stance] = [matrix, [a, b, c, d].map((n) => n.toFixed(9)).join()];
+      kind = `letter forms ${face.key} ${stance}`;
+    }
+    return memo(kind, String(glyph), () => {
+      const place = (contour: Contour) => transformContour(contour, { a, b, c, d, e: 0, f: 0 }, '');
+      return { shape: `${face.key}#${glyph}@${stance}`, contours: face.region(glyph).map(place), strokes: face.strokes(glyph).map(place) };
+    });
+  };
 }
 
 function setLine(text: string, scale: number, face: Face, switches: FeatureSwitches): SetLine {
@@ -171,6 +180,7 @@ function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face
 
 interface Place {
   readonly id: SourceId;
+  readonly cluster: number;
   readonly text: string;
   readonly line: number;
   readonly glyph: number;
@@ -196,11 +206,11 @@ function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHe
       const further = plan.bow.side === 'outside' ? baseline : -baseline;
       if (row.length > 2 * Math.PI * (plan.bow.radius + further)) overrun.push({ line: number, radius: row.length / (2 * Math.PI) - further });
     }
-    for (const { id, text, glyph, seat } of row.seats) {
+    for (const { id, cluster, text, glyph, seat } of row.seats) {
       const moved: Seat = { ...seat, x: seat.x + shift, middle: seat.middle + shift };
       const upright = plan.bow ? seatOnCircle(moved, baseline, plan.bow) : seatStraight(moved, baseline);
       const matrix = plan.mirror ? compose(scaleBy(-1, 1), upright) : upright;
-      places.push({ id, text, line: number, glyph, matrix, bounds: glyph === 0 ? NO_BOUNDS : placedInk(face, glyph, matrix) });
+      places.push({ id, cluster, text, line: number, glyph, matrix, bounds: glyph === 0 ? NO_BOUNDS : placedInk(face, glyph, matrix) });
     }
   });
   if (plan.bow || !plan.mirror) return { places, baselines, overrun };
@@ -212,6 +222,7 @@ function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHe
 /** Seats the glyphs of a line from its start, and tells where its ink begins and how long it is, mm. */
 function seatLine(plan: LetteringPlan, line: SetLine, number: number, face: Face, factor: number) {
   const scaleX = factor * plan.stretch;
+  const nudged = Object.keys(plan.nudges).length > 0;
   const starts = [...new Set(line.glyphs.map(({ cluster }) => cluster)), line.text.length].sort((a, b) => a - b);
   const endOf = new Map(starts.map((start, i) => [start, starts[i + 1]]));
   const inCluster = new Map<number, number>();
@@ -219,8 +230,8 @@ function seatLine(plan: LetteringPlan, line: SetLine, number: number, face: Face
   const seats = line.glyphs.map(({ glyph, cluster, x, y, advance }, i) => {
     const index = inCluster.get(cluster) ?? 0;
     inCluster.set(cluster, index + 1);
-    const id: SourceId = `letter:${number}.${cluster}.${index}`;
-    closed += plan.closedUp?.get(id) ?? 0;
+    const id = letterId(number, cluster, index);
+    if (plan.closedUp) closed += plan.closedUp.get(id) ?? 0;
     const along = x * scaleX + plan.letterSpacing * line.clusters[i]! + plan.wordSpacing * line.spaces[i]! - closed;
     const ink = glyph === 0 ? NO_BOUNDS : face.ink(glyph);
     if (!isEmptyBounds(ink)) {
@@ -228,8 +239,8 @@ function seatLine(plan: LetteringPlan, line: SetLine, number: number, face: Face
       right = Math.max(right, along + ink.maxX * scaleX);
     }
     const pivot = isEmptyBounds(ink) ? { x: 0, y: 0 } : { x: (ink.minX + ink.maxX) / 2, y: (ink.minY + ink.maxY) / 2 };
-    const seat: Seat = { x: along, y: y * factor, middle: along + (advance * scaleX) / 2, scaleX, scaleY: factor, nudge: plan.nudges[id], pivot };
-    return { id, text: line.text.slice(cluster, endOf.get(cluster)), glyph, seat };
+    const seat: Seat = { x: along, y: y * factor, middle: along + (advance * scaleX) / 2, scaleX, scaleY: factor, nudge: nudged ? plan.nudges[id] : undefined, pivot };
+    return { id, cluster, text: line.text.slice(cluster, endOf.get(cluster)), glyph, seat };
   });
   return left > right ? { seats, start: 0, length: 0 } : { seats, start: left, length: right - left };
 }
@@ -242,6 +253,17 @@ function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
   return joinBounds([...face.region(glyph), ...face.strokes(glyph)].map((contour) => contourBounds(transformContour(contour, matrix, ''))));
 }
 
+const ids = new Map<number, SourceId>();
+
+/** Ids are asked for by the thousand at each change: the same text, once made, is found again faster than another like it. */
+function letterId(line: number, cluster: number, index: number): SourceId {
+  if (line >= 1000 || cluster >= 1000 || index >= 10) return `letter:${line}.${cluster}.${index}`;
+  const number = (line * 1000 + cluster) * 10 + index;
+  let id = ids.get(number);
+  if (id === undefined) ids.set(number, (id = `letter:${line}.${cluster}.${index}`));
+  return id;
+}
+
 function wordAt(text: string, at: number): string {
   const start = text.lastIndexOf(' ', at) + 1;
   const end = text.indexOf(' ', at);
@@ -250,9 +272,8 @@ function wordAt(text: string, at: number): string {
 
 /** The same letter elsewhere. */
 export function moveLetter(letter: Letter, dx: number, dy: number): Letter {
-  const move = (contours: readonly Contour[]) => moveRegion(contours, dx, dy, (source) => source);
   return {
-    ...letter, origin: { x: letter.origin.x + dx, y: letter.origin.y + dy }, contours: move(letter.contours), strokes: move(letter.strokes),
+    ...letter, origin: { x: letter.origin.x + dx, y: letter.origin.y + dy }, contours: moveRegion(letter.contours, dx, dy), strokes: moveRegion(letter.strokes, dx, dy),
     bounds: moveBounds(letter.bounds, dx, dy),
   };
 }

@@ -3,14 +3,43 @@ import type { Letter } from './layout.ts';
 
 /** What people call a letter of the job: `O in LOAD`, with `first`, `second` … where the word has it more than once; `dot of i in tin` for `<letter>~1`. */
 export function letterName(id: SourceId, letters: readonly Letter[]): string {
+  const names = namesOf(letters);
+  const named = names.get(id);
+  if (named) return named.name;
   const [own, part] = id.split('~');
-  if (part !== undefined) return `${/[ij!?;:]/.test(letters.find((each) => each.id === own)?.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
-  const letter = letters.find((each) => each.id === id);
-  if (!letter) return OTHERS[id.split(':')[0]!] ?? id;
-  if (letter.word === letter.text) return letter.text;
-  const alike = letters.filter(({ text, word, line }) => text === letter.text && word === letter.word && line === letter.line);
-  const place = alike.length > 1 ? `${ORDINALS[alike.indexOf(letter)] ?? `${alike.indexOf(letter) + 1}th`} ` : '';
-  return `${place}${letter.text} in ${letter.word}`;
+  if (part !== undefined) return `${/[ij!?;:]/.test(names.get(own!)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
+  return OTHERS[id.split(':')[0]!] ?? id;
+}
+
+interface Named {
+  readonly letter: Letter;
+  /** Place in the order they are read. */
+  readonly place: number;
+  readonly name: string;
+}
+
+const known = new WeakMap<readonly Letter[], ReadonlyMap<SourceId, Named>>();
+
+/** The names of a job's letters, found once: every piece, island and finding asks for some. */
+function namesOf(letters: readonly Letter[]): ReadonlyMap<SourceId, Named> {
+  let names = known.get(letters);
+  if (!names) {
+    const alike = new Map<string, number>();
+    const keyOf = ({ line, word, text }: Letter) => `${line} ${word} ${text}`;
+    for (const letter of letters) alike.set(keyOf(letter), (alike.get(keyOf(letter)) ?? 0) + 1);
+    const seen = new Map<string, number>();
+    const own = new Map<SourceId, Named>();
+    letters.forEach((letter, place) => {
+      const { id, text, word } = letter;
+      const key = keyOf(letter);
+      const before = seen.get(key) ?? 0;
+      seen.set(key, before + 1);
+      const which = alike.get(key)! > 1 ? `${ORDINALS[before] ?? `${before + 1}th`} ` : '';
+      own.set(id, { letter, place, name: word === text ? text : `${which}${text} in ${word}` });
+    });
+    known.set(letters, (names = own));
+  }
+  return names;
 }
 
 /** What else an edge can come from. */
@@ -18,8 +47,16 @@ const OTHERS: Record<string, string> = { plate: 'the plate', rail: 'the rail', b
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
-/** Several letters in the order they are read. */
-export function letterNames(ids: Iterable<SourceId>, letters: readonly Letter[]): string[] {
-  const wanted = new Set(ids);
-  return letters.filter(({ id }) => wanted.has(id)).map(({ id }) => letterName(id, letters));
+/** Those of the letters that are among the ids, in the order they are read. */
+export function lettersAmong(ids: Iterable<SourceId>, letters: readonly Letter[]): Letter[] {
+  const names = namesOf(letters);
+  const found = new Set<Named>();
+  for (const id of ids) {
+    const named = names.get(id);
+    if (named) found.add(named);
+  }
+  return [...found].sort((a, b) => a.place - b.place).map(({ letter }) => letter);
 }
+
+/** The names of several letters in the order they are read. */
+export const letterNames = (ids: Iterable<SourceId>, letters: readonly Letter[]): string[] => lettersAmong(ids, letters).map(({ id }) => letterName(id, letters));

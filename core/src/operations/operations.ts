@@ -1,5 +1,6 @@
 import { joinBounds, heightOf } from '../geometry/bounds.ts';
-import { contourLength, contourBounds, regionArea, type Contour, type Region } from '../geometry/contour.ts';
+import { endOf, startOf, type Contour, type Region } from '../geometry/contour.ts';
+import { contourLength, contourBounds, regionArea } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
 import { outermost } from '../hold/pieces.ts';
@@ -88,23 +89,21 @@ function fillLength(region: Region, pitch: number): number {
   return regionArea(region) / pitch + (height / pitch) * 3 * pitch;
 }
 
-const startOf = (contour: Contour): Point => contour.segments[0]!.from;
-
 /** Goes on to the nearest contour not yet done, from the sheet's corner. */
 function nearestFirst(contours: readonly Contour[]): Contour[] {
-  const left = new Set(contours);
+  const left = contours.map((contour) => ({ contour, start: startOf(contour) }));
   const ordered: Contour[] = [];
   let at: Point = { x: 0, y: 0 };
-  while (left.size > 0) {
-    let best: Contour | undefined;
-    let bestDistance = Infinity;
-    for (const contour of left) {
-      const away = distance(at, startOf(contour));
-      if (away < bestDistance) [best, bestDistance] = [contour, away];
+  while (left.length > 0) {
+    let [best, least] = [0, Infinity];
+    for (let i = 0; i < left.length; i++) {
+      const { x, y } = left[i]!.start;
+      const away = (x - at.x) ** 2 + (y - at.y) ** 2;
+      if (away < least) [best, least] = [i, away];
     }
-    left.delete(best!);
-    ordered.push(best!);
-    at = startOf(best!);
+    const [{ contour, start }] = left.splice(best, 1) as [(typeof left)[number]];
+    ordered.push(contour);
+    at = start;
   }
   return ordered;
 }
@@ -113,7 +112,7 @@ function travelOf(ordered: readonly Contour[]): number {
   let [total, at]: [number, Point] = [0, { x: 0, y: 0 }];
   for (const contour of ordered) {
     total += distance(at, startOf(contour));
-    at = contour.segments.at(-1)!.to;
+    at = endOf(contour);
   }
   return total;
 }

@@ -1,4 +1,5 @@
 import { growBounds, joinBounds } from '../../geometry/bounds.ts';
+import { countBridges } from '../../hold/bridges/bridge.ts';
 import { letterName } from '../../lettering/naming.ts';
 import type { Checked } from '../checked.ts';
 import type { Finding } from '../findings.ts';
@@ -8,10 +9,10 @@ import { boxRound } from './bridges.ts';
 /** Islands that are too heavy for the one bridge they hang by. */
 export function heavyIslands({ recipe, hold, machine, material }: Checked): Finding[] {
   const byWeight = recipe.hold.bridges.perIsland === 'by weight';
+  const counts = countBridges(hold.bridges);
   return hold.islands.flatMap((island) => {
-    const bridges = hold.bridges.filter((bridge) => bridge.island === island.id);
     const grams = (island.component.area * recipe.thickness * material.density) / 1000;
-    if (bridges.length !== 1 || grams <= machine.bridgeLoad) return [];
+    if (counts.get(island.id) !== 1 || grams <= machine.bridgeLoad) return [];
     return [{
       id: `one bridge:${island.id}`, rule: 'one bridge', severity: 'attention', title: `Hangs by one bridge: ${island.name}`,
       ...(byWeight ? { detail: 'No second bridge finds a good place. Draw one, or allow any direction.' } : {}),

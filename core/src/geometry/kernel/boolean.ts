@@ -1,7 +1,8 @@
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
 import { boundsMeet, joinBounds } from '../bounds.ts';
 import { groupsThatMeet } from '../box-groups.ts';
-import { contourArea, contourContains, contourLength, hullBounds, regionContains, reverseContour, type Contour, type Region } from '../contour.ts';
+import { startOf, type Contour, type Region } from '../contour.ts';
+import { contourArea, contourContains, contourLength, hullBounds, regionContains, reverseContour } from '../contour-facts.ts';
 import { distance } from '../point.ts';
 import { hullBoundsOf, type Segment } from '../segment.ts';
 import { findClearance, type Clearance } from './clearance.ts';
@@ -84,7 +85,7 @@ function contoursToSweep(contours: readonly Contour[], owners: readonly number[]
 }
 
 function liesInAnother(contour: Contour, owner: number, contours: readonly Contour[], owners: readonly number[]): boolean {
-  const probe = contour.segments[0]!.from;
+  const probe = startOf(contour);
   const inside = new Set<number>();
   contours.forEach((other, i) => {
     if (owners[i] === owner || !contourContains(other, probe)) return;
@@ -119,7 +120,7 @@ function sortByReach(subject: Region, tool: Region): { met: Contour[]; inside: C
     const box = joinBounds(group.map(hullBounds));
     if (!boundsMeet(all, box)) continue;
     if (edges.some((edge) => boundsMeet(edge, box, NEAR_EDGE))) met.push(...group);
-    else if (regionContains(subject, group[0]!.segments[0]!.from)) inside.push(...group);
+    else if (regionContains(subject, startOf(group[0]!))) inside.push(...group);
   }
   return { met, inside };
 }

@@ -1,5 +1,6 @@
 import { boxTable, visitPairs, type BoxTable } from '../box-pairs.ts';
-import { keepClearance, knownClearance, type Contour } from '../contour.ts';
+import type { Contour } from '../contour.ts';
+import { keepClearance, knownClearance } from '../contour-facts.ts';
 import type { Point } from '../point.ts';
 import { hullPoints, type Segment } from '../segment.ts';
 

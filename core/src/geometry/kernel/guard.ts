@@ -1,5 +1,6 @@
 import { joinBounds, widthOf, heightOf } from '../bounds.ts';
-import { flatten, hullBounds, regionArea, regionContains, reverseContour, type Contour, type Region } from '../contour.ts';
+import { flatten, type Contour, type Region } from '../contour.ts';
+import { hullBounds, regionArea, regionContains, reverseContour } from '../contour-facts.ts';
 import type { Point } from '../point.ts';
 import type { Segment } from '../segment.ts';
 import { weld } from './boolean.ts';

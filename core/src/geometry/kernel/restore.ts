@@ -223,7 +223,7 @@ function emitStraight(start: Joint, end: Joint, source: SourceId, out: Segment[]
 }
 
 /** Carries the ends of a cubic to their joints with their handles, so that its direction there stays. */
-function moveEnds(segment: Segment, from: Point, to: Point): Segment {
+export function moveEnds(segment: Segment, from: Point, to: Point): Segment {
   if (segment.kind !== 'cubic') return withEnds(segment, from, to);
   return { ...segment, from, to, c1: add(segment.c1, subtract(from, segment.from)), c2: add(segment.c2, subtract(to, segment.to)) };
 }

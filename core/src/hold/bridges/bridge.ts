@@ -51,3 +51,10 @@ export interface BridgePlan {
   /** Islands that may fall out on purpose. */
   readonly drop: 'all' | readonly string[];
 }
+
+/** How many bridges each island has, by its id. */
+export function countBridges(bridges: readonly Bridge[]): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const { island } of bridges) counts.set(island, (counts.get(island) ?? 0) + 1);
+  return counts;
+}

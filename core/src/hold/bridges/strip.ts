@@ -1,4 +1,5 @@
-import { closedContour, contourArea, reverseContour, type Contour } from '../../geometry/contour.ts';
+import { closedContour, type Contour } from '../../geometry/contour.ts';
+import { contourArea, reverseContour } from '../../geometry/contour-facts.ts';
 import type { Point } from '../../geometry/point.ts';
 import { line, pointAt, quadratic, type SourceId } from '../../geometry/segment.ts';
 import { polygon } from '../../geometry/shapes.ts';

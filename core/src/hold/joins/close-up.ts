@@ -1,4 +1,4 @@
-import { moveRegion } from '../../geometry/relabel.ts';
+import { moveRegion } from '../../geometry/contour.ts';
 import { weldRegions } from '../../geometry/kernel/boolean.ts';
 import { discPasses } from '../../geometry/kernel/erode.ts';
 import { comeWithin } from '../../geometry/come-within.ts';
@@ -51,7 +51,7 @@ function leastMove(before: Letter, letter: Letter, { neck, most }: CloseUpPlan, 
   const [to] = partsOfLetter(letter, memo);
   if (!from || !to) return 0;
   const joins = (move: number): boolean => {
-    const moved = moveRegion(letter.contours, -move, 0, (source) => source);
+    const moved = moveRegion(letter.contours, -move, 0);
     if (!comeWithin(before.contours, moved, 0)) return false;
     return discPasses(weldRegions([before.contours, moved]), neck + MARGIN, from.core, { x: to.core.x - move, y: to.core.y });
   };
