@@ -20,9 +20,11 @@ import type { Recipe, RecipeInput } from '../core/src/recipe/schema.ts';
 import { houseShop } from '../core/src/shop/house.ts';
 import { CATALOGUE } from '../faces/src/catalogue.ts';
 
-/** Measured runs of each step, and runs before them that count for nothing: a worker has long run when somebody types. */
+/** Measured runs of each step, and runs before them that count for nothing. */
 const RUNS = 15;
 const WARM_UP = 5;
+/** Of what somebody does again and again in a worker that has long run: typing, dragging. */
+const OFTEN = { runs: 60, warmUp: 60 };
 const modules = path.resolve(import.meta.dirname, '../node_modules');
 const face = (id: string) => {
   const { package: folder, file } = CATALOGUE.find((each) => each.id === id)!;
@@ -37,11 +39,6 @@ function timed(work: () => void): number {
   const begin = performance.now();
   work();
   return performance.now() - begin;
-}
-
-function median(work: () => void): number {
-  for (let i = 0; i < WARM_UP; i++) work();
-  return middle(Array.from({ length: RUNS }, () => timed(work)));
 }
 
 function lettersOf(words: string, which: keyof typeof faces, capHeight: number): Region[] {
@@ -66,23 +63,22 @@ function wasmUnion(contours: readonly Contour[]): () => void {
   };
 }
 
-/** Measures a step and the yardstick turn about, so that what else the machine does meanwhile falls on both. @returns ms of the step */
-function row(name: string, ours: () => void, yardstick: () => void): number {
-  for (let i = 0; i < WARM_UP; i++) {
-    ours();
-    yardstick();
-  }
-  const [own, theirs]: [number[], number[]] = [[], []];
-  for (let i = 0; i < RUNS; i++) {
-    own.push(timed(ours));
-    theirs.push(timed(yardstick));
-  }
-  const [ms, union] = [middle(own), middle(theirs)];
-  console.log(`${name.padEnd(52)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm (${union.toFixed(1)} ms)`);
-  return ms;
+/** Medians of several steps, taken turn about, so that what else the machine does meanwhile falls on all of them. */
+function medians(steps: readonly (() => void)[], { runs, warmUp } = { runs: RUNS, warmUp: WARM_UP }): number[] {
+  for (let i = 0; i < warmUp; i++) for (const step of steps) step();
+  const times: number[][] = steps.map(() => []);
+  for (let i = 0; i < runs; i++) steps.forEach((step, k) => times[k]!.push(timed(step)));
+  return times.map(middle);
 }
 
-console.log(`median of ${RUNS} runs after ${WARM_UP}`);
+const told = (name: string, ms: number, union: number): void => console.log(`${name.padEnd(56)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm (${union.toFixed(1)} ms)`);
+
+function row(name: string, ours: () => void, yardstick: () => void, often = { runs: RUNS, warmUp: WARM_UP }): void {
+  const [ms, union] = medians([ours, yardstick], often);
+  told(name, ms!, union!);
+}
+
+console.log(`median of ${RUNS} runs after ${WARM_UP}; of edits ${OFTEN.runs} after ${OFTEN.warmUp}`);
 const page = lettersOf(Array(10).fill('Pennywhistle Railway').join('\n'), 'script', 30);
 row(`weld a script page of ${page.length} letters, curves kept`, () => weldRegions(page), wasmUnion(page.flat()));
 const welded = weldRegions(page);
@@ -105,23 +101,31 @@ const stencil = (words: string, more: Partial<RecipeInput> = {}): Recipe => {
 const resources = { shop: houseShop, faces: new Map([['barlow-condensed-semibold', faces.plain], ['grand-hotel', faces.script]]) };
 const job = stencil(LINES.join('\n'));
 const jobUnion = wasmUnion(lettersOf(LINES.join('\n'), 'plain', 60).flat());
-const whole = row('whole build of a 60-letter stencil with bridges', () => build(job, resources), jobUnion);
-const bare = median(() => build(stencil(LINES.join('\n'), { hold: { bridges: { perIsland: 'none' } } }), resources));
-console.log(`${''.padEnd(52)} ${(whole - bare).toFixed(1).padStart(8)} ms of it for the bridges`);
+const bare = stencil(LINES.join('\n'), { hold: { bridges: { perIsland: 'none' } } });
+const wholeBuild = () => void build(job, resources);
+const [whole, withoutBridges, wholeUnion] = medians([wholeBuild, () => build(bare, resources), jobUnion]);
+told('whole build of a 60-letter stencil with bridges', whole!, wholeUnion!);
+console.log(`${''.padEnd(56)} ${(whole! - withoutBridges!).toFixed(1).padStart(8)} ms of it for the bridges`);
 
-// Each turn another letter of the first line becomes one that was not built before.
-const NEW_LETTERS = 'abcdefghijkmnopqrstuvwxyzÄÖÜÅÉÈÊÇÑŠŽ0123456789&@%';
-const edited = [...NEW_LETTERS].map((fresh, i) => stencil([[...LINES[0]!].map((letter, at) => (at === (i * 5) % LINES[0]!.length ? fresh : letter)).join(''), ...LINES.slice(1)].join('\n')));
+// Each turn another letter of the first line becomes another: one that the job has elsewhere, or one that was never built before.
+const edited = (letter: string, turn: number) => stencil([[...LINES[0]!].map((old, at) => (at === (turn * 5) % LINES[0]!.length ? letter : old)).join(''), ...LINES.slice(1)].join('\n'));
+const KNOWN = [...new Set(LINES.join('').replace(/[ 8]/g, ''))];
+const FRESH = Array.from({ length: 0x200 }, (_, i) => String.fromCharCode(0x21 + i)).filter((letter) => /[\p{L}\p{N}]/u.test(letter) && !KNOWN.includes(letter) && faces.plain.shape(letter)[0]!.glyph !== 0);
 const cache = new StageCache();
 build(job, resources, cache);
 let turn = 0;
-const edit = row('the same job after an edit of a letter', () => build(edited[turn++ % edited.length]!, resources, cache), jobUnion);
-console.log(`${''.padEnd(52)} ${(whole / edit).toFixed(1)} times faster than the whole build`);
+for (const [name, letters] of [['the same job after an edit: a letter it has elsewhere', KNOWN], ['the same job after an edit: a letter never built yet', FRESH]] as const) {
+  const jobs = Array.from({ length: OFTEN.runs + OFTEN.warmUp }, (_, i) => edited(letters[i % letters.length]!, i + (i >> 4)));
+  turn = 0;
+  const [edit, again, union] = medians([() => build(jobs[turn++]!, resources, cache), wholeBuild, jobUnion], OFTEN);
+  told(name, edit!, union!);
+  console.log(`${''.padEnd(56)} ${(again! / edit!).toFixed(1).padStart(8)} times faster than the whole build (${again!.toFixed(1)} ms)`);
+}
 const dragged = Array.from({ length: 60 }, (_, i) => stencil(LINES.join('\n'), { hold: { bridges: { byHand: { 'letter:0.1.0#0': [{ at: 0.2 + i / 1000, angle: null, width: null }] } } } }));
 turn = 0;
-row('the same job while a bridge is dragged', () => build(dragged[turn++ % dragged.length]!, resources, cache), jobUnion);
+row('the same job while a bridge is dragged', () => build(dragged[turn++ % dragged.length]!, resources, cache), jobUnion, OFTEN);
 turn = 0;
-row('the same job after a change of cutting speed', () => build({ ...job, workOrder: { ...job.workOrder, outline: { ...job.workOrder.outline, speed: 10 + turn++ } } }, resources, cache), jobUnion);
+row('the same job after a change of cutting speed', () => build({ ...job, workOrder: { ...job.workOrder, outline: { ...job.workOrder.outline, speed: 10 + turn++ } } }, resources, cache), jobUnion, OFTEN);
 
 const ten = weldRegions(lettersOf('Pennywhist', 'script', 60));
 row('thickness map of a 10-letter word', () => thicknessOf(ten, medialAxis(ten, 0.5, 4), 1, 2), wasmUnion(ten));

@@ -1,6 +1,6 @@
 import { growBounds, widthOf, heightOf, type Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
-import { knockOut, weld, weldRegions } from '../geometry/kernel/boolean.ts';
+import { knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { circle, roundedRectangle } from '../geometry/shapes.ts';
 import type { Recipe } from '../recipe/schema.ts';
@@ -56,7 +56,7 @@ function ground({ relief: { frame, bleed }, plate: { cornerRadius } }: Recipe, p
 }
 
 function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bounds): Region {
-  const body = weld([roundedRectangle(plate, cornerRadius, 'plate')]);
+  const body = [roundedRectangle(plate, cornerRadius, 'plate')];
   if (!holes) return body;
   const { inset, diameter } = holes;
   const centres = [
@@ -65,7 +65,7 @@ function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bound
     { x: plate.maxX - inset, y: plate.maxY - inset },
     { x: plate.minX + inset, y: plate.maxY - inset },
   ];
-  return knockOut(body, weld(centres.map((centre, i) => circle(centre, diameter / 2, `hole:${i}`))));
+  return knockOut(body, weldRegions(centres.map((centre, i) => [circle(centre, diameter / 2, `hole:${i}`)])));
 }
 
 function borderLines({ plate: { border, cornerRadius } }: Recipe, plate: Bounds): Contour[] {

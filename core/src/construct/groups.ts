@@ -33,7 +33,9 @@ export interface LetterGroup {
 
 /** Parts letters into groups and welds each. */
 export function groupLetters(letters: readonly Letter[], { letters: own, counters, ...plan }: ThickenPlan & OwnWeights, memo: Memo): LetterGroup[] {
-  const outlined = letters.filter(({ contours }) => contours.length > 0).map((letter) => withOwnWeight(letter, { letters: own, counters }, memo));
+  const isWeighted = Object.keys(own).length + Object.keys(counters).length > 0;
+  const drawn = letters.filter(({ contours }) => contours.length > 0);
+  const outlined = isWeighted ? drawn.map((letter) => withOwnWeight(letter, { letters: own, counters }, memo)) : drawn;
   const near = 2 * Math.max(0, plan.by) + 0.01;
   const kind = `letter group ${JSON.stringify(plan)}`;
   return groupsThatMeet(outlined.map(({ bounds }) => bounds), near, (a, b) => meet(outlined[a]!, outlined[b]!, near, memo)).map((members) => {

@@ -21,9 +21,10 @@ export function componentsOf(region: Region): Component[] {
   for (const hole of region) {
     if (contourArea(hole) > 0) continue;
     const box = contourBounds(hole);
+    const round = outers.filter(({ bounds }) => boundsContain(bounds, box, 1e-3));
+    // The smallest outer contour round a hole is the one it belongs to; where only one can be, it need not be asked.
     const probe = probePoint(hole);
-    // The smallest outer contour round a hole is the one it belongs to.
-    outers.find(({ outer, bounds }) => boundsContain(bounds, box, 1e-3) && contourContains(outer, probe))?.holes.push(hole);
+    (round.length === 1 ? round[0] : round.find(({ outer }) => contourContains(outer, probe)))?.holes.push(hole);
   }
   return outers
     .map(({ outer, holes, bounds }) => ({ outer, holes, bounds, area: regionArea([outer, ...holes]), sources: sourcesOf([outer, ...holes]) }))

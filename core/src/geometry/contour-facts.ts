@@ -149,31 +149,28 @@ export function contourContains(contour: Contour, p: Point): boolean {
   if (contour instanceof PlacedContour) return contourContains(contour.original, { x: p.x - contour.dx, y: p.y - contour.dy });
   const box = hullBounds(contour);
   if (p.x < box.minX || p.x > box.maxX || p.y < box.minY || p.y > box.maxY) return false;
+  const { hulls } = segmentHulls(contour);
   let inside = false;
-  for (const segment of contour.segments) if (crossesRightOf(segment, p)) inside = !inside;
+  for (let i = 0; i < contour.segments.length; i++) {
+    // Left, below and above, no ray to the right comes by; wholly to the right it crosses if the ends lie on its two sides.
+    if (hulls[4 * i + 1]! > p.y || hulls[4 * i + 3]! < p.y || hulls[4 * i + 2]! < p.x) continue;
+    const segment = contour.segments[i]!;
+    if (hulls[4 * i]! > p.x ? segment.from.y > p.y !== segment.to.y > p.y : crossesRightOf(segment, p)) inside = !inside;
+  }
   return inside;
 }
 
 /** Whether the level ray to the right of a point crosses a segment an odd number of times. */
 function crossesRightOf(segment: Segment, { x, y }: Point): boolean {
-  const { from, to } = segment;
-  if (segment.kind !== 'line') {
-    const box = hullBoundsOf(segment);
-    if (box.minY > y || box.maxY < y || box.maxX < x) return false;
-    if (box.minX <= x) {
-      let odd = false;
-      let last = from;
-      const steps = flatteningSteps(segment, MEASURE_TOLERANCE);
-      for (let i = 1; i <= steps; i++) {
-        const next = i === steps ? to : pointAt(segment, i / steps);
-        if (next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) odd = !odd;
-        last = next;
-      }
-      return odd;
-    }
-    return from.y > y !== to.y > y;
+  const steps = flatteningSteps(segment, MEASURE_TOLERANCE);
+  let odd = false;
+  let last = segment.from;
+  for (let i = 1; i <= steps; i++) {
+    const next = i === steps ? segment.to : pointAt(segment, i / steps);
+    if (next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) odd = !odd;
+    last = next;
   }
-  return to.y > y !== from.y > y && x < ((from.x - to.x) * (y - to.y)) / (from.y - to.y) + to.x;
+  return odd;
 }
 
 /** Whether a point lies in the material of a region, holes taken off. */

@@ -12,7 +12,7 @@ export interface Scanner {
   /** Degrees counter-clockwise from level. */
   readonly angle: number;
   /** Stretches of material along the line at `across`, in order. */
-  readonly at: (across: number) => Stretch[];
+  readonly at: (across: number) => readonly Stretch[];
   readonly toScan: (p: Point) => { along: number; across: number };
   readonly toPlane: (along: number, across: number) => Point;
 }
@@ -59,18 +59,38 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
   const filed = new Uint32Array(total);
   for (let i = edges - 1; i >= 0; i--) for (let band = bandOf(Math.min(c0[i]!, c1[i]!)); band <= bandOf(Math.max(c0[i]!, c1[i]!)); band++) filed[--starts[band]!] = i;
 
-  const at = (across: number): Stretch[] => {
+  const hitAlong = new Float64Array(edges);
+  const hitPiece = new Uint32Array(edges);
+  const begun = new Float64Array(pieces.length);
+  const scan = (across: number): Stretch[] => {
     if (!(across >= low && across <= high)) return [];
-    const hits: { piece: number; along: number }[] = [];
+    let hits = 0;
     const band = bandOf(across);
     for (let k = starts[band]!; k < starts[band + 1]!; k++) {
       const i = filed[k]!;
-      if (c0[i]! > across !== c1[i]! > across) hits.push({ piece: pieceOf[i]!, along: a0[i]! + ((a1[i]! - a0[i]!) * (across - c0[i]!)) / (c1[i]! - c0[i]!) });
+      if (c0[i]! > across === c1[i]! > across) continue;
+      const along = a0[i]! + ((a1[i]! - a0[i]!) * (across - c0[i]!)) / (c1[i]! - c0[i]!);
+      // A line meets a handful of walls: each is put in its place among those before.
+      let place = hits++;
+      for (; place > 0 && hitAlong[place - 1]! > along; place--) [hitAlong[place], hitPiece[place]] = [hitAlong[place - 1]!, hitPiece[place - 1]!];
+      [hitAlong[place], hitPiece[place]] = [along, pieceOf[i]!];
     }
-    hits.sort((a, b) => a.piece - b.piece || a.along - b.along);
     const stretches: Stretch[] = [];
-    for (let i = 0; i + 1 < hits.length; i += 2) stretches.push({ piece: hits[i]!.piece, from: hits[i]!.along, to: hits[i + 1]!.along });
-    return stretches.sort((a, b) => a.from - b.from);
+    begun.fill(NaN);
+    for (let i = 0; i < hits; i++) {
+      const [piece, along] = [hitPiece[i]!, hitAlong[i]!];
+      const from = begun[piece]!;
+      if (from === from) stretches.push({ piece, from, to: along });
+      begun[piece] = from === from ? NaN : along;
+    }
+    return stretches;
+  };
+  const known = new Map<number, readonly Stretch[]>();
+  // The two directions along a line ask for the same lines.
+  const at = (across: number): readonly Stretch[] => {
+    let stretches = known.get(across);
+    if (!stretches) known.set(across, (stretches = scan(across)));
+    return stretches;
   };
   return { angle, at, toScan, toPlane };
 }

@@ -2,7 +2,7 @@ import { componentsOf, type Component } from '../geometry/components.ts';
 import { boundsContain, growBounds, joinBounds, moveBounds } from '../geometry/bounds.ts';
 import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourArea, contourBounds, hullBounds } from '../geometry/contour-facts.ts';
-import { common, knockOut, weld } from '../geometry/kernel/boolean.ts';
+import { divide, knockOut, knockOutAll, weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
@@ -63,12 +63,12 @@ export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'group
   const plate = joinBounds(body.map(contourBounds));
   const planFor = groupPlans(plan, groups[0]?.kind ?? '');
   const found: UnnamedIsland[] = [];
-  const [bridges, cuts, bridgeArea]: [Bridge[], Contour[], Contour[]] = [[], [], []];
+  const [bridges, cuts, bridgeArea]: [Bridge[], Region[], Contour[]] = [[], [], []];
   const [loose, lost]: [Set<string>, LostPlace[]] = [new Set(), []];
   for (const group of groups) {
     // What reaches over the plate's edge is open there, and a finding of its own.
     if (!boundsContain(plate, group.bounds, 1e-6)) {
-      cuts.push(...group.region);
+      cuts.push(group.region);
       continue;
     }
     const own = planFor(group);
@@ -77,14 +77,14 @@ export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'group
     for (const id of held.unheld) loose.add(id);
     lost.push(...held.lost.map((place): LostPlace => ({ ...place, reason: 'no room' })));
     bridges.push(...held.bridges);
-    cuts.push(...held.cut);
+    cuts.push(held.cut);
     bridgeArea.push(...held.bridgeArea);
   }
   const islands = nameIslands(found, letters);
   const known = new Set(islands.map(({ id }) => id));
   for (const [island, places] of Object.entries(plan.byHand)) if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
   return {
-    ...NO_TIES, material: knockOut(body, cuts), islands, bridges, bridgeArea, lost,
+    ...NO_TIES, material: knockOutAll(body, cuts), islands, bridges, bridgeArea, lost,
     unheld: islands.filter(({ id }) => loose.has(id)),
     dropping: islands.filter(({ id }) => plan.drop === 'all' || plan.drop.includes(id)),
   };
@@ -135,8 +135,9 @@ function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, me
     },
   });
   if (bridges.length === 0) return { islands: held.islands, bridges, unheld, lost, cut: local.region, bridgeArea: [] };
-  const strips = weld(bridges.flatMap(({ strip }) => strip));
-  return { islands: held.islands, bridges, unheld, lost, cut: knockOut(local.region, strips), bridgeArea: common(strips, local.region) };
+  const strips = weldRegions(bridges.flatMap(({ strip }) => strip.map((contour) => [contour])));
+  const { outside: cut, inside: bridgeArea } = divide(local.region, strips);
+  return { islands: held.islands, bridges, unheld, lost, cut, bridgeArea };
 }
 
 function islandsIn(region: Region, bridgeWidth: number) {

@@ -59,7 +59,8 @@ export function nameIslands(islands: readonly UnnamedIsland[], letters: readonly
     .map((island) => {
       const alike = byLetter.get(island.letter)!;
       const name = island.letter === null ? 'part of the plate' : letterName(island.letter, letters);
-      return { ...island, name: alike.length > 1 ? `${name}, ${placeName(alike.indexOf(island), alike.length)}` : name };
+      const { id, letter, component } = island;
+      return { id, letter, component, name: alike.length > 1 ? `${name}, ${placeName(alike.indexOf(island), alike.length)}` : name };
     });
 }
 

@@ -1,13 +1,14 @@
-import { boundsOfPoints, heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
+import { heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
 import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
-import { compose, moveBy, scaleBy, transformContour, transformPoint, type Matrix } from '../geometry/matrix.ts';
+import { compose, moveBy, scaleBy, transformContour, type Matrix } from '../geometry/matrix.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Face } from './face.ts';
 import { capHeightWhere } from './fit.ts';
 import { seatOnCircle, seatStraight, type Bow, type Nudge, type Seat } from './placing.ts';
-import type { FeatureSwitches, ShapedGlyph } from './shaping.ts';
+import { setLine, type SetGlyph, type SetLine } from './set-line.ts';
+import type { FeatureSwitches } from './shaping.ts';
 
 export type Size =
   | { readonly by: 'cap height' | 'x-height' | 'overall width' | 'overall height'; readonly value: number }
@@ -90,15 +91,6 @@ export interface Lettering {
   readonly closedUp?: ReadonlyMap<SourceId, number>;
 }
 
-interface SetLine {
-  readonly text: string;
-  readonly scale: number;
-  readonly glyphs: readonly ShapedGlyph[];
-  /** Place of each glyph among the line's clusters, and spaces before it: what spacing is counted by. */
-  readonly clusters: readonly number[];
-  readonly spaces: readonly number[];
-}
-
 /**
  * Sets words in a face: shapes each line, sizes the whole, and places every letter, in mm.
  * @param memo keeps the forms of letters, so that what is known of their contours is kept with them wherever they stand
@@ -107,36 +99,35 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
   const face = anyFace.at(plan.axes);
   // Spaced-out letters are no longer joined, unless they are asked to be.
   const switches = plan.letterSpacing === 0 ? plan.features : { liga: false, clig: false, ...plan.features };
-  const lines = plan.words.split('\n').map((text, i) => setLine(text.trim(), plan.lineScale[i] ?? 1, face, switches));
+  const kind = `line ${face.key} ${JSON.stringify(switches)}`;
+  const lines = plan.words.split('\n').map((text, i) => memo(kind, `${i} ${text}`, () => setLine(text.trim(), i, face, switches)));
   const capHeight = capHeightFor(plan, lines, face);
   const { places, baselines, overrun } = place(plan, lines, face, capHeight);
   const letters: Letter[] = [];
   const missing = new Map<string, MissingCharacter>();
   const formOf = letterForms(face, memo);
-  for (const { line, cluster, glyph, id, text, matrix, bounds } of places) {
+  for (const { glyph: { id, text, word, glyph }, line, matrix, bounds } of places) {
     if (glyph === 0) {
       const known = missing.get(text);
       missing.set(text, { text, line: known?.line ?? line, count: (known?.count ?? 0) + 1 });
       continue;
     }
     if (isEmptyBounds(bounds)) continue;
-    const word = wordAt(lines[line]!.text, cluster);
-    const { shape, contours, strokes } = formOf(glyph, matrix);
+    const { shape, contours, strokes, nodes } = formOf(glyph, matrix);
     const [x, y, rename] = [matrix.e, matrix.f, () => id];
     letters.push({
       id, text, line, word, shape, origin: { x, y }, turn: (Math.atan2(-matrix.c, matrix.d) * 180) / Math.PI,
-      contours: moveRegion(contours, x, y, rename), strokes: moveRegion(strokes, x, y, rename), bounds, nodes: face.nodes(glyph),
+      contours: moveRegion(contours, x, y, rename), strokes: moveRegion(strokes, x, y, rename), bounds, nodes,
     });
   }
-  const present = new Set(places.map(({ id }) => id));
   return {
     letters, missing: [...missing.values()], bounds: joinBounds(letters.map(({ bounds }) => bounds)), baselines, capHeight, xHeight: (capHeight * face.xHeight) / face.capHeight,
-    lostNudges: Object.keys(plan.nudges).filter((id) => !present.has(id)), overrun,
+    lostNudges: Object.keys(plan.nudges).filter((id) => !places.some(({ glyph }) => glyph.id === id)), overrun,
   };
 }
 
 /** Draws letters about their own origin, turned and scaled: each once for all places it stands in. */
-function letterForms(face: Face, memo: Memo): (glyph: number, matrix: Matrix) => Pick<Letter, 'shape' | 'contours' | 'strokes'> {
+function letterForms(face: Face, memo: Memo): (glyph: number, matrix: Matrix) => Pick<Letter, 'shape' | 'contours' | 'strokes' | 'nodes'> {
   // Letters of a straight line are all scaled alike, so that is written once.
   let [last, stance, kind]: [Matrix | null, string, string] = [null, '', ''];
   return (glyph, matrix) => {
@@ -147,24 +138,9 @@ function letterForms(face: Face, memo: Memo): (glyph: number, matrix: Matrix) =>
     }
     return memo(kind, String(glyph), () => {
       const place = (contour: Contour) => transformContour(contour, { a, b, c, d, e: 0, f: 0 }, '');
-      return { shape: `${face.key}#${glyph}@${stance}`, contours: face.region(glyph).map(place), strokes: face.strokes(glyph).map(place) };
+      return { shape: `${face.key}#${glyph}@${stance}`, contours: face.region(glyph).map(place), strokes: face.strokes(glyph).map(place), nodes: face.nodes(glyph) };
     });
   };
-}
-
-function setLine(text: string, scale: number, face: Face, switches: FeatureSwitches): SetLine {
-  const glyphs = text === '' ? [] : face.shape(text, switches);
-  const clusters: number[] = [];
-  const spaces: number[] = [];
-  let [cluster, space, last] = [-1, 0, -1];
-  for (const glyph of glyphs) {
-    if (glyph.cluster !== last) cluster++;
-    clusters.push(cluster);
-    spaces.push(space);
-    if (glyph.cluster !== last && text[glyph.cluster] === ' ') space++;
-    last = glyph.cluster;
-  }
-  return { text, scale, glyphs, clusters, spaces };
 }
 
 function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face): number {
@@ -179,11 +155,8 @@ function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face
 }
 
 interface Place {
-  readonly id: SourceId;
-  readonly cluster: number;
-  readonly text: string;
+  readonly glyph: SetGlyph;
   readonly line: number;
-  readonly glyph: number;
   readonly matrix: Matrix;
   readonly bounds: Bounds;
 }
@@ -193,11 +166,12 @@ function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHe
   const places: Place[] = [];
   const baselines: number[] = [];
   const overrun: { line: number; radius: number }[] = [];
-  const rows = lines.map((line, number) => seatLine(plan, line, number, face, (capHeight * line.scale) / face.capHeight));
+  const scaleOf = (line: number) => plan.lineScale[line] ?? 1;
+  const rows = lines.map((line, number) => seatLine(plan, line, face, (capHeight * scaleOf(number)) / face.capHeight));
   const widest = Math.max(0, ...rows.map(({ length }) => length));
   let baseline = 0;
   rows.forEach((row, number) => {
-    if (number > 0) baseline -= plan.lineSpacing * capHeight * Math.max(lines[number]!.scale, lines[number - 1]!.scale);
+    if (number > 0) baseline -= plan.lineSpacing * capHeight * Math.max(scaleOf(number), scaleOf(number - 1));
     baselines.push(baseline);
     // On a circle the words' start, middle or end lies at its angle; in straight lines the widest line makes the room.
     const room = plan.bow ? -row.length : widest - row.length;
@@ -206,11 +180,11 @@ function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHe
       const further = plan.bow.side === 'outside' ? baseline : -baseline;
       if (row.length > 2 * Math.PI * (plan.bow.radius + further)) overrun.push({ line: number, radius: row.length / (2 * Math.PI) - further });
     }
-    for (const { id, cluster, text, glyph, seat } of row.seats) {
+    for (const { glyph, seat } of row.seats) {
       const moved: Seat = { ...seat, x: seat.x + shift, middle: seat.middle + shift };
       const upright = plan.bow ? seatOnCircle(moved, baseline, plan.bow) : seatStraight(moved, baseline);
       const matrix = plan.mirror ? compose(scaleBy(-1, 1), upright) : upright;
-      places.push({ id, cluster, text, line: number, glyph, matrix, bounds: glyph === 0 ? NO_BOUNDS : placedInk(face, glyph, matrix) });
+      places.push({ glyph, line: number, matrix, bounds: glyph.glyph === 0 ? NO_BOUNDS : placedInk(face, glyph.glyph, matrix) });
     }
   });
   if (plan.bow || !plan.mirror) return { places, baselines, overrun };
@@ -220,27 +194,22 @@ function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHe
 }
 
 /** Seats the glyphs of a line from its start, and tells where its ink begins and how long it is, mm. */
-function seatLine(plan: LetteringPlan, line: SetLine, number: number, face: Face, factor: number) {
+function seatLine(plan: LetteringPlan, line: SetLine, face: Face, factor: number) {
   const scaleX = factor * plan.stretch;
   const nudged = Object.keys(plan.nudges).length > 0;
-  const starts = [...new Set(line.glyphs.map(({ cluster }) => cluster)), line.text.length].sort((a, b) => a - b);
-  const endOf = new Map(starts.map((start, i) => [start, starts[i + 1]]));
-  const inCluster = new Map<number, number>();
   let [left, right, closed] = [Infinity, -Infinity, 0];
-  const seats = line.glyphs.map(({ glyph, cluster, x, y, advance }, i) => {
-    const index = inCluster.get(cluster) ?? 0;
-    inCluster.set(cluster, index + 1);
-    const id = letterId(number, cluster, index);
+  const seats = line.glyphs.map((glyph) => {
+    const { id, x, y, advance } = glyph;
     if (plan.closedUp) closed += plan.closedUp.get(id) ?? 0;
-    const along = x * scaleX + plan.letterSpacing * line.clusters[i]! + plan.wordSpacing * line.spaces[i]! - closed;
-    const ink = glyph === 0 ? NO_BOUNDS : face.ink(glyph);
+    const along = x * scaleX + plan.letterSpacing * glyph.place + plan.wordSpacing * glyph.spaces - closed;
+    const ink = glyph.glyph === 0 ? NO_BOUNDS : face.ink(glyph.glyph);
     if (!isEmptyBounds(ink)) {
       left = Math.min(left, along + ink.minX * scaleX);
       right = Math.max(right, along + ink.maxX * scaleX);
     }
     const pivot = isEmptyBounds(ink) ? { x: 0, y: 0 } : { x: (ink.minX + ink.maxX) / 2, y: (ink.minY + ink.maxY) / 2 };
     const seat: Seat = { x: along, y: y * factor, middle: along + (advance * scaleX) / 2, scaleX, scaleY: factor, nudge: nudged ? plan.nudges[id] : undefined, pivot };
-    return { id, cluster, text: line.text.slice(cluster, endOf.get(cluster)), glyph, seat };
+    return { glyph, seat };
   });
   return left > right ? { seats, start: 0, length: 0 } : { seats, start: left, length: right - left };
 }
@@ -249,25 +218,13 @@ function seatLine(plan: LetteringPlan, line: SetLine, number: number, face: Face
 function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
   const ink = face.ink(glyph);
   if (isEmptyBounds(ink)) return NO_BOUNDS;
-  if (matrix.b === 0 && matrix.c === 0) return boundsOfPoints([transformPoint(matrix, { x: ink.minX, y: ink.minY }), transformPoint(matrix, { x: ink.maxX, y: ink.maxY })]);
+  const { a, b, c, d, e, f } = matrix;
+  if (b === 0 && c === 0) {
+    const [left, right, bottom, top] = [a * ink.minX + e, a * ink.maxX + e, d * ink.minY + f, d * ink.maxY + f];
+    // Mirrored letters have their sides exchanged.
+    return { minX: Math.min(left, right), maxX: Math.max(left, right), minY: Math.min(bottom, top), maxY: Math.max(bottom, top) };
+  }
   return joinBounds([...face.region(glyph), ...face.strokes(glyph)].map((contour) => contourBounds(transformContour(contour, matrix, ''))));
-}
-
-const ids = new Map<number, SourceId>();
-
-/** Ids are asked for by the thousand at each change: the same text, once made, is found again faster than another like it. */
-function letterId(line: number, cluster: number, index: number): SourceId {
-  if (line >= 1000 || cluster >= 1000 || index >= 10) return `letter:${line}.${cluster}.${index}`;
-  const number = (line * 1000 + cluster) * 10 + index;
-  let id = ids.get(number);
-  if (id === undefined) ids.set(number, (id = `letter:${line}.${cluster}.${index}`));
-  return id;
-}
-
-function wordAt(text: string, at: number): string {
-  const start = text.lastIndexOf(' ', at) + 1;
-  const end = text.indexOf(' ', at);
-  return text.slice(start, end < 0 ? undefined : end);
 }
 
 /** The same letter elsewhere. */

@@ -24,22 +24,31 @@ const known = new WeakMap<readonly Letter[], ReadonlyMap<SourceId, Named>>();
 function namesOf(letters: readonly Letter[]): ReadonlyMap<SourceId, Named> {
   let names = known.get(letters);
   if (!names) {
-    const alike = new Map<string, number>();
-    const keyOf = ({ line, word, text }: Letter) => `${line} ${word} ${text}`;
-    for (const letter of letters) alike.set(keyOf(letter), (alike.get(keyOf(letter)) ?? 0) + 1);
-    const seen = new Map<string, number>();
+    const alike = countAlike();
+    const counts = letters.map(alike);
     const own = new Map<SourceId, Named>();
     letters.forEach((letter, place) => {
       const { id, text, word } = letter;
-      const key = keyOf(letter);
-      const before = seen.get(key) ?? 0;
-      seen.set(key, before + 1);
-      const which = alike.get(key)! > 1 ? `${ORDINALS[before] ?? `${before + 1}th`} ` : '';
+      const { number, of } = counts[place]!;
+      const which = of.count > 1 ? `${ORDINALS[number] ?? `${number + 1}th`} ` : '';
       own.set(id, { letter, place, name: word === text ? text : `${which}${text} in ${word}` });
     });
     known.set(letters, (names = own));
   }
   return names;
+}
+
+/** Numbers letters among those of the same text, in the same word of the same line, from 0. */
+function countAlike(): (letter: Letter) => { readonly number: number; readonly of: { readonly count: number } } {
+  const lines: Map<string, Map<string, { count: number }>>[] = [];
+  return ({ line, word, text }) => {
+    const words = (lines[line] ??= new Map());
+    let texts = words.get(word);
+    if (!texts) words.set(word, (texts = new Map()));
+    let of = texts.get(text);
+    if (!of) texts.set(text, (of = { count: 0 }));
+    return { number: of.count++, of };
+  };
 }
 
 /** What else an edge can come from. */

@@ -33,6 +33,7 @@ export interface Seat {
 
 /** Takes a glyph from font units to its place in a straight line with the given baseline, mm. */
 export function seatStraight(seat: Seat, baseline: number): Matrix {
+  if (!seat.nudge) return { a: seat.scaleX, b: 0, c: 0, d: seat.scaleY, e: seat.x, f: seat.y + baseline };
   return compose(moveBy(seat.x, seat.y + baseline), nudgeMatrix(seat), scaleBy(seat.scaleX, seat.scaleY));
 }
 

@@ -91,19 +91,27 @@ function fillLength(region: Region, pitch: number): number {
 
 /** Goes on to the nearest contour not yet done, from the sheet's corner. */
 function nearestFirst(contours: readonly Contour[]): Contour[] {
-  const left = contours.map((contour) => ({ contour, start: startOf(contour) }));
+  const [x, y] = [new Float64Array(contours.length), new Float64Array(contours.length)];
+  contours.forEach((contour, i) => ({ x: x[i], y: y[i] } = startOf(contour)));
   const ordered: Contour[] = [];
-  let at: Point = { x: 0, y: 0 };
-  while (left.length > 0) {
-    let [best, least] = [0, Infinity];
-    for (let i = 0; i < left.length; i++) {
-      const { x, y } = left[i]!.start;
-      const away = (x - at.x) ** 2 + (y - at.y) ** 2;
-      if (away < least) [best, least] = [i, away];
+  let atX = 0;
+  let atY = 0;
+  while (ordered.length < contours.length) {
+    let best = 0;
+    let least = Infinity;
+    for (let i = 0; i < x.length; i++) {
+      const dx = x[i]! - atX;
+      const dy = y[i]! - atY;
+      const away = dx * dx + dy * dy;
+      if (away >= least) continue;
+      best = i;
+      least = away;
     }
-    const [{ contour, start }] = left.splice(best, 1) as [(typeof left)[number]];
-    ordered.push(contour);
-    at = start;
+    ordered.push(contours[best]!);
+    atX = x[best]!;
+    atY = y[best]!;
+    // Done: further than any other ever after.
+    x[best] = Infinity;
   }
   return ordered;
 }

@@ -2,16 +2,13 @@ import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clippe
 import { boundsMeet, joinBounds } from '../bounds.ts';
 import { groupsThatMeet } from '../box-groups.ts';
 import { startOf, type Contour, type Region } from '../contour.ts';
-import { contourArea, contourContains, contourLength, hullBounds, regionContains, reverseContour } from '../contour-facts.ts';
-import { distance } from '../point.ts';
-import { hullBoundsOf, type Segment } from '../segment.ts';
+import { contourArea, contourContains, hullBounds, regionContains, reverseContour } from '../contour-facts.ts';
+import { hullBoundsOf } from '../segment.ts';
 import { findClearance, type Clearance } from './clearance.ts';
 import { BOOLEAN_TOLERANCE, Provenance } from './provenance.ts';
 import { restoreRing } from './restore.ts';
-
-/** What is smaller is a sliver of the arithmetic: area in mm², and area over perimeter in mm. */
-const SLIVER_AREA = 0.01;
-const SLIVER_WIDTH = 0.002;
+import { isSliver } from './slivers.ts';
+import { combine, cross, splice } from './splice.ts';
 
 /** A tool this near to an edge, mm, must be swept with it. */
 const NEAR_EDGE = 0.01;
@@ -22,7 +19,23 @@ const NEAR_EDGE = 0.01;
  * @returns a region: disjoint contours, outer ones counter-clockwise, curves and identities kept
  */
 export function weld(contours: readonly Contour[]): Region {
-  return groupsThatMeet(contours.map(hullBounds), NEAR_EDGE).flatMap((group) => sweep(ClipType.Union, group.map((i) => contours[i]!), []));
+  return groupsThatMeet(contours.map(hullBounds), NEAR_EDGE).flatMap((members) => {
+    const group = members.map((i) => contours[i]!);
+    const clearance = findClearance(group);
+    return clearance.near.length === 0 && clearance.clear.every(Boolean) ? nested(group) : sweep(ClipType.Union, group, [], { clearance });
+  });
+}
+
+/** Union of contours that cross neither themselves nor each other: those stay that part what is gone round from what is not. */
+function nested(contours: readonly Contour[]): Region {
+  return contours.flatMap((contour) => {
+    const start = startOf(contour);
+    const turns = contourArea(contour) > 0 ? 1 : -1;
+    const outside = contours.reduce((sum, other) => (other !== contour && contourContains(other, start) ? sum + Math.sign(contourArea(other)) : sum), 0);
+    const [isOuter, isHole] = [outside === 0, outside + turns === 0];
+    if (isOuter === isHole || isSliver(contour)) return [];
+    return [isOuter === turns > 0 ? contour : reverseContour(contour)];
+  });
 }
 
 /**
@@ -43,12 +56,25 @@ export function weldRegions(regions: readonly Region[]): Region {
 }
 
 function weldGroup(contours: readonly Contour[], owners: readonly number[]): Region {
+  const spliced = splice('union', regionsOf(contours, owners));
+  if (spliced) return spliced;
   const clearance = findClearance(contours);
   const swept = contoursToSweep(contours, owners, clearance);
   if (swept.every(Boolean)) return sweep(ClipType.Union, contours, [], { clearance });
   const rest = contours.filter((contour, i) => !swept[i] && !liesInAnother(contour, owners[i]!, contours, owners));
   const touched = contours.filter((_, i) => swept[i]);
   return touched.length === 0 ? rest : [...rest, ...sweep(ClipType.Union, touched, [], { clearance: clearanceOf(contours, swept, clearance) })];
+}
+
+/** Contours parted by whose they are. */
+function regionsOf(contours: readonly Contour[], owners: readonly number[]): Contour[][] {
+  const regions = new Map<number, Contour[]>();
+  contours.forEach((contour, i) => {
+    const region = regions.get(owners[i]!);
+    if (region) region.push(contour);
+    else regions.set(owners[i]!, [contour]);
+  });
+  return [...regions.values()];
 }
 
 /** The clearance of some of the contours, renumbered: all that come near each other must be among them. */
@@ -96,31 +122,44 @@ function liesInAnother(contour: Contour, owner: number, contours: readonly Conto
 
 /** What of `subject` lies outside `tool`. Both must be regions, such as `weld` gives. */
 export function knockOut(subject: Region, tool: Region): Region {
-  const { met, inside } = sortByReach(subject, tool);
+  return knockOutAll(subject, groupsThatMeet(tool.map(hullBounds), NEAR_EDGE).map((members) => members.map((i) => tool[i]!)));
+}
+
+/** What of `subject` lies outside some tools that are regions clear of each other, such as the letters of a plate. */
+export function knockOutAll(subject: Region, tools: readonly Region[]): Region {
+  const { met, inside } = sortByReach(subject, tools);
   const rest = inside.map(reverseContour);
-  return met.length === 0 ? [...subject, ...rest] : [...sweep(ClipType.Difference, subject, met), ...rest];
+  return met.length === 0 ? [...subject, ...rest] : [...(splice('difference', [subject, met]) ?? sweep(ClipType.Difference, subject, met)), ...rest];
+}
+
+/** Parts a subject by a tool into what lies outside it and what lies inside: both from one finding of crossings. */
+export function divide(subject: Region, tool: Region): { outside: Region; inside: Region } {
+  const crossed = cross([subject, tool]);
+  const outside = crossed && combine('difference', crossed);
+  const inside = crossed && combine('intersection', crossed);
+  return outside && inside ? { outside, inside } : { outside: knockOut(subject, tool), inside: common(subject, tool) };
 }
 
 /** What lies in both regions. */
 export function common(a: Region, b: Region): Region {
-  return a.length === 0 || b.length === 0 ? [] : sweep(ClipType.Intersection, a, b);
+  return a.length === 0 || b.length === 0 ? [] : (splice('intersection', [a, b]) ?? sweep(ClipType.Intersection, a, b));
 }
 
 /**
- * Parts a tool into the contours that come near the subject's lines and those that lie wholly within its material, so that
+ * Parts tools into the contours of those that come near the subject's lines and those that lie wholly within its material, so that
  * the thousand letters of a plate need no sweep. What lies outside the material is left out: it takes nothing away.
  */
-function sortByReach(subject: Region, tool: Region): { met: Contour[]; inside: Contour[] } {
+function sortByReach(subject: Region, tools: readonly Region[]): { met: Contour[]; inside: Contour[] } {
   const edges = subject.flatMap(({ segments }) => segments.map(hullBoundsOf));
   const met: Contour[] = [];
   const inside: Contour[] = [];
   const all = joinBounds(edges);
-  for (const members of groupsThatMeet(tool.map(hullBounds), NEAR_EDGE)) {
-    const group = members.map((i) => tool[i]!);
-    const box = joinBounds(group.map(hullBounds));
+  for (const tool of tools) {
+    if (tool.length === 0) continue;
+    const box = joinBounds(tool.map(hullBounds));
     if (!boundsMeet(all, box)) continue;
-    if (edges.some((edge) => boundsMeet(edge, box, NEAR_EDGE))) met.push(...group);
-    else if (regionContains(subject, startOf(group[0]!))) inside.push(...group);
+    if (edges.some((edge) => boundsMeet(edge, box, NEAR_EDGE))) met.push(...tool);
+    else if (regionContains(subject, startOf(tool[0]!))) inside.push(...tool);
   }
   return { met, inside };
 }
@@ -147,19 +186,4 @@ export function sweep(type: ClipType, subject: readonly Contour[], tool: readonl
     const contour = restoreRing(ring, provenance);
     return contour && !isSliver(contour) ? [contour] : [];
   });
-}
-
-/** At least as long as the segment, mm, and quickly had. */
-function legsOf(segment: Segment): number {
-  if (segment.kind === 'line') return distance(segment.from, segment.to);
-  if (segment.kind === 'arc') return segment.radius * Math.abs(segment.sweep) * (Math.PI / 180);
-  return distance(segment.from, segment.c1) + distance(segment.c1, segment.c2) + distance(segment.c2, segment.to);
-}
-
-function isSliver(contour: Contour): boolean {
-  const area = Math.abs(contourArea(contour));
-  if (area < SLIVER_AREA) return true;
-  // A curve is no longer than its legs: most contours are told by those, and need not be measured.
-  const atMost = contour.segments.reduce((sum, segment) => sum + legsOf(segment), 0);
-  return area / atMost < SLIVER_WIDTH && area / contourLength(contour) < SLIVER_WIDTH;
 }

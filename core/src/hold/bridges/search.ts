@@ -227,14 +227,9 @@ export class SiteSearch {
         if (near?.target.piece === gap.target.piece) gaps.push(near);
       }
       if (gaps.length <= beside.length) continue;
-      const start = Math.min(...gaps.map(({ own }) => own.to));
-      const end = Math.max(...gaps.map(({ target }) => target.from));
+      const { start, end, spareBefore, spareAfter, length, slant } = reachOf(gaps);
       // Both ends must lie inside the material on every line, with something to spare.
-      const spareBefore = Math.min(...gaps.map(({ own }) => start - own.from));
-      const spareAfter = Math.min(...gaps.map(({ target }) => target.to - end));
       if (spareBefore < 0.02 || spareAfter < 0.02) continue;
-      const length = gaps.reduce((sum, { own, target }) => sum + target.from - own.to, 0) / gaps.length;
-      const slant = Math.max(...gaps.map(({ own }) => own.to)) - start + (end - Math.min(...gaps.map(({ target }) => target.from)));
       sites.push({
         piece,
         target: gap.target.piece,
@@ -251,6 +246,24 @@ export class SiteSearch {
     }
     return sites;
   }
+}
+
+/**
+ * How far a strip that crosses some gaps side by side must reach to begin and end in the material of all, what material
+ * there is beyond, how long the gaps are and how much their walls slant, mm.
+ */
+function reachOf(gaps: readonly Gap[]): { start: number; end: number; spareBefore: number; spareAfter: number; length: number; slant: number } {
+  let [start, lastStart, end, firstEnd, begin, close, sum] = [Infinity, -Infinity, -Infinity, Infinity, -Infinity, Infinity, 0];
+  for (const { own, target } of gaps) {
+    if (own.to < start) start = own.to;
+    if (own.to > lastStart) lastStart = own.to;
+    if (target.from > end) end = target.from;
+    if (target.from < firstEnd) firstEnd = target.from;
+    if (own.from > begin) begin = own.from;
+    if (target.to < close) close = target.to;
+    sum += target.from - own.to;
+  }
+  return { start, end, spareBefore: start - begin, spareAfter: close - end, length: sum / gaps.length, slant: lastStart - start + (end - firstEnd) };
 }
 
 /** A place is good where the gap is short, both walls stand square to the strip and the strip is on the island's middle. */
