@@ -4,11 +4,12 @@ import { FORMATS, release, sheetDrawing, type Format } from '../src/build/releas
 import { compareDrawings, deviationBetween } from '../src/formats/compare.ts';
 import { readDxf } from '../src/formats/dxf-reader.ts';
 import { writeDxf } from '../src/formats/dxf-writer.ts';
+import { screenPath } from '../src/formats/screen-path.ts';
 import { readSvg } from '../src/formats/svg-reader.ts';
 import { writeSvg } from '../src/formats/svg-writer.ts';
 import { fitArcs } from '../src/geometry/arc-fit.ts';
 import { closedContour, type Contour } from '../src/geometry/contour.ts';
-import { cubic, line } from '../src/geometry/segment.ts';
+import { cubic, line, pointAt } from '../src/geometry/segment.ts';
 import { arcOfBulge } from '../src/formats/arc-from-ends.ts';
 import type { SheetDrawing } from '../src/formats/sheet-drawing.ts';
 import { buildOf, faceIds } from './workshop.ts';
@@ -35,6 +36,34 @@ describe('arc fit', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('the screen', () => {
+  /** Every point that path data of steps leads to, control points with them: x, y pairs. */
+  function pointsOf(path: string): number[] {
+    const points: number[] = [];
+    let [x, y] = [0, 0];
+    for (const [, letter, numbers] of path.matchAll(/([Mlcaz])([^Mlcaz]*)/g)) {
+      const values = (numbers!.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
+      const steps = letter === 'a' ? values.slice(5) : values;
+      if (letter === 'M') [x, y] = [0, 0];
+      for (let i = 0; i < steps.length; i += 2) points.push(x + steps[i]!, y + steps[i + 1]!);
+      if (letter !== 'z') [x, y] = points.slice(-2) as [number, number];
+    }
+    return points;
+  }
+
+  it.each(faceIds)('%s: is drawn within two micrometres, wherever the letters stand', (face) => {
+    const built = buildOf({ make: 'cut-through', lettering: { words: 'Load 8@\nRag', face, align: 'centre' }, plate: { holes: {}, cornerRadius: 7 } });
+    const { height } = built.arrangement.sheet;
+    const drawn = pointsOf(screenPath(built.drawing.outline, height));
+    const meant = built.drawing.outline.flatMap(({ segments }) => [
+      segments[0]!.from,
+      ...segments.flatMap((segment) => (segment.kind === 'cubic' ? [segment.c1, segment.c2, segment.to] : segment.kind === 'arc' && Math.abs(segment.sweep) > 170 ? [pointAt(segment, 0.5), segment.to] : [segment.to])),
+    ]);
+    expect(drawn).toHaveLength(2 * meant.length);
+    meant.forEach(({ x, y }, i) => expect(Math.max(Math.abs(drawn[2 * i]! - x), Math.abs(drawn[2 * i + 1]! - (height - y)))).toBeLessThan(0.002));
   });
 });
 

@@ -1,11 +1,12 @@
 import { componentRegion } from '../geometry/components.ts';
 import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
-import { flatten, type Contour } from '../geometry/contour.ts';
+import { flatten, formOf, nodeCount, type Contour } from '../geometry/contour.ts';
 import { outlineOf } from '../geometry/outline.ts';
+import type { Point } from '../geometry/point.ts';
 import type { Axis, Face } from '../lettering/face.ts';
 import type { FeatureChoice } from '../lettering/features.ts';
 import { letterName } from '../lettering/naming.ts';
-import { pathData } from '../formats/path-data.ts';
+import { screenPath } from '../formats/screen-path.ts';
 import type { Piece } from '../hold/pieces.ts';
 import type { Operation } from '../operations/operations.ts';
 import type { Build } from './build.ts';
@@ -42,7 +43,7 @@ export interface Picture {
   /** What the face offers; null where it is not here. */
   readonly face: { readonly kind: Face['kind']; readonly features: readonly FeatureChoice[]; readonly axes: readonly Axis[] } | null;
   /** Ends of segments, for showing nodes: x, y pairs. */
-  readonly nodes: readonly number[];
+  readonly nodes: Float32Array;
   readonly report: Report;
 }
 
@@ -76,18 +77,15 @@ export interface PictureBridge {
 /** Flattening of outlines that things slide along, mm. */
 const SLIDE_TOLERANCE = 0.05;
 
-/** Digits of the screen's path data: a micrometre, well under a pixel at any zoom that is offered. */
-const SCREEN_DIGITS = 3;
-
 /** Draws a build. */
 export function pictureOf(build: Build): Picture {
   const { arrangement, drawing, operations, pieces, hold } = build;
   const { height } = arrangement.sheet;
-  const path = (contours: readonly Contour[]) => pathData(contours, height, SCREEN_DIGITS);
+  const path = (contours: readonly Contour[]) => screenPath(contours, height);
   const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({ minX, maxX, minY: height - maxY, maxY: height - minY });
   const report = reportOf(build);
   const turnOf = new Map(arrangement.letters.map(({ id, turn }) => [id, turn]));
-  const slide = (contour: Contour, turn: number) => outlineOf(flatten(contour, SLIDE_TOLERANCE), turn).points.flatMap(({ x, y }) => [x, height - y]);
+  const slide = (contour: Contour, turn: number) => slideOutline(contour, turn, height);
   const tabbed = [...new Set(build.tabs.map(({ contour }) => contour))];
   return {
     sheet: arrangement.sheet,
@@ -107,7 +105,30 @@ export function pictureOf(build: Build): Picture {
     tabOutlines: tabbed.map((contour) => slide(contour, 0)),
     letters: (build.recipe.coupon ? [] : arrangement.letters).map(({ id, text, line, bounds, origin, turn }) => ({ id, text, line, turn, name: letterName(id, arrangement.letters), bounds: down(bounds), baseline: height - origin.y, capHeight: build.lettering.capHeight * (build.recipe.lettering.lineScale[line] ?? 1) })),
     face: build.face && { kind: build.face.kind, features: build.face.features, axes: build.face.axes },
-    nodes: operations.flatMap(({ contours }) => contours.flatMap(({ segments }) => segments.flatMap(({ from }) => [from.x, height - from.y]))),
+    nodes: nodesOf(operations.flatMap(({ contours }) => contours), height),
     report: { ...report, findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })) },
   };
+}
+
+function nodesOf(contours: readonly Contour[], height: number): Float32Array {
+  const nodes = new Float32Array(2 * contours.reduce((sum, contour) => sum + nodeCount(contour), 0));
+  let i = 0;
+  for (const contour of contours) {
+    const { form, dx, dy } = formOf(contour);
+    for (const { from } of form.segments) {
+      nodes[i++] = from.x + dx;
+      nodes[i++] = height - from.y - dy;
+    }
+  }
+  return nodes;
+}
+
+const slides = new WeakMap<Contour, { readonly turn: number; readonly points: readonly Point[] }>();
+
+/** The outline as x, y pairs from share 0 on; found once for all places of a form. */
+function slideOutline(contour: Contour, turn: number, height: number): number[] {
+  const { form, dx, dy } = formOf(contour);
+  let known = slides.get(form);
+  if (known?.turn !== turn) slides.set(form, (known = { turn, points: outlineOf(flatten(form, SLIDE_TOLERANCE), turn).points }));
+  return known.points.flatMap(({ x, y }) => [x + dx, height - y - dy]);
 }

@@ -3,7 +3,7 @@ import { thickenOutcome } from '../construct/groups.ts';
 import type { Finding } from '../check/findings.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Contour } from '../geometry/contour.ts';
+import { nodeCount, type Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { countBridges } from '../hold/bridges/bridge.ts';
 import type { Tie } from '../hold/joins/tie.ts';
@@ -79,7 +79,7 @@ export interface OperationReport {
   readonly settings: WorkSettings;
 }
 
-const nodesIn = (contours: readonly Contour[]): number => contours.reduce((sum, { segments }) => sum + segments.length, 0);
+const nodesIn = (contours: readonly Contour[]): number => contours.reduce((sum, contour) => sum + nodeCount(contour), 0);
 
 /** Figures of thickness, mm. Places in mm on the sheet. */
 export interface MeasureReport {

@@ -7,21 +7,21 @@ import { decimal } from './numbers.ts';
  * SVG path data of contours, y turned over: the sheet's top edge is y = 0.
  * @param height of the sheet, mm
  */
-export function pathData(contours: readonly Contour[], height: number, digits = 4): string {
-  const at = (p: Point) => `${decimal(p.x, digits)} ${decimal(height - p.y, digits)}`;
-  return contours.map((contour) => subpath(contour, at, digits)).join('');
+export function pathData(contours: readonly Contour[], height: number): string {
+  const at = (p: Point) => `${decimal(p.x)} ${decimal(height - p.y)}`;
+  return contours.map((contour) => subpath(contour, at)).join('');
 }
 
-function subpath({ segments, closed }: Contour, at: (p: Point) => string, digits: number): string {
+function subpath({ segments, closed }: Contour, at: (p: Point) => string): string {
   if (segments.length === 0) return '';
   const last = segments.at(-1)!;
   const start = at(segments[0]!.from);
   // Z draws the last side of a closed contour itself, where that is straight.
   const drawn = closed && last.kind === 'line' && segments.length > 1 && at(last.to) === start ? segments.slice(0, -1) : segments;
-  return `M${start}${drawn.map((segment) => command(segment, at, digits)).join('')}${closed ? 'Z' : ''}`;
+  return `M${start}${drawn.map((segment) => command(segment, at)).join('')}${closed ? 'Z' : ''}`;
 }
 
-function command(segment: Segment, at: (p: Point) => string, digits: number): string {
+function command(segment: Segment, at: (p: Point) => string): string {
   switch (segment.kind) {
     case 'line':
       return `L${at(segment.to)}`;
@@ -32,9 +32,9 @@ function command(segment: Segment, at: (p: Point) => string, digits: number): st
       if (Math.abs(segment.sweep) > 170) {
         const [first, second] = [portion(segment, 0, 0.5), portion(segment, 0.5, 1)];
         const middle = pointAt(segment, 0.5);
-        return command({ ...first, to: middle }, at, digits) + command({ ...second, from: middle, to: segment.to }, at, digits);
+        return command({ ...first, to: middle }, at) + command({ ...second, from: middle, to: segment.to }, at);
       }
-      const r = decimal(segment.radius, digits);
+      const r = decimal(segment.radius);
       // Counter-clockwise with y up is flag 0 once y is turned over.
       return `A${r} ${r} 0 0 ${segment.sweep > 0 ? 0 : 1} ${at(segment.to)}`;
     }

@@ -1,5 +1,5 @@
 import { joinBounds, moveBounds, type Bounds } from './bounds.ts';
-import { PlacedContour, type Contour, type Region } from './contour.ts';
+import { formOf, PlacedContour, type Contour, type Region } from './contour.ts';
 import type { Point } from './point.ts';
 import { flatteningSteps, hullBoundsOf, pointAt, reverseSegment, segmentBounds, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
 
@@ -54,15 +54,15 @@ const hullsOfSegments = new WeakMap<Contour, Float64Array>();
 
 /** Boxes round the control points of a contour's segments, four sides each (left, bottom, right, top), and how far they are to be moved. */
 export function segmentHulls(contour: Contour): { readonly hulls: Float64Array; readonly dx: number; readonly dy: number } {
-  const [original, dx, dy] = contour instanceof PlacedContour ? [contour.original, contour.dx, contour.dy] : [contour, 0, 0];
-  let hulls = hullsOfSegments.get(original);
+  const { form, dx, dy } = formOf(contour);
+  let hulls = hullsOfSegments.get(form);
   if (!hulls) {
-    hulls = new Float64Array(original.segments.length * 4);
-    original.segments.forEach((segment, i) => {
+    hulls = new Float64Array(form.segments.length * 4);
+    form.segments.forEach((segment, i) => {
       const { minX, minY, maxX, maxY } = hullBoundsOf(segment);
       hulls!.set([minX, minY, maxX, maxY], 4 * i);
     });
-    hullsOfSegments.set(original, hulls);
+    hullsOfSegments.set(form, hulls);
   }
   return { hulls, dx, dy };
 }
@@ -117,10 +117,8 @@ function reversedOriginal(contour: Contour): Contour {
 const clearances = new WeakMap<Contour, Uint8Array>();
 
 /** Which segments of a contour stand clear of its others, 1 or 0 for each, where the kernel has found out. */
-export const knownClearance = (contour: Contour): Uint8Array | undefined => clearances.get(originalOf(contour));
-export const keepClearance = (contour: Contour, clear: Uint8Array): void => void clearances.set(originalOf(contour), clear);
-
-const originalOf = (contour: Contour): Contour => (contour instanceof PlacedContour ? contour.original : contour);
+export const knownClearance = (contour: Contour): Uint8Array | undefined => clearances.get(formOf(contour).form);
+export const keepClearance = (contour: Contour, clear: Uint8Array): void => void clearances.set(formOf(contour).form, clear);
 
 const sources = new WeakMap<Contour, readonly SourceId[]>();
 

@@ -70,11 +70,19 @@ export function flatten(contour: Contour, tolerance: number): Point[] {
   return points;
 }
 
+/** The contour that this one is, in a place of its own, and how far that is moved. */
+export function formOf(contour: Contour): { readonly form: Contour; readonly dx: number; readonly dy: number } {
+  return contour instanceof PlacedContour ? { form: contour.original, dx: contour.dx, dy: contour.dy } : { form: contour, dx: 0, dy: 0 };
+}
+
+/** Nodes of a contour: where its segments begin. */
+export const nodeCount = (contour: Contour): number => formOf(contour).form.segments.length;
+
 /** Where a contour begins. */
 export function startOf(contour: Contour): Point {
-  if (!(contour instanceof PlacedContour)) return contour.segments[0]!.from;
-  const { x, y } = contour.original.segments[0]!.from;
-  return { x: x + contour.dx, y: y + contour.dy };
+  const { form, dx, dy } = formOf(contour);
+  const { x, y } = form.segments[0]!.from;
+  return { x: x + dx, y: y + dy };
 }
 
 /** Where a contour ends: where it began, when closed. */
