@@ -1,7 +1,8 @@
 import { boundsOfPoints, growBounds } from './bounds.ts';
 import type { Region } from './contour.ts';
 import { distance, dot, subtract, type Point } from './point.ts';
-import { flatteningSteps, hullBoundsOf, pointAt, tangentAt, type Segment } from './segment.ts';
+import { segmentsWithin } from './segments-within.ts';
+import { flatteningSteps, pointAt, tangentAt, type Segment } from './segment.ts';
 
 /** The straight way across at its narrowest. */
 export interface Passage {
@@ -18,10 +19,7 @@ export interface Passage {
 export function exactPassage(region: Region, from: Point, to: Point): Passage {
   const guess = distance(from, to);
   const box = growBounds(boundsOfPoints([from, to]), Math.max(0.5, guess));
-  const near = region.flatMap(({ segments }) => segments.filter((segment) => {
-    const hull = hullBoundsOf(segment);
-    return hull.minX <= box.maxX && hull.maxX >= box.minX && hull.minY <= box.maxY && hull.maxY >= box.minY;
-  }));
+  const near = segmentsWithin(region, box);
   let [p, q] = [from, to];
   // An end may slide along its wall, but not round the end of a stroke to the other.
   const reach = Math.max(guess * 0.3, 0.01);

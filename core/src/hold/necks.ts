@@ -70,18 +70,37 @@ function joinAlongWidest(axis: MedialAxis, cores: readonly number[], meet: (own:
   cores.forEach((node, part) => {
     if (node >= 0) members.set(node, [...(members.get(node) ?? []), part]);
   });
-  const order = Array.from(axis.passage, (_, link) => link)
-    .filter((link) => axis.side[axis.links[2 * link]!] === 1)
-    .sort((a, b) => axis.passage[b]! - axis.passage[a]!);
-  for (const link of order) {
+  for (const link of widestFirst(axis)) {
     const [s, t] = [find(axis.links[2 * link]!), find(axis.links[2 * link + 1]!)];
     if (s === t) continue;
     const [own, others] = [members.get(s), members.get(t)];
     leader[s] = t;
     members.delete(s);
     if (own && others) meet(own, others, link);
-    if (own) members.set(t, [...(others ?? []), ...own]);
+    if (own && others) {
+      // The fewer join the more: on a plate all come to the frame one by one.
+      const [more, fewer] = own.length > others.length ? [own, others] : [others, own];
+      more.push(...fewer);
+      members.set(t, more);
+    } else if (own) members.set(t, own);
   }
+}
+
+/** Passages wider than this, mm, are as good as each other. */
+const WIDEST = 2000;
+
+/** Links of an axis at most: what is left of a double's whole numbers beside the widths. */
+const LINKS = 2 ** 22;
+
+/** The links of the material by their passages. Width and number are sorted as one number each: there are hundreds of thousands. */
+function* widestFirst({ passage, side, links }: MedialAxis): Generator<number> {
+  const keys = new Float64Array(passage.length);
+  let count = 0;
+  for (let link = 0; link < passage.length; link++) {
+    if (side[links[2 * link]!] === 1) keys[count++] = Math.floor(Math.min(WIDEST, passage[link]!) * 1e6) * LINKS + link;
+  }
+  const order = keys.subarray(0, count).sort();
+  for (let i = count - 1; i >= 0; i--) yield order[i]! % LINKS;
 }
 
 /** The exact way across between the two edges that a link passes between. */
@@ -100,16 +119,39 @@ function thickestOf(axis: MedialAxis, source: SourceId): number {
   return best;
 }
 
+/** Nodes are filed by upright strips so wide, mm. */
+const STRIP = 1;
+
 /** The node of the material nearest to each part's core; -1 where it lies in no disc. */
 function coresOf(axis: MedialAxis, parts: readonly Part[]): number[] {
+  const strips = new Map<number, number[]>();
+  for (let t = 0; t < axis.x.length; t++) {
+    if (axis.side[t] !== 1) continue;
+    const strip = Math.floor(axis.x[t]! / STRIP);
+    const filed = strips.get(strip);
+    if (filed) filed.push(t);
+    else strips.set(strip, [t]);
+  }
+  const numbers = [...strips.keys()].sort((a, b) => a - b);
   return parts.map(({ core }) => {
-    let [best, nearest] = [-1, Infinity];
-    for (let t = 0; t < axis.x.length; t++) {
-      if (axis.side[t] !== 1) continue;
-      const away = Math.hypot(axis.x[t]! - core.x, axis.y[t]! - core.y);
-      if (away < nearest && away < axis.radius[t]!) [best, nearest] = [t, away];
+    let best = -1;
+    let nearest = Infinity;
+    const gapTo = (strip: number | undefined) => (strip === undefined ? Infinity : Math.max(strip * STRIP - core.x, core.x - (strip + 1) * STRIP, 0));
+    // Outward from the core, until all that is left is further away than what was found.
+    let right = numbers.findIndex((strip) => (strip + 1) * STRIP > core.x);
+    if (right < 0) right = numbers.length;
+    for (let left = right - 1; ; ) {
+      const [before, after] = [gapTo(numbers[left]), gapTo(numbers[right])];
+      if (Math.min(before, after) >= nearest) return best;
+      for (const t of strips.get(before < after ? numbers[left--]! : numbers[right++]!)!) {
+        const dx = axis.x[t]! - core.x;
+        const dy = axis.y[t]! - core.y;
+        const away = Math.sqrt(dx * dx + dy * dy);
+        if (away >= nearest || away >= axis.radius[t]!) continue;
+        best = t;
+        nearest = away;
+      }
     }
-    return best;
   });
 }
 
