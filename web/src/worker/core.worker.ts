@@ -12,12 +12,12 @@ const engine = () => import('./engine');
 const api = {
   /** Builds a recipe and draws it. */
   build: async (recipe: Recipe, shop: Shop): Promise<Picture> => (await engine()).buildPicture(recipe, shop),
-  /** Measures what was built last: apart, so that the drawing need not wait. */
-  measure: async (): Promise<MeasurePicture | null> => (await engine()).measureLast(),
+  /** Measures what a recipe builds. */
+  measure: async (recipe: Recipe, shop: Shop): Promise<MeasurePicture> => (await engine()).measurePicture(recipe, shop),
   /** Tries what makes stand-alone lettering one piece. */
   makeOnePiece: async (recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> => (await engine()).onePiece(recipe, shop, progress),
-  /** The riskiest places of what was built last, as a coupon. */
-  coupon: async (): Promise<Recipe['coupon']> => (await engine()).couponOfLast(),
+  /** The riskiest places of what a recipe builds, as a coupon. */
+  coupon: async (recipe: Recipe, shop: Shop): Promise<Recipe['coupon']> => (await engine()).findCoupon(recipe, shop),
 };
 export type CoreWorkerApi = typeof api;
 

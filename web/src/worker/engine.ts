@@ -14,26 +14,27 @@ import type { Shop } from '@needlefile/core/shop/shop';
 
 const cache = new StageCache();
 const faces = new Map<string, Face>();
-let last: Build | undefined;
 
-export async function buildPicture(recipe: Recipe, shop: Shop): Promise<Picture> {
+async function built(recipe: Recipe, shop: Shop): Promise<Build> {
   await ensureFace(recipe.lettering.face);
-  last = build(recipe, { shop, faces }, cache);
-  return pictureOf(last);
+  return build(recipe, { shop, faces }, cache);
+}
+
+export const buildPicture = async (recipe: Recipe, shop: Shop): Promise<Picture> => pictureOf(await built(recipe, shop));
+
+export async function measurePicture(recipe: Recipe, shop: Shop): Promise<MeasurePicture> {
+  const job = await built(recipe, shop);
+  return measurePictureOf(job, measure(job, cache.memo));
+}
+
+export async function findCoupon(recipe: Recipe, shop: Shop): Promise<Recipe['coupon']> {
+  const job = await built(recipe, shop);
+  return couponPlaces(job, measure(job, cache.memo));
 }
 
 export async function onePiece(recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> {
   await ensureFace(recipe.lettering.face);
   return makeOnePiece(recipe, { shop, faces }, cache, progress);
-}
-
-export function couponOfLast(): Recipe['coupon'] {
-  return last ? couponPlaces(last, measure(last, cache.memo)) : null;
-}
-
-/** Measures what was built last. */
-export function measureLast(): MeasurePicture | null {
-  return last ? measurePictureOf(last, measure(last, cache.memo)) : null;
 }
 
 /** A face that is not on the server is left out: the build says so as a finding. */

@@ -1,25 +1,31 @@
 'use client';
 
-import type { Recipe } from '@needlefile/core/recipe/schema';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button, Spinner } from 'react-bootstrap';
 import { ask } from '@/components/api';
 import { PanelSection } from '@/components/panel';
+import { useShop } from '@/components/shop';
+import { searchCoupon } from '@/worker/core-workers';
 import type { JobDetail } from '../jobs/job-types';
 import { useJobStore } from '../workbench/job-store';
 
 /** Makes a job of the riskiest places of this one, to cut first. */
-export function CouponSection({ ready, coupon }: { ready: boolean; coupon: () => Promise<Recipe['coupon']> }) {
+export function CouponSection({ ready }: { ready: boolean }) {
   const router = useRouter();
   const store = useJobStore();
+  const shop = useShop();
+  const search = useRef<{ readonly stop: () => void } | null>(null);
+  useEffect(() => () => search.current?.stop(), []);
   const [state, setState] = useState<{ readonly working: boolean; readonly problem: string | null }>({ working: false, problem: null });
   const make = async () => {
     setState({ working: true, problem: null });
     try {
-      const places = await coupon();
-      if (!places) return setState({ working: false, problem: 'There is nothing to test: no neck, bridge or counter was found.' });
       const { recipe } = store.getState();
+      const begun = searchCoupon({ recipe, shop });
+      search.current = begun;
+      const places = await begun.result;
+      if (!places) return setState({ working: false, problem: 'There is nothing to test: no neck, bridge or counter was found.' });
       const created = await ask<JobDetail>('/api/jobs', { method: 'POST', body: { recipe: { ...recipe, name: `${recipe.name.slice(0, 100)}, test coupon`, sheet: { width: null, height: null, margin: recipe.sheet.margin }, coupon: places } } });
       router.push(`/jobs/${created.id}`);
     } catch (error) {

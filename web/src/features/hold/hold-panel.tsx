@@ -2,7 +2,6 @@
 
 import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
-import type { Recipe } from '@needlefile/core/recipe/schema';
 import { PanelHead } from '@/components/panel';
 import { useJob } from '../workbench/job-store';
 import { BridgesPanel } from './bridges-panel';
@@ -14,11 +13,10 @@ import { ThinPlacesFold } from './thin-places-fold';
 interface Props {
   readonly picture: Picture | null;
   readonly measures: MeasurePicture | null;
-  readonly coupon: () => Promise<Recipe['coupon']>;
 }
 
 /** What keeps the job in one piece: bridges for islands, joins for stand-alone letters, tabs, thin places. */
-export function HoldPanel({ picture, measures, coupon }: Props) {
+export function HoldPanel({ picture, measures }: Props) {
   const make = useJob((state) => state.recipe.make);
   const isCoupon = useJob((state) => state.recipe.coupon !== null);
   if (isCoupon) return <PanelHead title="Hold">This is a test coupon: its pieces hang in their rims. What holds them is set in the job it was cut from.</PanelHead>;
@@ -31,7 +29,7 @@ export function HoldPanel({ picture, measures, coupon }: Props) {
       {make === 'backed' && <PanelHead title="Hold">{backerSentence(picture)}</PanelHead>}
       <ThinPlacesFold measures={measures} />
       <TabsFold picture={picture} />
-      <CouponSection ready={measures !== null} coupon={coupon} />
+      <CouponSection ready={measures !== null} />
     </>
   );
 }

@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Button, ProgressBar } from 'react-bootstrap';
 import { useShop } from '@/components/shop';
 import { useUnit } from '@/components/unit';
-import { searchOnePiece } from '@/worker/one-piece';
+import { searchOnePiece } from '@/worker/core-workers';
 import { useJob } from '../workbench/job-store';
 import { useView } from '../workbench/view-store';
 import css from './hold.module.css';
@@ -38,7 +38,7 @@ export function OnePieceAction() {
   );
   const start = () => {
     setState({ kind: 'searching', done: 0, of: 1 });
-    const begun = searchOnePiece(recipe, shop, (done, of) => search.current === begun && setState({ kind: 'searching', done, of }));
+    const begun = searchOnePiece({ recipe, shop }, (done, of) => search.current === begun && setState({ kind: 'searching', done, of }));
     search.current = begun;
     begun.result.then(
       (found) => {

@@ -2,7 +2,6 @@
 
 import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
-import type { Recipe } from '@needlefile/core/recipe/schema';
 import { HoldPanel } from '../hold/hold-panel';
 import { LetterPanel } from '../letter/letter-panel';
 import { PlatePanel } from '../plate/plate-panel';
@@ -14,10 +13,9 @@ interface Props {
   readonly picture: Picture | null;
   readonly measures: MeasurePicture | null;
   /** Finds the riskiest places of the job. */
-  readonly coupon: () => Promise<Recipe['coupon']>;
 }
 
-export function StationPanel({ picture, measures, coupon }: Props) {
+export function StationPanel({ picture, measures }: Props) {
   const station = useView((state) => state.station);
   switch (station) {
     case 'letter':
@@ -25,7 +23,7 @@ export function StationPanel({ picture, measures, coupon }: Props) {
     case 'plate':
       return <PlatePanel picture={picture} />;
     case 'hold':
-      return <HoldPanel picture={picture} measures={measures} coupon={coupon} />;
+      return <HoldPanel picture={picture} measures={measures} />;
     case 'work-order':
       return <WorkOrderPanel picture={picture} />;
     case 'release':

@@ -7,7 +7,8 @@ import { applyPatch, type RecipePatch } from '@needlefile/core/recipe/patch';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useShop } from '@/components/shop';
-import { Builder, BuildDropped } from '@/worker/builder';
+import { newDrawer, newMeasurer, type Job } from '@/worker/core-workers';
+import { Dropped, type Latest } from '@/worker/latest';
 
 export interface BuildState {
   /** The last good picture; it stays while the next is made. */
@@ -24,47 +25,45 @@ export interface BuildState {
 /** Measuring begins when the job has been left alone this long, ms. */
 const REST = 300;
 
-/** Builds a recipe whenever it changes, and then measures it. `stop` gives the build under way up until the next change. */
-export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void; readonly coupon: () => Promise<Recipe['coupon']> } {
-  const builder = useRef<Builder | null>(null);
+/** Builds a recipe whenever it changes, and then measures it. `stop` gives what is under way up until the next change. */
+export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void } {
+  const workers = useRef<{ readonly drawer: Latest<Job, Picture>; readonly measurer: Latest<Job, MeasurePicture> } | null>(null);
   const [state, setState] = useState<BuildState>({ picture: null, measures: null, recipe: null, working: true, problem: null, stopped: false });
   const shop = useShop();
   useEffect(() => {
-    builder.current = new Builder();
+    const own = { drawer: newDrawer(), measurer: newMeasurer() };
+    workers.current = own;
     return () => {
-      builder.current?.close();
-      builder.current = null;
+      own.drawer.close();
+      own.measurer.close();
+      workers.current = null;
     };
   }, []);
   useEffect(() => {
-    if (!recipe || !builder.current) return;
+    if (!recipe || !workers.current) return;
+    const { drawer, measurer } = workers.current;
     let current = true;
     setState((last) => ({ ...last, working: true, stopped: false }));
     let rest: ReturnType<typeof setTimeout> | undefined;
-    builder.current.build(recipe, shop).then(
-      (picture) => {
-        if (!current) return;
-        setState({ picture, measures: null, recipe, working: false, problem: null, stopped: false });
-        rest = setTimeout(() => {
-          builder.current?.measure().then(
-            (measures) => current && measures && setState((last) => ({ ...last, measures, picture: withMeasures(picture, measures) })),
-            (error: Error) => current && setState((last) => ({ ...last, problem: error.message })),
-          );
-        }, REST);
-      },
-      (error: Error) => current && !(error instanceof BuildDropped) && setState((last) => ({ ...last, working: false, problem: error.message })),
-    );
+    const failed = (error: Error) => current && !(error instanceof Dropped) && setState((last) => ({ ...last, working: false, problem: error.message }));
+    drawer.ask({ recipe, shop }).then((picture) => {
+      if (!current) return;
+      setState({ picture, measures: null, recipe, working: false, problem: null, stopped: false });
+      rest = setTimeout(() => {
+        measurer.ask({ recipe, shop }).then((measures) => current && setState((last) => ({ ...last, measures, picture: withMeasures(picture, measures) })), failed);
+      }, REST);
+    }, failed);
     return () => {
       current = false;
       clearTimeout(rest);
     };
   }, [recipe, shop]);
   const stop = useCallback(() => {
-    builder.current?.stop();
+    workers.current?.drawer.stop();
+    workers.current?.measurer.stop();
     setState((last) => ({ ...last, working: false, stopped: true }));
   }, []);
-  const coupon = useCallback(() => builder.current?.coupon() ?? Promise.resolve(null), []);
-  return { ...state, stop, coupon };
+  return { ...state, stop };
 }
 
 /** The picture with the findings of measuring among the others. */
@@ -74,15 +73,15 @@ function withMeasures(picture: Picture, { findings }: MeasurePicture): Picture {
 
 /** What the bed shows while a mend is looked at: the recipe with the mend taken. */
 export function usePreview(recipe: Recipe, patch: RecipePatch | null): Picture | null {
-  const builder = useRef<Builder | null>(null);
+  const drawer = useRef<Latest<Job, Picture> | null>(null);
   const shop = useShop();
   const [shown, setShown] = useState<{ patch: RecipePatch; recipe: Recipe; picture: Picture } | null>(null);
-  useEffect(() => () => builder.current?.close(), []);
+  useEffect(() => () => drawer.current?.close(), []);
   useEffect(() => {
     if (!patch) return;
     let current = true;
-    builder.current ??= new Builder();
-    builder.current.build(applyPatch(recipe, patch), shop).then(
+    drawer.current ??= newDrawer();
+    drawer.current.ask({ recipe: applyPatch(recipe, patch), shop }).then(
       (picture) => current && setShown({ patch, recipe, picture }),
       () => {},
     );

@@ -30,7 +30,7 @@ export function Workbench() {
       <TopBar picture={built.picture} />
       <StationRail picture={built.picture} />
       <section className={css.panel} aria-label="Station">
-        <StationPanel picture={built.picture} measures={built.measures} coupon={built.coupon} />
+        <StationPanel picture={built.picture} measures={built.measures} />
       </section>
       <Bed picture={shown} measures={previewed ? null : built.measures} previewing={previewed ? preview!.label : null} working={built.working} problem={built.problem} stopped={built.stopped} onStop={built.stop} />
       <CheckColumn picture={built.picture} upToDate={built.recipe === recipe} measured={built.measures !== null} />

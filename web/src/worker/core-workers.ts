@@ -1,0 +1,49 @@
+import * as Comlink from 'comlink';
+import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
+import type { OnePiece } from '@needlefile/core/build/one-piece';
+import type { Picture } from '@needlefile/core/build/picture';
+import type { Recipe } from '@needlefile/core/recipe/schema';
+import type { Shop } from '@needlefile/core/shop/shop';
+import type { CoreWorkerApi } from './core.worker';
+import { Latest } from './latest';
+
+/** A recipe and the shop it is for. */
+export interface Job {
+  readonly recipe: Recipe;
+  readonly shop: Shop;
+}
+
+function startCore(): { readonly core: Comlink.Remote<CoreWorkerApi>; readonly end: () => void } {
+  // Bundlers look for exactly this literal form.
+  const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
+  return { core: Comlink.wrap<CoreWorkerApi>(worker), end: () => worker.terminate() };
+}
+
+const latestOf = <Result,>(run: (core: Comlink.Remote<CoreWorkerApi>, job: Job) => Promise<Result>): Latest<Job, Result> =>
+  new Latest(() => {
+    const { core, end } = startCore();
+    return { run: (job) => run(core, job), end };
+  });
+
+/** Builds recipes and draws them, in a worker. Use it in the browser only. */
+export const newDrawer = (): Latest<Job, Picture> => latestOf((core, { recipe, shop }) => core.build(recipe, shop));
+
+/** Measures what recipes build, in a worker of its own: what is typed meanwhile is drawn at once all the same. */
+export const newMeasurer = (): Latest<Job, MeasurePicture> => latestOf((core, { recipe, shop }) => core.measure(recipe, shop));
+
+/** A search in a worker that is there for nothing else. `stop` ends it; its promise then stays open. */
+export interface Search<Result> {
+  readonly result: Promise<Result>;
+  readonly stop: () => void;
+}
+
+function search<Result>(run: (core: Comlink.Remote<CoreWorkerApi>) => Promise<Result>): Search<Result> {
+  const { core, end } = startCore();
+  return { result: run(core).finally(end), stop: end };
+}
+
+/** Looks for what makes a job one piece. */
+export const searchOnePiece = ({ recipe, shop }: Job, progress: (done: number, of: number) => void): Search<OnePiece> => search((core) => core.makeOnePiece(recipe, shop, Comlink.proxy(progress)));
+
+/** Looks for the riskiest places of a job, as a test coupon; null where there is nothing to test. */
+export const searchCoupon = ({ recipe, shop }: Job): Search<Recipe['coupon']> => search((core) => core.coupon(recipe, shop));
