@@ -4,6 +4,7 @@ import { componentsOf } from '../src/geometry/components.ts';
 import { couponPlaces } from '../src/build/coupon-places.ts';
 import { measure } from '../src/build/measure.ts';
 import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
+import { isConnected } from '../src/geometry/contour.ts';
 import { contourArea, contourBounds, regionArea, regionContains } from '../src/geometry/contour-facts.ts';
 import { distance, mix } from '../src/geometry/point.ts';
 import { segmentLength } from '../src/geometry/segment.ts';
@@ -80,15 +81,22 @@ describe('bridges', () => {
 });
 
 describe('bridges and their surroundings', () => {
-  it.each(faceIds)('%s: no scrap of a segment is left beside a bridge, whatever its roots', (face) => {
-    for (const words of ['ABDOPQR', '0689@&%', 'abdegopq'])
-      for (const shape of ['square', 'rounded', 'tapered'] as const) {
-        const { hold, construction } = buildOf(stencil(words, { lettering: { words, face, size: { by: 'cap height', value: 50 } }, hold: { bridges: { width: 2, root: { shape, size: 1 } } } }));
+  it('leaves no scrap of a segment beside a bridge, whatever its letter, its width, its direction and its roots', () => {
+    const plates = fc.record({
+      face: fc.constantFrom(...faceIds), words: fc.string({ unit: fc.constantFrom(...'ABDOPQRabdegopq04689@&%'), minLength: 2, maxLength: 4 }), capHeight: fc.double({ min: 20, max: 80, noNaN: true }), width: fc.double({ min: 0.8, max: 3.8, noNaN: true }),
+      direction: fc.constantFrom('upright' as const, 'level' as const, 'along' as const, 'any' as const), shape: fc.constantFrom('square' as const, 'rounded' as const, 'tapered' as const), size: fc.double({ min: 0.3, max: 1.8, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(plates, ({ face, words, capHeight, width, direction, shape, size }) => {
+        const { hold, construction } = buildOf(stencil(words, { lettering: { words, face, size: { by: 'cap height', value: capHeight } }, hold: { bridges: { width, direction, root: { shape, size } } } }));
         const shortIn = (region: typeof hold.material) => region.flatMap(({ segments }) => segments).filter((segment) => segmentLength(segment) < 0.05);
         // Fonts have short segments of their own.
         const own = shortIn(construction.groups.flatMap(({ region }) => region)).flatMap(({ from, to }) => [from, to]);
-        expect(shortIn(hold.material).filter(({ from, to }) => !own.some((p) => Math.min(distance(p, from), distance(p, to)) < 0.06)), `${words} ${shape}`).toEqual([]);
-      }
+        expect(shortIn(hold.material).filter(({ from, to }) => !own.some((p) => Math.min(distance(p, from), distance(p, to)) < 0.06))).toEqual([]);
+        for (const contour of hold.material) expect(isConnected(contour)).toBe(true);
+      }),
+      { numRuns: 150 },
+    );
   });
 
   it('bridges equal letters alike, wherever they stand and whatever touches them', () => {

@@ -13,7 +13,8 @@ import type { Letter } from '../lettering/layout.ts';
 import type { Joined } from './joins/join.ts';
 import type { Tie } from './joins/tie.ts';
 import type { Bridge, BridgePlace, BridgePlan } from './bridges/bridge.ts';
-import { placeBridges, type Bridging } from './bridges/place.ts';
+import { placeBridges, type Bridging, type Wishes } from './bridges/place.ts';
+import { bridgesWithScraps, withoutScraps } from './bridges/scraps.ts';
 import { findIslands, nameIslands, type Island, type UnnamedIsland } from './islands.ts';
 
 /** The material as it will be cut, and what holds it. */
@@ -124,7 +125,7 @@ function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, me
   if (local.region.every((contour) => contourArea(contour) > 0)) return { islands: [], bridges: [], unheld: [], lost: [], cut: local.region, bridgeArea: [] };
   const held = islandsIn(local.region, plan.width);
   const letterOf = (island: UnnamedIsland): Letter | undefined => letters[Number(/^#(\d+)/.exec(island.letter ?? '')?.[1] ?? -1)];
-  const { bridges, unheld, lost } = placeBridges(held, {
+  const wishes: Wishes = {
     plan,
     turnOf: (island) => letterOf(island)?.turn ?? 0,
     usual: (island) => {
@@ -133,11 +134,21 @@ function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, me
       if (!letter || letters.length === 1) return [];
       return usualPlaces(letter, moveRegion(letter.contours, -dx, -dy, () => '#0'), plan, memo)[island.id.slice(island.id.lastIndexOf('#'))] ?? [];
     },
-  });
-  if (bridges.length === 0) return { islands: held.islands, bridges, unheld, lost, cut: local.region, bridgeArea: [] };
-  const strips = weldRegions(bridges.flatMap(({ strip }) => strip.map((contour) => [contour])));
-  const { outside: cut, inside: bridgeArea } = divide(local.region, strips);
-  return { islands: held.islands, bridges, unheld, lost, cut, bridgeArea };
+  };
+  const bridging = placeBridges(held, wishes);
+  const cut = cutAt(bridging.bridges, local.region);
+  const scrappy = bridgesWithScraps(cut.cut, local.region, bridging.bridges);
+  if (scrappy.size === 0) return { islands: held.islands, ...bridging, ...cut };
+  const plainer = placeBridges(held, { ...wishes, square: scrappy });
+  const plain = cutAt(plainer.bridges, local.region);
+  return { islands: held.islands, ...plainer, ...plain, cut: withoutScraps(plain.cut, local.region) };
+}
+
+/** What is cut out where bridges stand, and what they leave standing. */
+function cutAt(bridges: readonly Bridge[], region: Region): { cut: Region; bridgeArea: Region } {
+  if (bridges.length === 0) return { cut: region, bridgeArea: [] };
+  const { outside, inside } = divide(region, weldRegions(bridges.flatMap(({ strip }) => strip.map((contour) => [contour]))));
+  return { cut: outside, bridgeArea: inside };
 }
 
 function islandsIn(region: Region, bridgeWidth: number) {

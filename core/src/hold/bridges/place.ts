@@ -1,6 +1,6 @@
 import { distance, mix, type Point } from '../../geometry/point.ts';
 import type { Held, UnnamedIsland } from '../islands.ts';
-import type { Bridge, BridgePlace, BridgePlan } from './bridge.ts';
+import type { Bridge, BridgePlace, BridgePlan, Root } from './bridge.ts';
 import { SiteSearch, type Site } from './search.ts';
 import { stripOf } from './strip.ts';
 
@@ -12,6 +12,8 @@ const MOST = 6;
 
 /** A place is not taken where it is this many times worse than the island's best. */
 const FAR_WORSE = 4;
+
+const SQUARE: Root = { shape: 'square', size: 0 };
 
 /** What bridging comes to. */
 export interface Bridging {
@@ -29,6 +31,8 @@ export interface Wishes {
   readonly turnOf: (island: UnnamedIsland) => number;
   /** Where the same letter has its bridges when it stands alone: equal letters get equal bridges wherever they can. */
   readonly usual: (island: UnnamedIsland) => readonly BridgePlace[];
+  /** Bridges whose roots are left square, by id: with others they would leave scraps. */
+  readonly square?: ReadonlySet<string>;
 }
 
 /**
@@ -36,7 +40,7 @@ export interface Wishes {
  * Islands with places put by hand get just those; equal letters are treated alike where they can; the rest go where the
  * search finds the best place.
  */
-export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: Wishes): Bridging {
+export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual, square }: Wishes): Bridging {
   const mayDrop = ({ id }: UnnamedIsland) => plan.drop === 'all' || plan.drop.includes(id);
   const byHand = (island: UnnamedIsland) => plan.byHand[island.id];
   const wanted = islands.filter((island) => !mayDrop(island));
@@ -50,7 +54,8 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual }: 
   const lost: { island: string; place: number }[] = [];
   const build = (site: Site, island: UnnamedIsland, place: number | null = null) => {
     const clear = search.clearOfNodes(site);
-    bridges.push(bridgeOf(search, clear, island, bridges.filter((bridge) => bridge.island === island.id).length, plan, place));
+    const id = `${island.id}:${bridges.filter((bridge) => bridge.island === island.id).length}`;
+    bridges.push(bridgeOf(search, clear, island, id, square?.has(id) ? SQUARE : plan.root, place));
     growth.join(clear.piece, clear.target);
   };
 
@@ -158,8 +163,7 @@ function spansApart(a: Point, b: Point, c: Point, d: Point): number {
   return least;
 }
 
-function bridgeOf(search: SiteSearch, site: Site, island: UnnamedIsland, n: number, plan: BridgePlan, place: number | null): Bridge {
-  const id = `${island.id}:${n}`;
+function bridgeOf(search: SiteSearch, site: Site, island: UnnamedIsland, id: string, root: Root, place: number | null): Bridge {
   const { width, angle, from, to } = site;
-  return { id, island: island.id, width, length: distance(from, to), angle, from, to, at: search.shareOf(site), place, strip: stripOf(search, site, plan.root, `bridge:${id}`) };
+  return { id, island: island.id, width, length: distance(from, to), angle, from, to, at: search.shareOf(site), place, strip: stripOf(search, site, root, `bridge:${id}`) };
 }
