@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { componentsOf } from '../src/geometry/components.ts';
 import { flatten, isConnected, type Contour } from '../src/geometry/contour.ts';
-import { regionArea, regionContains, sourcesOf } from '../src/geometry/contour-facts.ts';
+import { regionArea, regionContains, reverseContour, sourcesOf } from '../src/geometry/contour-facts.ts';
 import { common, knockOut, weld, weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { weldSafely } from '../src/geometry/kernel/guard.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
@@ -51,6 +51,17 @@ describe('booleans', () => {
     const joint = region[0]!.segments.find(({ from }) => Math.abs(from.x - d / 2) < 0.1)!.from;
     expect(Math.hypot(joint.x, joint.y)).toBeCloseTo(r, 6);
     expect(sourcesOf(region)).toEqual(new Set(['a', 'b']));
+  });
+
+  it('goes by winding where outlines lie within each other, whichever way they run', () => {
+    const [outer, inner, core] = [circle({ x: 0, y: 0 }, 10, 'a'), circle({ x: 1, y: 0 }, 5, 'b'), circle({ x: 1, y: 0 }, 2, 'c')];
+    const areaOf = (contours: Contour[]) => regionArea(weld(contours)) / Math.PI;
+    expect(areaOf([outer, inner])).toBeCloseTo(100, 9);
+    expect(areaOf([outer, reverseContour(inner)])).toBeCloseTo(75, 9);
+    expect(areaOf([reverseContour(outer), inner])).toBeCloseTo(75, 9);
+    expect(areaOf([outer, reverseContour(inner), core])).toBeCloseTo(79, 9);
+    expect(areaOf([outer, inner, reverseContour(core)])).toBeCloseTo(100, 9);
+    expect(areaOf([reverseContour(outer)])).toBeCloseTo(100, 9);
   });
 
   it('keeps a rounded plate with holes in lines and arcs', () => {

@@ -39,85 +39,18 @@ function nested(contours: readonly Contour[]): Region {
 }
 
 /**
- * Union of regions that are each clean by themselves, such as glyphs that `weld` has been over. Only contours that come
- * near one of another region are swept; the rest are kept as they are, or left out where they lie within another region.
+ * Union of regions that are each clean by themselves, such as glyphs that `weld` has been over. Contours that come near none
+ * of another region are kept as they are.
  */
 export function weldRegions(regions: readonly Region[]): Region {
   const owners = regions.flatMap((region, owner) => region.map(() => owner));
   const all = regions.flat();
-  const result: Contour[] = [];
-  for (const members of groupsThatMeet(all.map(hullBounds), NEAR_EDGE)) {
-    const owner = owners[members[0]!]!;
-    const contours = members.map((i) => all[i]!);
-    if (members.every((i) => owners[i] === owner)) result.push(...contours);
-    else result.push(...weldGroup(contours, members.map((i) => owners[i]!)));
-  }
-  return result;
-}
-
-function weldGroup(contours: readonly Contour[], owners: readonly number[]): Region {
-  const spliced = splice('union', regionsOf(contours, owners));
-  if (spliced) return spliced;
-  const clearance = findClearance(contours);
-  const swept = contoursToSweep(contours, owners, clearance);
-  if (swept.every(Boolean)) return sweep(ClipType.Union, contours, [], { clearance });
-  const rest = contours.filter((contour, i) => !swept[i] && !liesInAnother(contour, owners[i]!, contours, owners));
-  const touched = contours.filter((_, i) => swept[i]);
-  return touched.length === 0 ? rest : [...rest, ...sweep(ClipType.Union, touched, [], { clearance: clearanceOf(contours, swept, clearance) })];
-}
-
-/** Contours parted by whose they are. */
-function regionsOf(contours: readonly Contour[], owners: readonly number[]): Contour[][] {
-  const regions = new Map<number, Contour[]>();
-  contours.forEach((contour, i) => {
-    const region = regions.get(owners[i]!);
-    if (region) region.push(contour);
-    else regions.set(owners[i]!, [contour]);
+  return groupsThatMeet(all.map(hullBounds), NEAR_EDGE).flatMap((members) => {
+    const byOwner = new Map<number, Contour[]>();
+    for (const i of members) byOwner.set(owners[i]!, [...(byOwner.get(owners[i]!) ?? []), all[i]!]);
+    const group = [...byOwner.values()];
+    return group.length === 1 ? group[0]! : (splice('union', group) ?? sweep(ClipType.Union, group.flat(), []));
   });
-  return [...regions.values()];
-}
-
-/** The clearance of some of the contours, renumbered: all that come near each other must be among them. */
-function clearanceOf(contours: readonly Contour[], chosen: readonly boolean[], { clear, near }: Clearance): Clearance {
-  const renumbered = new Uint32Array(clear.length);
-  const kept: number[] = [];
-  let segment = 0;
-  contours.forEach(({ segments }, i) => {
-    for (let k = 0; k < segments.length; k++, segment++) {
-      if (!chosen[i]) continue;
-      renumbered[segment] = kept.length;
-      kept.push(clear[segment]!);
-    }
-  });
-  return { clear: Uint8Array.from(kept), near: near.map((each) => renumbered[each]!) };
-}
-
-/** Those with a line near another's line, and, so that nothing inside is misjudged, those whose boxes meet one of these. */
-function contoursToSweep(contours: readonly Contour[], owners: readonly number[], { near }: Clearance): boolean[] {
-  const contourOf: number[] = [];
-  contours.forEach(({ segments }, i) => segments.forEach(() => contourOf.push(i)));
-  const swept = contours.map(() => false);
-  for (const segment of near) swept[contourOf[segment]!] = true;
-  const boxes = contours.map(hullBounds);
-  const waiting = swept.flatMap((is, i) => (is ? [i] : []));
-  for (let i = waiting.pop(); i !== undefined; i = waiting.pop()) {
-    for (let other = 0; other < contours.length; other++) {
-      if (swept[other] || owners[other] === owners[i] || !boundsMeet(boxes[i]!, boxes[other]!)) continue;
-      swept[other] = true;
-      waiting.push(other);
-    }
-  }
-  return swept;
-}
-
-function liesInAnother(contour: Contour, owner: number, contours: readonly Contour[], owners: readonly number[]): boolean {
-  const probe = startOf(contour);
-  const inside = new Set<number>();
-  contours.forEach((other, i) => {
-    if (owners[i] === owner || !contourContains(other, probe)) return;
-    if (!inside.delete(owners[i]!)) inside.add(owners[i]!);
-  });
-  return inside.size > 0;
 }
 
 /** What of `subject` lies outside `tool`. Both must be regions, such as `weld` gives. */

@@ -1,10 +1,9 @@
 import { boundsContain, type Bounds } from '../bounds.ts';
-import { boxTable, visitPairs } from '../box-pairs.ts';
 import { closedContour, startOf, type Contour, type Region } from '../contour.ts';
-import { contourContains, hullBounds, reverseContour, segmentHulls } from '../contour-facts.ts';
-import { distance, type Point } from '../point.ts';
-import { portion, reverseSegment, tangentAt, type Segment } from '../segment.ts';
-import { findCrossings, NEAR, stretchOf, type Approach, type CurveCrossing, type Stretch } from './curve-crossings.ts';
+import { contourContains, hullBounds, reverseContour } from '../contour-facts.ts';
+import { distance } from '../point.ts';
+import { portion, reverseSegment, type Segment } from '../segment.ts';
+import { crossingsOf, HAIR, type Crossing, type Place } from './region-crossings.ts';
 import { moveEnds } from './restore.ts';
 import { isSliver } from './slivers.ts';
 
@@ -19,27 +18,6 @@ export interface Crossed {
   readonly places: readonly (readonly Place[])[];
   /** How many other regions hold each contour's start. */
   readonly depths: readonly number[];
-}
-
-/** A crossing nearer than this to a joint, mm, is set on the joint: no run of curve is as short. */
-const HAIR = 0.002;
-
-/** Where the lines of two regions cross. */
-interface Crossing {
-  readonly at: Point;
-  /** Its places along the two contours. */
-  readonly first: Place;
-  readonly second: Place;
-}
-
-interface Place {
-  readonly contour: number;
-  readonly segment: number;
-  readonly t: number;
-  /** The region whose edge is crossed there, and whether the contour goes into it. */
-  readonly other: number;
-  readonly enters: boolean;
-  readonly crossing: number;
 }
 
 /** A stretch of a contour from one crossing to the next, as the result has it. */
@@ -66,7 +44,8 @@ export function splice(combining: Combining, regions: readonly Region[]): Region
 export function cross(regions: readonly Region[]): Crossed | null {
   const contours = regions.flat();
   const owners = regions.flatMap((region, owner) => region.map(() => owner));
-  const crossings = crossingsOf(contours, owners);
+  const boxes = contours.map(hullBounds);
+  const crossings = crossingsOf(contours, owners, boxes);
   if (!crossings) return null;
   const places: Place[][] = contours.map(() => []);
   for (const { first, second } of crossings) {
@@ -77,7 +56,7 @@ export function cross(regions: readonly Region[]): Crossed | null {
     own.sort((a, b) => a.segment - b.segment || a.t - b.t);
     if (!alternate(own) || !spaced(own, crossings)) return null;
   }
-  return { contours, owners, crossings, places, depths: contours.map((_, i) => depthAtStart(i, places[i]!, contours, owners)) };
+  return { contours, owners, crossings, places, depths: contours.map((_, i) => depthAtStart(i, places[i]!, contours, owners, boxes)) };
 }
 
 /** Combines regions whose crossings are known; null where their runs do not fit together. */
@@ -105,99 +84,6 @@ function isKept(combining: Combining, owner: number, depth: number): boolean {
   return combining === 'intersection' || owner > 0 ? depth === 1 : depth === 0;
 }
 
-/** Every crossing between contours of different regions; null where one cannot be told for sure. */
-function crossingsOf(contours: readonly Contour[], owners: readonly number[]): Crossing[] | null {
-  const boxes = contours.map(hullBounds);
-  const stretches = new Map<Segment, Stretch>();
-  const whole = (segment: Segment): Stretch => {
-    let known = stretches.get(segment);
-    if (!known) stretches.set(segment, (known = stretchOf(segment)));
-    return known;
-  };
-  const found: Crossing[] = [];
-  let certain = true;
-  const table = boxTable(contours.length);
-  boxes.forEach(({ minX, minY, maxX, maxY }, i) => ([table.minX[i], table.minY[i], table.maxX[i], table.maxY[i]] = [minX, minY, maxX, maxY]));
-  visitPairs(table, NEAR, (i, j) => {
-    if (!certain || owners[i] === owners[j]) return;
-    const first = found.length;
-    const approaches: Approach[] = [];
-    const overlap: Bounds = { minX: Math.max(boxes[i]!.minX, boxes[j]!.minX) - NEAR, minY: Math.max(boxes[i]!.minY, boxes[j]!.minY) - NEAR, maxX: Math.min(boxes[i]!.maxX, boxes[j]!.maxX) + NEAR, maxY: Math.min(boxes[i]!.maxY, boxes[j]!.maxY) + NEAR };
-    visitNear(contours[i]!, contours[j]!, overlap, (m, n) => {
-      if (!certain) return;
-      const [a, b] = [contours[i]!.segments[m]!, contours[j]!.segments[n]!];
-      const own: CurveCrossing[] = [];
-      certain = findCrossings(whole(a), whole(b), own, approaches);
-      for (const { t, u, at } of own) {
-        const [da, db] = [tangentAt(a, t), tangentAt(b, u)];
-        // Material lies to the left of both.
-        const enters = da.x * db.y - da.y * db.x < 0;
-        const [p, q] = [onJoint(contours[i]!, m, t, at), onJoint(contours[j]!, n, u, at)];
-        // At a joint the same crossing is found on both its segments.
-        const known = found.slice(first).find(({ first: one, second: two }) => isSame(one, p) && isSame(two, q));
-        if (known && known.first.enters !== enters) certain = false;
-        if (known) continue;
-        const crossing = found.length;
-        found.push({ at: p.joint ?? q.joint ?? at, first: { contour: i, segment: p.segment, t: p.t, other: owners[j]!, enters, crossing }, second: { contour: j, segment: q.segment, t: q.t, other: owners[i]!, enters: !enters, crossing } });
-      }
-    });
-    // What comes near without crossing is meant to touch, unless the two cross close by.
-    if (approaches.some(({ at, reach }) => !found.slice(first).some((crossing) => distance(crossing.at, at) <= reach))) certain = false;
-  });
-  return certain ? found : null;
-}
-
-/** A place along a contour, set on the joint that it all but is at: the beginning of a segment. */
-function onJoint({ segments }: Contour, segment: number, t: number, at: Point): { segment: number; t: number; joint?: Point } {
-  const { from, to } = segments[segment]!;
-  if (distance(from, at) < HAIR) return { segment, t: 0, joint: from };
-  if (distance(to, at) < HAIR) return { segment: segment + 1 < segments.length ? segment + 1 : 0, t: 0, joint: to };
-  return { segment, t };
-}
-
-const isSame = (a: { segment: number; t: number }, b: { segment: number; t: number }): boolean => a.segment === b.segment && Math.abs(a.t - b.t) < 1e-6;
-
-/** More pairs of segments than this are not compared one by one. */
-const MANY = 4000;
-
-/** Calls `visit` for segments of two contours whose hulls' boxes come near each other within a box. */
-function visitNear(a: Contour, b: Contour, overlap: Bounds, visit: (m: number, n: number) => void): void {
-  const [first, second] = [hullsWithin(a, overlap), hullsWithin(b, overlap)];
-  if (first.number.length * second.number.length > MANY) {
-    const count = first.number.length;
-    const table = boxTable(count + second.number.length);
-    [...first.number.keys(), ...second.number.keys()].forEach((k, i) => {
-      const of = i < count ? first : second;
-      [table.minX[i], table.minY[i], table.maxX[i], table.maxY[i]] = [of.box[4 * k]!, of.box[4 * k + 1]!, of.box[4 * k + 2]!, of.box[4 * k + 3]!];
-    });
-    visitPairs(table, NEAR, (i, j) => {
-      const [low, high] = i < j ? [i, j] : [j, i];
-      if (low < count && high >= count) visit(first.number[low]!, second.number[high - count]!);
-    });
-    return;
-  }
-  for (let i = 0; i < first.number.length; i++) {
-    const [minX, minY, maxX, maxY] = [first.box[4 * i]! - NEAR, first.box[4 * i + 1]! - NEAR, first.box[4 * i + 2]! + NEAR, first.box[4 * i + 3]! + NEAR];
-    for (let j = 0; j < second.number.length; j++) {
-      if (second.box[4 * j]! > maxX || second.box[4 * j + 2]! < minX || second.box[4 * j + 1]! > maxY || second.box[4 * j + 3]! < minY) continue;
-      visit(first.number[i]!, second.number[j]!);
-    }
-  }
-}
-
-/** The segments of a contour that may reach into a box, by number, and the boxes of their hulls. */
-function hullsWithin(contour: Contour, within: Bounds): { number: number[]; box: number[] } {
-  const { hulls, dx, dy } = segmentHulls(contour);
-  const [number, box]: [number[], number[]] = [[], []];
-  for (let i = 0; 4 * i < hulls.length; i++) {
-    const [minX, minY, maxX, maxY] = [hulls[4 * i]! + dx, hulls[4 * i + 1]! + dy, hulls[4 * i + 2]! + dx, hulls[4 * i + 3]! + dy];
-    if (minX > within.maxX || maxX < within.minX || minY > within.maxY || maxY < within.minY) continue;
-    number.push(i);
-    box.push(minX, minY, maxX, maxY);
-  }
-  return { number, box };
-}
-
 /** Along a contour, each other region is entered and left by turns: else a crossing was missed. */
 function alternate(places: readonly Place[]): boolean {
   const inside = new Map<number, boolean>();
@@ -217,7 +103,7 @@ function spaced(places: readonly Place[], crossings: readonly Crossing[]): boole
 }
 
 /** How many other regions hold the start of a contour. */
-function depthAtStart(i: number, places: readonly Place[], contours: readonly Contour[], owners: readonly number[]): number {
+function depthAtStart(i: number, places: readonly Place[], contours: readonly Contour[], owners: readonly number[], boxes: readonly Bounds[]): number {
   const first = new Map<number, boolean>();
   for (const { other, enters } of places) if (!first.has(other)) first.set(other, enters);
   let depth = 0;
@@ -227,7 +113,7 @@ function depthAtStart(i: number, places: readonly Place[], contours: readonly Co
   const holding = new Set<number>();
   contours.forEach((other, j) => {
     const owner = owners[j]!;
-    if (owner === owners[i] || first.has(owner) || !boundsContain(hullBounds(other), probe) || !contourContains(other, start)) return;
+    if (owner === owners[i] || first.has(owner) || !boundsContain(boxes[j]!, probe) || !contourContains(other, start)) return;
     if (!holding.delete(owner)) holding.add(owner);
   });
   return depth + holding.size;
@@ -242,10 +128,10 @@ function rings(runs: readonly Run[], contours: readonly Contour[], crossings: re
     leaving.set(start, run);
   }
   const result: Contour[] = [];
-  while (leaving.size > 0) {
-    const [first] = leaving.keys();
+  // What a ring has taken is no longer among them.
+  for (const first of leaving.keys()) {
     const segments: Segment[] = [];
-    let at = first!;
+    let at = first;
     do {
       const run = leaving.get(at);
       if (!run) return null;

@@ -1,0 +1,160 @@
+import type { Bounds } from '../bounds.ts';
+import { boxTable, visitPairs } from '../box-pairs.ts';
+import type { Contour } from '../contour.ts';
+import { segmentHulls } from '../contour-facts.ts';
+import { distance, type Point } from '../point.ts';
+import { tangentAt, type Segment } from '../segment.ts';
+import { findCrossings, NEAR, stretchOf, type Approach, type CurveCrossing, type Stretch } from './curve-crossings.ts';
+
+/** A crossing nearer than this to a joint, mm, is set on the joint: no run of curve is as short. */
+export const HAIR = 0.002;
+
+/** Where the lines of two regions cross. */
+export interface Crossing {
+  readonly at: Point;
+  /** Its places along the two contours. */
+  readonly first: Place;
+  readonly second: Place;
+}
+
+export interface Place {
+  readonly contour: number;
+  readonly segment: number;
+  readonly t: number;
+  /** The region whose edge is crossed there, and whether the contour goes into it. */
+  readonly other: number;
+  readonly enters: boolean;
+  readonly crossing: number;
+}
+
+/** Every crossing between contours of different owners; null where one cannot be told for sure. */
+export function crossingsOf(contours: readonly Contour[], owners: readonly number[], boxes: readonly Bounds[]): Crossing[] | null {
+  const found: Crossing[] = [];
+  const stretches = new Map<Segment, Stretch>();
+  const whole = (segment: Segment): Stretch => {
+    let known = stretches.get(segment);
+    if (!known) stretches.set(segment, (known = stretchOf(segment)));
+    return known;
+  };
+  let certain = true;
+  const table = boxTable(contours.length);
+  boxes.forEach((box, i) => ({ minX: table.minX[i], minY: table.minY[i], maxX: table.maxX[i], maxY: table.maxY[i] } = box));
+  visitPairs(table, NEAR, (i, j) => {
+    if (!certain || owners[i] === owners[j]) return;
+    const pair = new ContourPair(i, j, contours, owners, found.length);
+    certain = pair.find(overlapOf(boxes[i]!, boxes[j]!), whole);
+    for (const crossing of pair.crossings) found.push(crossing);
+  });
+  return certain ? found : null;
+}
+
+const overlapOf = (a: Bounds, b: Bounds): Bounds => ({ minX: Math.max(a.minX, b.minX) - NEAR, minY: Math.max(a.minY, b.minY) - NEAR, maxX: Math.min(a.maxX, b.maxX) + NEAR, maxY: Math.min(a.maxY, b.maxY) + NEAR });
+
+/** The crossings of two contours. */
+class ContourPair {
+  readonly crossings: Crossing[] = [];
+  private readonly bySegment = new Map<number, Crossing[]>();
+  private readonly approaches: Approach[] = [];
+
+  constructor(
+    private readonly i: number,
+    private readonly j: number,
+    private readonly contours: readonly Contour[],
+    private readonly owners: readonly number[],
+    private readonly firstNumber: number,
+  ) {}
+
+  /** @returns whether all are found for sure */
+  find(overlap: Bounds, whole: (segment: Segment) => Stretch): boolean {
+    const [a, b] = [this.contours[this.i]!, this.contours[this.j]!];
+    let certain = true;
+    visitNear(a, b, overlap, (m, n) => {
+      if (!certain) return;
+      const own: CurveCrossing[] = [];
+      certain = findCrossings(whole(a.segments[m]!), whole(b.segments[n]!), own, this.approaches) && own.every((crossing) => this.note(m, n, crossing));
+    });
+    return certain && this.approachesAccountedFor();
+  }
+
+  /** Notes a crossing once; at a joint the same one is found on both segments. @returns false where the two tell different things of it */
+  private note(m: number, n: number, { t, u, at }: CurveCrossing): boolean {
+    const { i, j, contours, owners } = this;
+    const [da, db] = [tangentAt(contours[i]!.segments[m]!, t), tangentAt(contours[j]!.segments[n]!, u)];
+    // Material lies to the left of both.
+    const enters = da.x * db.y - da.y * db.x < 0;
+    const [p, q] = [onJoint(contours[i]!, m, t, at), onJoint(contours[j]!, n, u, at)];
+    const along = this.bySegment.get(p.segment) ?? [];
+    const known = along.find(({ first, second }) => isSame(first, p) && isSame(second, q));
+    if (known) return known.first.enters === enters;
+    const number = this.firstNumber + this.crossings.length;
+    const crossing: Crossing = {
+      at: p.joint ?? q.joint ?? at,
+      first: { contour: i, segment: p.segment, t: p.t, other: owners[j]!, enters, crossing: number },
+      second: { contour: j, segment: q.segment, t: q.t, other: owners[i]!, enters: !enters, crossing: number },
+    };
+    this.crossings.push(crossing);
+    this.bySegment.set(p.segment, along);
+    along.push(crossing);
+    return true;
+  }
+
+  /** What comes near without crossing is meant to touch, unless the two cross close by. */
+  private approachesAccountedFor(): boolean {
+    const { approaches, crossings } = this;
+    return approaches.length * crossings.length <= MOST_COMPARED && approaches.every(({ at, reach }) => crossings.some((crossing) => distance(crossing.at, at) <= reach));
+  }
+}
+
+/** A place along a contour, set on the joint that it all but is at: the beginning of a segment. */
+function onJoint({ segments }: Contour, segment: number, t: number, at: Point): { segment: number; t: number; joint?: Point } {
+  const { from, to } = segments[segment]!;
+  if (distance(from, at) < HAIR) return { segment, t: 0, joint: from };
+  if (distance(to, at) < HAIR) return { segment: segment + 1 < segments.length ? segment + 1 : 0, t: 0, joint: to };
+  return { segment, t };
+}
+
+const isSame = (a: { segment: number; t: number }, b: { segment: number; t: number }): boolean => a.segment === b.segment && Math.abs(a.t - b.t) < 1e-6;
+
+/** More pairs of segments than this are not compared one by one. */
+const MANY = 4000;
+
+/** Artwork in which more approaches and crossings than this would have to be compared is left to the sweep. */
+const MOST_COMPARED = 10_000_000;
+
+/** Calls `visit` for segments of two contours whose hulls' boxes come near each other within a box. */
+function visitNear(a: Contour, b: Contour, overlap: Bounds, visit: (m: number, n: number) => void): void {
+  const [first, second] = [hullsWithin(a, overlap), hullsWithin(b, overlap)];
+  if (first.number.length * second.number.length > MANY) {
+    const count = first.number.length;
+    const table = boxTable(count + second.number.length);
+    [...first.number.keys(), ...second.number.keys()].forEach((k, i) => {
+      const of = i < count ? first : second;
+      [table.minX[i], table.minY[i], table.maxX[i], table.maxY[i]] = [of.box[4 * k]!, of.box[4 * k + 1]!, of.box[4 * k + 2]!, of.box[4 * k + 3]!];
+    });
+    visitPairs(table, NEAR, (i, j) => {
+      const [low, high] = i < j ? [i, j] : [j, i];
+      if (low < count && high >= count) visit(first.number[low]!, second.number[high - count]!);
+    });
+    return;
+  }
+  for (let i = 0; i < first.number.length; i++) {
+    const [minX, minY, maxX, maxY] = [first.box[4 * i]! - NEAR, first.box[4 * i + 1]! - NEAR, first.box[4 * i + 2]! + NEAR, first.box[4 * i + 3]! + NEAR];
+    for (let j = 0; j < second.number.length; j++) {
+      if (second.box[4 * j]! > maxX || second.box[4 * j + 2]! < minX || second.box[4 * j + 1]! > maxY || second.box[4 * j + 3]! < minY) continue;
+      visit(first.number[i]!, second.number[j]!);
+    }
+  }
+}
+
+/** The segments of a contour that may reach into a box, by number, and the boxes of their hulls. */
+function hullsWithin(contour: Contour, within: Bounds): { number: number[]; box: number[] } {
+  const { hulls, dx, dy } = segmentHulls(contour);
+  const [number, box]: [number[], number[]] = [[], []];
+  for (let i = 0; 4 * i < hulls.length; i++) {
+    const [minX, minY, maxX, maxY] = [hulls[4 * i]! + dx, hulls[4 * i + 1]! + dy, hulls[4 * i + 2]! + dx, hulls[4 * i + 3]! + dy];
+    if (minX > within.maxX || maxX < within.minX || minY > within.maxY || maxY < within.minY) continue;
+    number.push(i);
+    box.push(minX, minY, maxX, maxY);
+  }
+  return { number, box };
+}
