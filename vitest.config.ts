@@ -1,3 +1,8 @@
+import path from 'node:path';
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { environment: 'node', include: ['core/test/**/*.test.ts', 'cli/test/**/*.test.ts', 'web/test/**/*.test.ts'], testTimeout: 60_000 } });
+export default defineConfig({
+  // As the web's own tsconfig has it.
+  resolve: { alias: { '@': path.join(import.meta.dirname, 'web/src') } },
+  test: { environment: 'node', include: ['core/test/**/*.test.ts', 'cli/test/**/*.test.ts', 'web/test/**/*.test.ts'], testTimeout: 60_000 },
+});

@@ -3,7 +3,9 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import createClipper from 'clipper2-wasm/dist/es/clipper2z.js';
 import { build } from '../core/src/build/build.ts';
+import { measure } from '../core/src/build/measure.ts';
 import { makeOnePiece } from '../core/src/build/one-piece.ts';
+import { pictureOf } from '../core/src/build/picture.ts';
 import { StageCache } from '../core/src/build/stages.ts';
 import { flatten, type Contour, type Region } from '../core/src/geometry/contour.ts';
 import { hullBounds } from '../core/src/geometry/contour-facts.ts';
@@ -126,6 +128,19 @@ turn = 0;
 row('the same job while a bridge is dragged', () => build(dragged[turn++ % dragged.length]!, resources, cache), jobUnion, OFTEN);
 turn = 0;
 row('the same job after a change of cutting speed', () => build({ ...job, workOrder: { ...job.workOrder, outline: { ...job.workOrder.outline, speed: 10 + turn++ } } }, resources, cache), jobUnion, OFTEN);
+
+let shown = build(job, resources, cache);
+turn = 0;
+row('the same job after an edit, drawn for the screen', () => {
+  shown = build(edited(KNOWN[turn++ % KNOWN.length]!, turn), resources, cache);
+  pictureOf(shown);
+}, jobUnion, OFTEN);
+row('measures of the same job', () => measure(shown, cache.memo), jobUnion);
+const manyWords = Array(27).fill('LOAD 8 TONS EMPTY RETURN TO FENNY CROSS NOT TO LEAVE BOARD').join('\n');
+const plateOfMany = stencil(manyWords, { lettering: { words: manyWords, face: 'barlow-condensed-semibold', size: { by: 'cap height', value: 12 } } });
+const manyCache = new StageCache();
+const largePlate = build(plateOfMany, resources, manyCache);
+row(`measures of a plate of ${largePlate.arrangement.letters.length} letters`, () => measure(largePlate, manyCache.memo), manyUnion, { runs: 3, warmUp: 1 });
 
 const ten = weldRegions(lettersOf('Pennywhist', 'script', 60));
 row('thickness map of a 10-letter word', () => thicknessOf(ten, medialAxis(ten, 0.5, 4), 1, 2), wasmUnion(ten));

@@ -23,8 +23,8 @@ export function componentsOf(region: Region): Component[] {
     const box = contourBounds(hole);
     const round = outers.filter(({ bounds }) => boundsContain(bounds, box, 1e-3));
     // The smallest outer contour round a hole is the one it belongs to; where only one can be, it need not be asked.
-    const probe = probePoint(hole);
-    (round.length === 1 ? round[0] : round.find(({ outer }) => contourContains(outer, probe)))?.holes.push(hole);
+    const owner = round.length === 1 ? round[0] : round.find(({ outer }) => contourContains(outer, probePoint(hole)));
+    owner?.holes.push(hole);
   }
   return outers
     .map(({ outer, holes, bounds }) => ({ outer, holes, bounds, area: regionArea([outer, ...holes]), sources: sourcesOf([outer, ...holes]) }))

@@ -72,16 +72,22 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
       const along = a0[i]! + ((a1[i]! - a0[i]!) * (across - c0[i]!)) / (c1[i]! - c0[i]!);
       // A line meets a handful of walls: each is put in its place among those before.
       let place = hits++;
-      for (; place > 0 && hitAlong[place - 1]! > along; place--) [hitAlong[place], hitPiece[place]] = [hitAlong[place - 1]!, hitPiece[place - 1]!];
-      [hitAlong[place], hitPiece[place]] = [along, pieceOf[i]!];
+      for (; place > 0 && hitAlong[place - 1]! > along; place--) {
+        hitAlong[place] = hitAlong[place - 1]!;
+        hitPiece[place] = hitPiece[place - 1]!;
+      }
+      hitAlong[place] = along;
+      hitPiece[place] = pieceOf[i]!;
     }
     const stretches: Stretch[] = [];
     begun.fill(NaN);
     for (let i = 0; i < hits; i++) {
-      const [piece, along] = [hitPiece[i]!, hitAlong[i]!];
+      const piece = hitPiece[i]!;
+      const along = hitAlong[i]!;
       const from = begun[piece]!;
-      if (from === from) stretches.push({ piece, from, to: along });
-      begun[piece] = from === from ? NaN : along;
+      const ends = !Number.isNaN(from);
+      if (ends) stretches.push({ piece, from, to: along });
+      begun[piece] = ends ? NaN : along;
     }
     return stretches;
   };
