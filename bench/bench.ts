@@ -65,12 +65,16 @@ function wasmUnion(contours: readonly Contour[]): () => void {
   };
 }
 
+/** Runs of a step in a row: a short one, run after a long one each time, would clean up what that leaves in the memory. */
+const IN_A_ROW = 5;
+
 /** Medians of several steps, taken turn about, so that what else the machine does meanwhile falls on all of them. */
 function medians(steps: readonly (() => void)[], { runs, warmUp } = { runs: RUNS, warmUp: WARM_UP }): number[] {
-  for (let i = 0; i < warmUp; i++) for (const step of steps) step();
   const times: number[][] = steps.map(() => []);
-  for (let i = 0; i < runs; i++) steps.forEach((step, k) => times[k]!.push(timed(step)));
-  return times.map(middle);
+  for (let turn = 0; turn < Math.ceil((warmUp + runs) / IN_A_ROW); turn++) steps.forEach((step, k) => {
+    for (let i = 0; i < IN_A_ROW; i++) times[k]!.push(timed(step));
+  });
+  return times.map((all) => middle(all.slice(warmUp)));
 }
 
 const told = (name: string, ms: number, union: number): void => console.log(`${name.padEnd(56)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm (${union.toFixed(1)} ms)`);
@@ -140,7 +144,7 @@ const manyWords = Array(27).fill('LOAD 8 TONS EMPTY RETURN TO FENNY CROSS NOT TO
 const plateOfMany = stencil(manyWords, { lettering: { words: manyWords, face: 'barlow-condensed-semibold', size: { by: 'cap height', value: 12 } } });
 const manyCache = new StageCache();
 const largePlate = build(plateOfMany, resources, manyCache);
-row(`measures of a plate of ${largePlate.arrangement.letters.length} letters`, () => measure(largePlate, manyCache.memo), manyUnion, { runs: 3, warmUp: 1 });
+row(`measures of a plate of ${largePlate.arrangement.letters.length} letters`, () => measure(largePlate, manyCache.memo), manyUnion, { runs: 4, warmUp: 1 });
 
 const ten = weldRegions(lettersOf('Pennywhist', 'script', 60));
 row('thickness map of a 10-letter word', () => thicknessOf(ten, medialAxis(ten, 0.5, 4), 1, 2), wasmUnion(ten));

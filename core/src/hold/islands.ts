@@ -1,6 +1,7 @@
 import type { Component } from '../geometry/components.ts';
 import { centreOf } from '../geometry/bounds.ts';
 import type { SourceId } from '../geometry/segment.ts';
+import { inReadingOrder } from '../lettering/letter-order.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Letter } from '../lettering/layout.ts';
 
@@ -33,7 +34,7 @@ export function findIslands(components: readonly Component[]): Held {
   for (const component of components) {
     if (component === frame) continue;
     // An island between welded letters belongs to the first of them.
-    const letter = [...component.sources].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))[0] ?? null;
+    const letter = inReadingOrder(component.sources)[0] ?? null;
     byLetter.set(letter, [...(byLetter.get(letter) ?? []), component]);
   }
   const islands: UnnamedIsland[] = [];

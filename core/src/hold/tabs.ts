@@ -1,9 +1,10 @@
 import { flatten, type Contour, type Region } from '../geometry/contour.ts';
-import { contourLength } from '../geometry/contour-facts.ts';
+import { contourLength, sourcesOf } from '../geometry/contour-facts.ts';
 import { directionAt } from '../geometry/fit-offset.ts';
 import { outlineOf, pointAtShare, shareNear, type Outline } from '../geometry/outline.ts';
 import { cross, distance, dot, type Point } from '../geometry/point.ts';
 import type { Stretch } from '../geometry/stretches.ts';
+import { inReadingOrder } from '../lettering/letter-order.ts';
 import { outermost } from './pieces.ts';
 
 /** Short uncut lengths that hold a part in the sheet. Lengths in mm. */
@@ -49,7 +50,7 @@ export function placeTabs(material: Region, plan: TabPlan): Tab[] {
   if (plan.by === 'none') return [];
   const seen = new Map<string, number>();
   return [...outermost(material)].flatMap((contour) => {
-    const source = [...new Set(contour.segments.map((segment) => segment.source))].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }));
+    const source = inReadingOrder(sourcesOf([contour]));
     const name = source.includes('plate') ? 'plate' : (source[0] ?? 'part');
     const count = seen.get(name) ?? 0;
     seen.set(name, count + 1);

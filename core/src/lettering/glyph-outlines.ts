@@ -13,37 +13,58 @@ const CLEANING_EM = 100;
  * @param scale units of the font object to the font's own
  */
 export function drawGlyph(font: hb.Font, glyph: number, scale: number): Contour[] {
-  const contours: Contour[] = [];
-  let segments: Segment[] = [];
-  let [start, at]: [Point, Point] = [{ x: 0, y: 0 }, { x: 0, y: 0 }];
-  const p = (x: number, y: number): Point => ({ x: x / scale, y: y / scale });
-  const push = (segment: Segment) => {
-    // Fonts carry segments of no length; nothing is lost with them.
-    if (distance(segment.from, segment.to) > 1e-9 || segment.kind !== 'line') segments.push(segment);
-    at = segment.to;
-  };
-  const close = () => {
-    if (segments.length > 0) {
-      push(line(at, start, ''));
-      contours.push(closedContour(segments));
-    }
-    segments = [];
-  };
-  const draw = new hb.DrawFuncs();
-  draw.setMoveToFunc((x, y) => {
-    close();
-    start = at = p(x, y);
-  });
-  draw.setLineToFunc((x, y) => push(line(at, p(x, y), '')));
-  draw.setQuadraticToFunc((cx, cy, x, y) => push(quadratic(at, p(cx, cy), p(x, y), '')));
-  draw.setCubicToFunc((ax, ay, bx, by, x, y) => push(cubic(at, p(ax, ay), p(bx, by), p(x, y), '')));
-  draw.setClosePathFunc(close);
-  font.drawGlyph(glyph, draw);
-  close();
+  const contours = pen.draw(font, glyph, scale);
   // TrueType runs its outer contours clockwise, PostScript counter-clockwise. Under the nonzero rule letters weld only with
   // what runs the same way as they do, so here they all run counter-clockwise.
   return regionArea(contours) < 0 ? contours.map(reverseContour) : contours;
 }
+
+/** Draws what the shaper dictates. One for all glyphs: each function that the shaper can call stays in its table for good. */
+class Pen {
+  private contours: Contour[] = [];
+  private segments: Segment[] = [];
+  private start: Point = { x: 0, y: 0 };
+  private at: Point = { x: 0, y: 0 };
+  private scale = 1;
+  private funcs: hb.DrawFuncs | undefined;
+
+  draw(font: hb.Font, glyph: number, scale: number): Contour[] {
+    [this.contours, this.segments, this.scale] = [[], [], scale];
+    font.drawGlyph(glyph, (this.funcs ??= this.dictated()));
+    this.close();
+    return this.contours;
+  }
+
+  private dictated(): hb.DrawFuncs {
+    const funcs = new hb.DrawFuncs();
+    const p = (x: number, y: number): Point => ({ x: x / this.scale, y: y / this.scale });
+    funcs.setMoveToFunc((x, y) => {
+      this.close();
+      this.start = this.at = p(x, y);
+    });
+    funcs.setLineToFunc((x, y) => this.push(line(this.at, p(x, y), '')));
+    funcs.setQuadraticToFunc((cx, cy, x, y) => this.push(quadratic(this.at, p(cx, cy), p(x, y), '')));
+    funcs.setCubicToFunc((ax, ay, bx, by, x, y) => this.push(cubic(this.at, p(ax, ay), p(bx, by), p(x, y), '')));
+    funcs.setClosePathFunc(() => this.close());
+    return funcs;
+  }
+
+  private push(segment: Segment): void {
+    // Fonts carry segments of no length; nothing is lost with them.
+    if (distance(segment.from, segment.to) > 1e-9 || segment.kind !== 'line') this.segments.push(segment);
+    this.at = segment.to;
+  }
+
+  private close(): void {
+    if (this.segments.length > 0) {
+      this.push(line(this.at, this.start, ''));
+      this.contours.push(closedContour(this.segments));
+    }
+    this.segments = [];
+  }
+}
+
+const pen = new Pen();
 
 /** A glyph as a clean region, in font units: overlaps within it welded, its outer contours counter-clockwise. */
 export function cleanGlyph(contours: readonly Contour[], unitsPerEm: number): Region {

@@ -19,12 +19,21 @@ const NEAR_EDGE = 0.01;
  * @returns a region: disjoint contours, outer ones counter-clockwise, curves and identities kept
  */
 export function weld(contours: readonly Contour[]): Region {
-  return groupsThatMeet(contours.map(hullBounds), NEAR_EDGE).flatMap((members) => {
-    const group = members.map((i) => contours[i]!);
+  return groupsOf(contours).flatMap((group) => {
     const clearance = findClearance(group);
-    return clearance.near.length === 0 && clearance.clear.every(Boolean) ? nested(group) : sweep(ClipType.Union, group, [], { clearance });
+    return isUncrossed(clearance) ? nested(group) : sweep(ClipType.Union, group, [], { clearance });
   });
 }
+
+/** Union as by `weld`, where that takes no sweep: null where contours come near themselves or each other. */
+export function weldUncrossed(contours: readonly Contour[]): Region | null {
+  return isUncrossed(findClearance(contours)) ? groupsOf(contours).flatMap(nested) : null;
+}
+
+/** Contours by whether their boxes meet. */
+const groupsOf = (contours: readonly Contour[]): Contour[][] => groupsThatMeet(contours.map(hullBounds), NEAR_EDGE).map((members) => members.map((i) => contours[i]!));
+
+const isUncrossed = ({ near, clear }: Clearance): boolean => near.length === 0 && clear.every(Boolean);
 
 /** Union of contours that cross neither themselves nor each other: those stay that part what is gone round from what is not. */
 function nested(contours: readonly Contour[]): Region {
@@ -55,7 +64,7 @@ export function weldRegions(regions: readonly Region[]): Region {
 
 /** What of `subject` lies outside `tool`. Both must be regions, such as `weld` gives. */
 export function knockOut(subject: Region, tool: Region): Region {
-  return knockOutAll(subject, groupsThatMeet(tool.map(hullBounds), NEAR_EDGE).map((members) => members.map((i) => tool[i]!)));
+  return knockOutAll(subject, groupsOf(tool));
 }
 
 /** What of `subject` lies outside some tools that are regions clear of each other, such as the letters of a plate. */

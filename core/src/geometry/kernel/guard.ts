@@ -3,7 +3,7 @@ import { flatten, type Contour, type Region } from '../contour.ts';
 import { hullBounds, regionArea, regionContains, reverseContour } from '../contour-facts.ts';
 import type { Point } from '../point.ts';
 import type { Segment } from '../segment.ts';
-import { weld } from './boolean.ts';
+import { weld, weldUncrossed } from './boolean.ts';
 
 /** Areas further apart than this, mm², or this share of the whole, are not the arithmetic's doing. */
 const AREA_SLACK = 0.02;
@@ -23,6 +23,9 @@ export interface SafeWeld {
  * the two areas differ, the answer that agrees with the winding number at more points is taken, and the doubt told.
  */
 export function weldSafely(contours: readonly Contour[]): SafeWeld {
+  // What takes no sweep leaves no doubt.
+  const uncrossed = weldUncrossed(contours);
+  if (uncrossed) return { region: uncrossed, doubt: null };
   const plain = weld(contours);
   const swapped = weld(contours.map(swapAxes)).map(swapAxes);
   const [a, b] = [regionArea(plain), regionArea(swapped)];

@@ -1,6 +1,7 @@
 import { componentsOf, type Component } from '../../geometry/components.ts';
 import { distance } from '../../geometry/point.ts';
 import type { Region } from '../../geometry/contour.ts';
+import { inReadingOrder } from '../../lettering/letter-order.ts';
 import { SiteSearch, type Site } from '../bridges/search.ts';
 import { plainStrip } from '../bridges/strip.ts';
 import type { Tie } from './tie.ts';
@@ -44,7 +45,7 @@ export function tieLoose(material: Region, width: number): Tie[] {
 const costOf = ({ score, angle }: Site): number => score * (angle % 180 === 90 ? 0.8 : angle % 180 === 0 ? 1 : 1.7);
 
 function tieOf(search: SiteSearch, site: Site, piece: Component): Tie {
-  const part = [...piece.sources].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))[0] ?? 'piece';
+  const part = inReadingOrder(piece.sources)[0] ?? 'piece';
   const id = `tie:${part}:loose`;
   const clear = search.clearOfNodes(site);
   return { id, part, why: 'loose', width: clear.width, length: distance(clear.from, clear.to), from: clear.from, to: clear.to, strip: plainStrip(search, clear, id) };
