@@ -8,131 +8,105 @@ import { flatteningSteps, hullBoundsOf, pointAt, reverseSegment, segmentBounds, 
 /** Tolerance of asking what lies where, mm: finer than anything released. */
 const MEASURE_TOLERANCE = 0.002;
 
-const areas = new WeakMap<Contour, number>();
+/** What is known of a contour so far. Moved, it holds for the same contour elsewhere. */
+interface Facts {
+  area: number | undefined;
+  length: number | undefined;
+  box: Bounds | undefined;
+  hull: Bounds | undefined;
+  segmentHulls: Float64Array | undefined;
+  sources: readonly SourceId[] | undefined;
+  clear: Uint8Array | undefined;
+  reverse: Contour | undefined;
+}
 
-/** Area within a closed contour, mm², exact: positive counter-clockwise. Kept with the contour. */
+const facts = new WeakMap<Contour, Facts>();
+
+function factsOf(form: Contour): Facts {
+  let known = facts.get(form);
+  if (!known) facts.set(form, (known = { area: undefined, length: undefined, box: undefined, hull: undefined, segmentHulls: undefined, sources: undefined, clear: undefined, reverse: undefined }));
+  return known;
+}
+
+/** Area within a closed contour, mm², exact: positive counter-clockwise. */
 export function contourArea(contour: Contour): number {
-  if (contour instanceof PlacedContour) return contourArea(contour.original);
-  let area = areas.get(contour);
-  if (area === undefined) {
-    area = contour.segments.reduce((sum, segment) => sum + sweptArea(segment), 0);
-    areas.set(contour, area);
-  }
-  return area;
+  const { form } = formOf(contour);
+  const known = factsOf(form);
+  return (known.area ??= form.segments.reduce((sum, segment) => sum + sweptArea(segment), 0));
 }
 
 /** Area of a region, mm²: its holes count against it. */
 export const regionArea = (region: Region): number => region.reduce((sum, contour) => sum + contourArea(contour), 0);
 
-const boxes = new WeakMap<Contour, Bounds>();
-
-/** The box round a contour, exact. Kept with the contour. */
+/** The box round a contour, exact. */
 export function contourBounds(contour: Contour): Bounds {
-  if (contour instanceof PlacedContour) return moveBounds(contourBounds(contour.original), contour.dx, contour.dy);
-  let box = boxes.get(contour);
-  if (!box) {
-    box = joinBounds(contour.segments.map(segmentBounds));
-    boxes.set(contour, box);
-  }
-  return box;
+  const { form, dx, dy } = formOf(contour);
+  const known = factsOf(form);
+  known.box ??= joinBounds(form.segments.map(segmentBounds));
+  return form === contour ? known.box : moveBounds(known.box, dx, dy);
 }
 
-const hulls = new WeakMap<Contour, Bounds>();
-
-/** A box that surely holds the contour, and is quickly had: round its control points. Kept with the contour. */
+/** A box that surely holds the contour, and is quickly had: round its control points. */
 export function hullBounds(contour: Contour): Bounds {
-  if (contour instanceof PlacedContour) return moveBounds(hullBounds(contour.original), contour.dx, contour.dy);
-  let box = hulls.get(contour);
-  if (!box) {
-    box = joinBounds(contour.segments.map(hullBoundsOf));
-    hulls.set(contour, box);
-  }
-  return box;
+  const { form, dx, dy } = formOf(contour);
+  const known = factsOf(form);
+  known.hull ??= joinBounds(form.segments.map(hullBoundsOf));
+  return form === contour ? known.hull : moveBounds(known.hull, dx, dy);
 }
-
-const hullsOfSegments = new WeakMap<Contour, Float64Array>();
 
 /** Boxes round the control points of a contour's segments, four sides each (left, bottom, right, top), and how far they are to be moved. */
 export function segmentHulls(contour: Contour): { readonly hulls: Float64Array; readonly dx: number; readonly dy: number } {
   const { form, dx, dy } = formOf(contour);
-  let hulls = hullsOfSegments.get(form);
-  if (!hulls) {
-    hulls = new Float64Array(form.segments.length * 4);
-    form.segments.forEach((segment, i) => {
-      const { minX, minY, maxX, maxY } = hullBoundsOf(segment);
-      hulls!.set([minX, minY, maxX, maxY], 4 * i);
-    });
-    hullsOfSegments.set(form, hulls);
-  }
-  return { hulls, dx, dy };
+  const known = factsOf(form);
+  return { hulls: (known.segmentHulls ??= hullsOf(form)), dx, dy };
 }
 
-const lengths = new WeakMap<Contour, number>();
+function hullsOf({ segments }: Contour): Float64Array {
+  const hulls = new Float64Array(segments.length * 4);
+  segments.forEach((segment, i) => {
+    const { minX, minY, maxX, maxY } = hullBoundsOf(segment);
+    hulls[4 * i] = minX;
+    hulls[4 * i + 1] = minY;
+    hulls[4 * i + 2] = maxX;
+    hulls[4 * i + 3] = maxY;
+  });
+  return hulls;
+}
 
-/** Length along the contour, mm. Kept with the contour. */
+/** Length along the contour, mm. */
 export function contourLength(contour: Contour): number {
-  if (contour instanceof PlacedContour) return contourLength(contour.original);
-  let length = lengths.get(contour);
-  if (length === undefined) {
-    length = contour.segments.reduce((sum, segment) => sum + segmentLength(segment), 0);
-    lengths.set(contour, length);
-  }
-  return length;
+  const { form } = formOf(contour);
+  const known = factsOf(form);
+  return (known.length ??= form.segments.reduce((sum, segment) => sum + segmentLength(segment), 0));
 }
 
-const reverses = new WeakMap<Contour, Contour>();
-
-/** The contour run the other way. Kept with the contour, so that what is kept with its reverse is found again too. */
+/** The contour run the other way: the same one each time, so that what is known of it is found again. */
 export function reverseContour(contour: Contour): Contour {
-  if (contour instanceof PlacedContour) return reversePlaced(contour);
-  let reversed = reverses.get(contour);
-  if (!reversed) {
-    reversed = reversedOriginal(contour);
-    reverses.set(contour, reversed);
-    reverses.set(reversed, contour);
+  if (contour instanceof PlacedContour) {
+    contour.reverse ??= new PlacedContour(reverseContour(contour.original), contour.dx, contour.dy, contour.rename);
+    contour.reverse.reverse = contour;
+    return contour.reverse;
   }
-  return reversed;
+  const known = factsOf(contour);
+  known.reverse ??= reversed(contour, known);
+  return known.reverse;
 }
 
-function reversePlaced(contour: PlacedContour): PlacedContour {
-  let { reverse } = contour;
-  if (!reverse) {
-    reverse = contour.reverse = new PlacedContour(reverseContour(contour.original), contour.dx, contour.dy, contour.rename);
-    reverse.reverse = contour;
-  }
+function reversed(contour: Contour, { area, length, box, hull, clear }: Facts): Contour {
+  const reverse: Contour = { segments: contour.segments.map(reverseSegment).reverse(), closed: contour.closed };
+  facts.set(reverse, { area: area && -area, length, box, hull, segmentHulls: undefined, sources: undefined, clear: clear?.slice().reverse(), reverse: contour });
   return reverse;
 }
 
-function reversedOriginal(contour: Contour): Contour {
-  const reversed: Contour = { segments: contour.segments.map(reverseSegment).reverse(), closed: contour.closed };
-  const [area, length, box, hull, clear] = [areas.get(contour), lengths.get(contour), boxes.get(contour), hulls.get(contour), clearances.get(contour)];
-  if (area !== undefined) areas.set(reversed, -area);
-  if (length !== undefined) lengths.set(reversed, length);
-  if (box) boxes.set(reversed, box);
-  if (hull) hulls.set(reversed, hull);
-  if (clear) clearances.set(reversed, clear.slice().reverse());
-  return reversed;
-}
-
-const clearances = new WeakMap<Contour, Uint8Array>();
-
 /** Which segments of a contour stand clear of its others, 1 or 0 for each, where the kernel has found out. */
-export const knownClearance = (contour: Contour): Uint8Array | undefined => clearances.get(formOf(contour).form);
-export const keepClearance = (contour: Contour, clear: Uint8Array): void => void clearances.set(formOf(contour).form, clear);
-
-const sources = new WeakMap<Contour, readonly SourceId[]>();
+export const knownClearance = (contour: Contour): Uint8Array | undefined => factsOf(formOf(contour).form).clear;
+export const keepClearance = (contour: Contour, clear: Uint8Array): void => void (factsOf(formOf(contour).form).clear = clear);
 
 function contourSources(contour: Contour): readonly SourceId[] {
-  if (contour instanceof PlacedContour) {
-    const { original, rename } = contour;
-    return rename ? contourSources(original).map(rename) : contourSources(original);
-  }
-  let own = sources.get(contour);
-  if (!own) {
-    own = [...new Set(contour.segments.map(({ source }) => source))];
-    sources.set(contour, own);
-  }
-  return own;
+  const { form } = formOf(contour);
+  const known = factsOf(form);
+  known.sources ??= [...new Set(form.segments.map(({ source }) => source))];
+  return contour instanceof PlacedContour && contour.rename ? known.sources.map(contour.rename) : known.sources;
 }
 
 /** Who has a share in these contours. */
