@@ -10,8 +10,9 @@ export function narrowBridges({ recipe, hold, machine, material }: Checked): Fin
   const { bridge: house } = limitsFor(machine, material);
   const limit = limitAt(house, recipe.thickness);
   const wider: Mend[] = [{ label: 'Use a wider bridge', patch: [{ path: ['hold', 'bridges', 'width'], value: tidy(limit, 2) }] }];
+  const islands = new Map(hold.islands.map((island) => [island.id, island]));
   return hold.bridges.filter(({ width }) => width < limit - 0.005).map((bridge) => {
-    const island = hold.islands.find(({ id }) => id === bridge.island)!;
+    const island = islands.get(bridge.island)!;
     const own = bridge.place === null ? null : (recipe.hold.bridges.byHand[bridge.island]?.[bridge.place]?.width ?? null);
     const asked = own ?? recipe.hold.bridges.width ?? limit;
     const crowded = bridge.width < asked - 0.005;
