@@ -50,8 +50,9 @@ const SLACK = 0.02;
 /** Discs of a smaller radius, mm, are the end of a cusp, whatever they do. */
 const HAIR = 0.05;
 
-/** Bars of the histogram. */
+/** Bars of the histogram, and how far they reach at least, in times the limit. */
 const BARS = 40;
+const REACH = 4;
 
 /**
  * Local thickness along one side of the medial axis: a map of discs, a histogram by area, and the places below the limit.
@@ -61,10 +62,12 @@ const BARS = 40;
 export function thicknessOf(region: Region, axis: MedialAxis, side: 1 | 2, limit: number): Thickness {
   const graph = trimmed(axis, side, limit);
   const kept = (t: number) => graph.alive[t] === 1 && axis.facing[t]! >= FACING;
-  const histogram = histogramOf(axis, graph, kept, limit);
   const groups = thinGroups(axis, graph, limit);
   const thin = groups.map((members) => thinPlace(region, axis, graph, members, limit)).filter(({ width }) => width < limit - 0.005).sort((a, b) => a.width - b.width);
-  return { discs: discsOf(axis, graph), histogram, thin, least: thin[0] ?? leastOf(region, axis, graph) };
+  const least = thin[0] ?? leastOf(region, axis, graph);
+  // Where all is much thicker than the limit, the thinnest of it should still be on the chart.
+  const reach = Math.max(REACH * limit, 2 * (least?.width ?? 0));
+  return { discs: discsOf(axis, graph), histogram: histogramOf(axis, graph, kept, reach), thin, least };
 }
 
 interface Graph {
@@ -140,8 +143,8 @@ function lengthAt(axis: MedialAxis, { alive, first, around }: Graph, t: number):
   return length;
 }
 
-function histogramOf(axis: MedialAxis, graph: Graph, kept: (t: number) => boolean, limit: number): Histogram {
-  const width = (limit * 4) / BARS;
+function histogramOf(axis: MedialAxis, graph: Graph, kept: (t: number) => boolean, reach: number): Histogram {
+  const width = reach / BARS;
   const area = new Array<number>(BARS).fill(0);
   for (let t = 0; t < axis.x.length; t++) {
     if (!kept(t)) continue;

@@ -12,7 +12,10 @@ import { Layers } from './layers';
 import { useCursor } from './cursor';
 import { ThicknessCard } from './thickness-card';
 import { Rulers } from './rulers';
-import { PIXELS_PER_MM, useZoom, type Zoom } from './use-zoom';
+import { PIXELS_PER_MM, useZoom, type Margins, type Zoom } from './use-zoom';
+
+/** Under the card of the thickness view, or to the left of it. */
+const BESIDE_CARD: readonly Margins[] = [{ top: 215, right: 0 }, { top: 0, right: 280 }];
 
 interface Props {
   readonly picture: Picture | null;
@@ -29,9 +32,9 @@ interface Props {
 export function Bed({ picture, measures, previewing, working, problem, stopped, onStop }: Props) {
   const sheet = picture?.sheet;
   const content = useMemo<Bounds | null>(() => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null), [sheet?.width, sheet?.height]); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
-  const { attach, transform, size, by, fit, trueSize, show } = useZoom(content);
-  useFocus(show);
   const view = useView((state) => state.view);
+  const { attach, transform, size, by, fit, trueSize, show } = useZoom(content, view === 'thickness' ? BESIDE_CARD : undefined);
+  useFocus(show);
   const station = useView((state) => state.station);
   const moveLetter = useMoveLetter();
   return (

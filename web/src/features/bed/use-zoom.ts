@@ -19,12 +19,21 @@ export interface Zoom {
   readonly show: (place: Bounds) => void;
 }
 
+/** What lies over the bed along its edges, pixels. */
+export interface Margins {
+  readonly top: number;
+  readonly right: number;
+}
+
+const CLEAR: readonly Margins[] = [{ top: 0, right: 0 }];
+
 /**
  * Pan and zoom of the bed: wheel and pinch zoom, dragging the ground (or with space held, anything) pans. As long as the
  * person has not moved the view, it keeps fitting `content`.
  * @param content what fitting shows, mm, y down
+ * @param beside ways to leave what lies over the bed free: fitting takes the one that leaves the content largest
  */
-export function useZoom(content: Bounds | null): Zoom {
+export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLEAR): Zoom {
   const [element, setElement] = useState<SVGSVGElement | null>(null);
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -58,10 +67,15 @@ export function useZoom(content: Bounds | null): Zoom {
   const showBox = useCallback(
     ({ minX, minY, maxX, maxY }: Bounds, share: number, closest: number) => {
       if (size.width === 0) return;
-      const k = Math.min(closest, (size.width * share) / Math.max(1e-3, maxX - minX), (size.height * share) / Math.max(1e-3, maxY - minY));
-      move(zoomIdentity.translate(size.width / 2 - (k * (minX + maxX)) / 2, size.height / 2 - (k * (minY + maxY)) / 2).scale(k));
+      const fits = beside.map(({ top, right }) => {
+        const [width, height] = [Math.max(1, size.width - right), Math.max(1, size.height - top)];
+        const k = Math.min(closest, (width * share) / Math.max(1e-3, maxX - minX), (height * share) / Math.max(1e-3, maxY - minY));
+        return { k, x: width / 2, y: top + height / 2 };
+      });
+      const { k, x, y } = fits.reduce((best, fit) => (fit.k > best.k ? fit : best));
+      move(zoomIdentity.translate(x - (k * (minX + maxX)) / 2, y - (k * (minY + maxY)) / 2).scale(k));
     },
-    [move, size],
+    [move, size, beside],
   );
   const fit = useCallback(() => {
     fitting.current = true;
