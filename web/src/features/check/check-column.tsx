@@ -5,6 +5,7 @@ import type { Report } from '@needlefile/core/build/report';
 import type { Finding, Mend, Rule } from '@needlefile/core/check/findings';
 import type { Make } from '@needlefile/core/recipe/schema';
 import Link from 'next/link';
+import { memo } from 'react';
 import { CheckCircle } from 'react-bootstrap-icons';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
@@ -13,7 +14,7 @@ import css from './check.module.css';
 import { MeasureBar } from './measure-bar';
 
 /** The findings, always there: what was measured against what, where, and the mends. */
-export function CheckColumn({ picture, upToDate, measured }: { picture: Picture | null; upToDate: boolean; measured: boolean }) {
+export const CheckColumn = memo(function CheckColumn({ picture, upToDate, measured }: { picture: Picture | null; upToDate: boolean; measured: boolean }) {
   const make = useJob((state) => state.recipe.make);
   const findings = picture?.report.findings ?? [];
   const stops = findings.filter(({ severity }) => severity === 'stop').length;
@@ -41,7 +42,7 @@ export function CheckColumn({ picture, upToDate, measured }: { picture: Picture 
       </Link>
     </aside>
   );
-}
+});
 
 function summary(stops: number, attentions: number): string {
   if (stops + attentions === 0) return 'clear';

@@ -5,12 +5,13 @@ import type { PieceReport } from '@needlefile/core/build/report';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
 import { formatLength } from '@needlefile/core/units/length';
+import { memo } from 'react';
 import { useUnit } from '@/components/unit';
 import { useView } from '../workbench/view-store';
 import css from './tray.module.css';
 
 /** What comes off the table: each piece with size and weight, kept ones first; what falls away struck through. */
-export function Tray({ picture }: { picture: Picture | null }) {
+export const Tray = memo(function Tray({ picture }: { picture: Picture | null }) {
   const pieces = picture?.report.pieces ?? [];
   const faults = pieces.filter(({ intended, status }) => status !== 'kept' && !intended);
   const kept = pieces.filter(({ status }) => status === 'kept');
@@ -31,7 +32,7 @@ export function Tray({ picture }: { picture: Picture | null }) {
       {scrap.length > 0 && <Scrap pieces={scrap} picture={picture!} />}
     </section>
   );
-}
+});
 
 function PieceCard({ piece, picture }: { piece: PieceReport; picture: Picture }) {
   const unit = useUnit();
@@ -58,7 +59,8 @@ function PieceCard({ piece, picture }: { piece: PieceReport; picture: Picture })
 
 function Scrap({ pieces, picture }: { pieces: readonly PieceReport[]; picture: Picture }) {
   const unit = useUnit();
-  const drawn = picture.pieces.filter(({ id }) => pieces.some((piece) => piece.id === id));
+  const own = new Set(pieces.map(({ id }) => id));
+  const drawn = picture.pieces.filter(({ id }) => own.has(id));
   const area = pieces.reduce((sum, piece) => sum + piece.area, 0);
   return (
     <div className={`${css.piece} ${css.scrap}`}>

@@ -2,6 +2,7 @@
 
 import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
 import type { Picture } from '@needlefile/core/build/picture';
+import { memo } from 'react';
 import { HoldPanel } from '../hold/hold-panel';
 import { LetterPanel } from '../letter/letter-panel';
 import { PlatePanel } from '../plate/plate-panel';
@@ -12,10 +13,9 @@ import { useView } from './view-store';
 interface Props {
   readonly picture: Picture | null;
   readonly measures: MeasurePicture | null;
-  /** Finds the riskiest places of the job. */
 }
 
-export function StationPanel({ picture, measures }: Props) {
+export const StationPanel = memo(function StationPanel({ picture, measures }: Props) {
   const station = useView((state) => state.station);
   switch (station) {
     case 'letter':
@@ -29,4 +29,4 @@ export function StationPanel({ picture, measures }: Props) {
     case 'release':
       return <ReleasePanel picture={picture} />;
   }
-}
+});

@@ -2,6 +2,7 @@
 
 import type { Picture } from '@needlefile/core/build/picture';
 import type { Rule, Severity } from '@needlefile/core/check/findings';
+import { memo } from 'react';
 import { BoxArrowDown, BoundingBox, Fonts, Link45deg, ListOl, type Icon } from 'react-bootstrap-icons';
 import { STATIONS, useView, type Station } from './view-store';
 import css from './station-rail.module.css';
@@ -49,7 +50,7 @@ const STATION_OF: Record<Rule, Station> = {
 const WORDS: Record<Severity | 'clear', string> = { stop: 'stop', attention: 'needs a look', clear: 'clear' };
 
 /** The stations in the order of the work, each with a dot that tells how it stands. */
-export function StationRail({ picture }: { picture: Picture | null }) {
+export const StationRail = memo(function StationRail({ picture }: { picture: Picture | null }) {
   const open = useView((state) => state.station);
   return (
     <nav className={css.rail} aria-label="Stations">
@@ -66,7 +67,7 @@ export function StationRail({ picture }: { picture: Picture | null }) {
       })}
     </nav>
   );
-}
+});
 
 function stateOf(station: Station, picture: Picture | null): Severity | 'clear' {
   const findings = picture?.report.findings ?? [];

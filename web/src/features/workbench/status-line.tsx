@@ -3,12 +3,13 @@
 import type { Picture } from '@needlefile/core/build/picture';
 import { formatLength } from '@needlefile/core/units/length';
 import { formatTime, formatTravel } from '@needlefile/core/units/quantity';
+import { memo } from 'react';
 import { useUnit } from '@/components/unit';
 import { useCursor } from '../bed/cursor';
 import css from './status-line.module.css';
 
 /** Cursor in both units, and what the job comes to. */
-export function StatusLine({ picture }: { picture: Picture | null }) {
+export const StatusLine = memo(function StatusLine({ picture }: { picture: Picture | null }) {
   const unit = useUnit();
   const report = picture?.report;
   const kept = report?.pieces.filter(({ status }) => status === 'kept').length ?? 0;
@@ -32,7 +33,7 @@ export function StatusLine({ picture }: { picture: Picture | null }) {
       <Cursor />
     </footer>
   );
-}
+});
 
 function Cursor() {
   const at = useCursor((state) => state.at);
