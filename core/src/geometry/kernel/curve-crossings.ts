@@ -134,8 +134,9 @@ export function findCrossings(a: Stretch, b: Stretch, crossings: CurveCrossing[]
       return true;
     }
   } else if (sizeA <= SMALL && sizeB <= SMALL) return false;
+  // The one that turns more; but at a cusp a curve turns as much however little of it is left.
   const first = straight || a.spread === b.spread ? sizeA >= sizeB : a.spread > b.spread;
-  if (first) {
+  if (sizeB <= SMALL || (first && sizeA > SMALL)) {
     const [left, right] = halvesOf(a);
     return findCrossings(left, b, crossings, approaches) && findCrossings(right, b, crossings, approaches);
   }
