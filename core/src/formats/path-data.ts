@@ -1,5 +1,5 @@
 import type { Contour } from '../geometry/contour.ts';
-import { pointAt, portion, type Segment } from '../geometry/segment.ts';
+import { pointAt, portion, withEnds, type Segment } from '../geometry/segment.ts';
 import type { Point } from '../geometry/point.ts';
 import { decimal } from './numbers.ts';
 
@@ -18,7 +18,14 @@ function subpath({ segments, closed }: Contour, at: (p: Point) => string): strin
   const start = at(segments[0]!.from);
   // Z draws the last side of a closed contour itself, where that is straight.
   const drawn = closed && last.kind === 'line' && segments.length > 1 && at(last.to) === start ? segments.slice(0, -1) : segments;
-  return `M${start}${drawn.map((segment) => command(segment, at)).join('')}${closed ? 'Z' : ''}`;
+  return `M${start}${drawn.flatMap(toldByEnds).map((segment) => command(segment, at)).join('')}${closed ? 'Z' : ''}`;
+}
+
+/** SVG tells an arc by its ends: half a turn and more would leave the centre in doubt, and goes as two. */
+export function toldByEnds(segment: Segment): Segment[] {
+  if (segment.kind !== 'arc' || Math.abs(segment.sweep) <= 170) return [segment];
+  const middle = pointAt(segment, 0.5);
+  return [withEnds(portion(segment, 0, 0.5), segment.from, middle), withEnds(portion(segment, 0.5, 1), middle, segment.to)];
 }
 
 function command(segment: Segment, at: (p: Point) => string): string {
@@ -28,12 +35,6 @@ function command(segment: Segment, at: (p: Point) => string): string {
     case 'cubic':
       return `C${at(segment.c1)} ${at(segment.c2)} ${at(segment.to)}`;
     case 'arc': {
-      // An arc is told by its ends; half a turn and more would leave the centre in doubt.
-      if (Math.abs(segment.sweep) > 170) {
-        const [first, second] = [portion(segment, 0, 0.5), portion(segment, 0.5, 1)];
-        const middle = pointAt(segment, 0.5);
-        return command({ ...first, to: middle }, at) + command({ ...second, from: middle, to: segment.to }, at);
-      }
       const r = decimal(segment.radius);
       // Counter-clockwise with y up is flag 0 once y is turned over.
       return `A${r} ${r} 0 0 ${segment.sweep > 0 ? 0 : 1} ${at(segment.to)}`;

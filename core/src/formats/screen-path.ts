@@ -1,5 +1,6 @@
 import { formOf, type Contour } from '../geometry/contour.ts';
-import { pointAt, portion, type Segment } from '../geometry/segment.ts';
+import type { Segment } from '../geometry/segment.ts';
+import { toldByEnds } from './path-data.ts';
 
 /** The screen is drawn in whole micrometres: well under a pixel at any zoom that is offered. */
 const PER_MM = 1000;
@@ -39,12 +40,7 @@ function write({ segments, closed }: Contour): string {
   let x = Math.round(start.x * PER_MM);
   let y = Math.round(-start.y * PER_MM);
   const step = (px: number, py: number): string => `${(Math.round(px * PER_MM) - x) / PER_MM} ${(Math.round(-py * PER_MM) - y) / PER_MM}`;
-  const write = (segment: Segment): string => {
-    if (segment.kind === 'arc' && Math.abs(segment.sweep) > 170) {
-      // An arc is told by its ends; half a turn and more would leave the centre in doubt.
-      const middle = pointAt(segment, 0.5);
-      return write({ ...portion(segment, 0, 0.5), to: middle }) + write({ ...portion(segment, 0.5, 1), from: middle, to: segment.to });
-    }
+  const draw = (segment: Segment): string => {
     const to = step(segment.to.x, segment.to.y);
     let command: string;
     if (segment.kind === 'line') command = `l${to}`;
@@ -58,5 +54,5 @@ function write({ segments, closed }: Contour): string {
     y = Math.round(-segment.to.y * PER_MM);
     return command;
   };
-  return segments.map(write).join('') + (closed ? 'z' : '');
+  return segments.flatMap(toldByEnds).map(draw).join('') + (closed ? 'z' : '');
 }

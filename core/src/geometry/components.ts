@@ -1,5 +1,5 @@
 import { boundsContain, type Bounds } from './bounds.ts';
-import { PlacedContour, type Contour, type Region } from './contour.ts';
+import { formOf, type Contour, type Region } from './contour.ts';
 import { contourArea, contourBounds, contourContains, regionArea, sourcesOf } from './contour-facts.ts';
 import type { Point } from './point.ts';
 import { pointAt, type SourceId } from './segment.ts';
@@ -35,7 +35,7 @@ export const componentRegion = ({ outer, holes }: Component): Region => [outer, 
 
 /** A point on a contour, clear of its corners, for asking what the contour lies in: contours of a region do not cross. */
 export function probePoint(contour: Contour): Point {
-  if (!(contour instanceof PlacedContour)) return pointAt(contour.segments[0]!, 0.5);
-  const { x, y } = probePoint(contour.original);
-  return { x: x + contour.dx, y: y + contour.dy };
+  const { form, dx, dy } = formOf(contour);
+  const { x, y } = pointAt(form.segments[0]!, 0.5);
+  return { x: x + dx, y: y + dy };
 }

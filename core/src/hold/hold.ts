@@ -2,6 +2,7 @@ import { componentsOf, type Component } from '../geometry/components.ts';
 import { boundsContain, growBounds, joinBounds, moveBounds } from '../geometry/bounds.ts';
 import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourArea, contourBounds, hullBounds } from '../geometry/contour-facts.ts';
+import { groupBy } from '../geometry/group-by.ts';
 import { divide, knockOut, knockOutAll, weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
@@ -111,14 +112,7 @@ function groupPlans(plan: BridgePlan, groupKind: string): (group: LetterGroup) =
 }
 
 /** Islands' ids by the letter they are in. */
-function byLetter(islands: readonly string[]): Map<SourceId, string[]> {
-  const found = new Map<SourceId, string[]>();
-  for (const island of islands) {
-    const letter = island.slice(0, island.lastIndexOf('#'));
-    found.set(letter, [...(found.get(letter) ?? []), island]);
-  }
-  return found;
-}
+const byLetter = (islands: readonly string[]): Map<SourceId, string[]> => groupBy(islands, (island) => island.slice(0, island.lastIndexOf('#')));
 
 function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, memo: Memo): HeldGroup {
   // Whatever letters enclose is a hole of theirs.

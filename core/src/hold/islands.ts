@@ -1,5 +1,6 @@
 import type { Component } from '../geometry/components.ts';
 import { centreOf } from '../geometry/bounds.ts';
+import { groupBy } from '../geometry/group-by.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import { inReadingOrder } from '../lettering/letter-order.ts';
 import { letterName } from '../lettering/naming.ts';
@@ -30,13 +31,8 @@ export interface Held {
  */
 export function findIslands(components: readonly Component[]): Held {
   const frame = components.find(({ sources }) => sources.has('plate')) ?? null;
-  const byLetter = new Map<SourceId | null, Component[]>();
-  for (const component of components) {
-    if (component === frame) continue;
-    // An island between welded letters belongs to the first of them.
-    const letter = inReadingOrder(component.sources)[0] ?? null;
-    byLetter.set(letter, [...(byLetter.get(letter) ?? []), component]);
-  }
+  // An island between welded letters belongs to the first of them.
+  const byLetter = groupBy(components.filter((component) => component !== frame), ({ sources }): SourceId | null => inReadingOrder(sources)[0] ?? null);
   const islands: UnnamedIsland[] = [];
   for (const [letter, group] of byLetter) {
     group.sort((a, b) => centreOf(b.bounds).y - centreOf(a.bounds).y || centreOf(a.bounds).x - centreOf(b.bounds).x);
@@ -49,12 +45,7 @@ export function findIslands(components: readonly Component[]): Held {
 export function nameIslands(islands: readonly UnnamedIsland[], letters: readonly Letter[]): Island[] {
   const order = new Map(letters.map(({ id }, i) => [id, i]));
   const place = ({ letter }: UnnamedIsland) => order.get(letter ?? '') ?? -1;
-  const byLetter = new Map<SourceId | null, UnnamedIsland[]>();
-  for (const island of islands) {
-    const alike = byLetter.get(island.letter);
-    if (alike) alike.push(island);
-    else byLetter.set(island.letter, [island]);
-  }
+  const byLetter = groupBy(islands, ({ letter }) => letter);
   return [...islands]
     .sort((a, b) => place(a) - place(b))
     .map((island) => {

@@ -1,5 +1,6 @@
 import { boundsOfPoints, type Bounds } from '../geometry/bounds.ts';
 import type { Region } from '../geometry/contour.ts';
+import { groupBy } from '../geometry/group-by.ts';
 import type { MedialAxis } from '../geometry/medial-axis.ts';
 import { exactPassage, type Passage } from '../geometry/passage.ts';
 import type { Point } from '../geometry/point.ts';
@@ -124,14 +125,8 @@ const STRIP = 1;
 
 /** The node of the material nearest to each part's core; -1 where it lies in no disc. */
 function coresOf(axis: MedialAxis, parts: readonly Part[]): number[] {
-  const strips = new Map<number, number[]>();
-  for (let t = 0; t < axis.x.length; t++) {
-    if (axis.side[t] !== 1) continue;
-    const strip = Math.floor(axis.x[t]! / STRIP);
-    const filed = strips.get(strip);
-    if (filed) filed.push(t);
-    else strips.set(strip, [t]);
-  }
+  const material = Array.from(axis.x.keys()).filter((t) => axis.side[t] === 1);
+  const strips = groupBy(material, (t) => Math.floor(axis.x[t]! / STRIP));
   const numbers = [...strips.keys()].sort((a, b) => a - b);
   return parts.map(({ core }) => {
     let best = -1;

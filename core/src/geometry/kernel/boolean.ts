@@ -3,6 +3,7 @@ import { boundsMeet, joinBounds } from '../bounds.ts';
 import { groupsThatMeet } from '../box-groups.ts';
 import { startOf, type Contour, type Region } from '../contour.ts';
 import { contourArea, contourContains, hullBounds, regionContains, reverseContour } from '../contour-facts.ts';
+import { groupBy } from '../group-by.ts';
 import { hullBoundsOf } from '../segment.ts';
 import { findClearance, type Clearance } from './clearance.ts';
 import { BOOLEAN_TOLERANCE, Provenance } from './provenance.ts';
@@ -55,9 +56,7 @@ export function weldRegions(regions: readonly Region[]): Region {
   const owners = regions.flatMap((region, owner) => region.map(() => owner));
   const all = regions.flat();
   return groupsThatMeet(all.map(hullBounds), NEAR_EDGE).flatMap((members) => {
-    const byOwner = new Map<number, Contour[]>();
-    for (const i of members) byOwner.set(owners[i]!, [...(byOwner.get(owners[i]!) ?? []), all[i]!]);
-    const group = [...byOwner.values()];
+    const group = [...groupBy(members, (i) => owners[i]!).values()].map((own) => own.map((i) => all[i]!));
     return group.length === 1 ? group[0]! : (splice('union', group) ?? sweep(ClipType.Union, group.flat(), []));
   });
 }
@@ -79,7 +78,7 @@ export function divide(subject: Region, tool: Region): { outside: Region; inside
   const crossed = cross([subject, tool]);
   const outside = crossed && combine('difference', crossed);
   const inside = crossed && combine('intersection', crossed);
-  return outside && inside ? { outside, inside } : { outside: knockOut(subject, tool), inside: common(subject, tool) };
+  return { outside: outside ?? sweep(ClipType.Difference, subject, tool), inside: inside ?? sweep(ClipType.Intersection, subject, tool) };
 }
 
 /** What lies in both regions. */
