@@ -4,5 +4,9 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   // As the web's own tsconfig has it.
   resolve: { alias: { '@': path.join(import.meta.dirname, 'web/src') } },
-  test: { environment: 'node', include: ['core/test/**/*.test.ts', 'cli/test/**/*.test.ts', 'web/test/**/*.test.ts'], testTimeout: 60_000 },
+  test: {
+    environment: 'node',
+    include: ['core/test/**/*.test.ts', 'cli/test/**/*.test.ts', 'web/test/**/*.test.ts'],
+    testTimeout: 60_000,
+  },
 });

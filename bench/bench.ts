@@ -44,7 +44,9 @@ function timed(work: () => void): number {
 }
 
 function lettersOf(words: string, which: keyof typeof faces, capHeight: number): Region[] {
-  return layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faces[which]).letters.map(({ contours }) => contours);
+  return layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faces[which]).letters.map(
+    ({ contours }) => contours,
+  );
 }
 
 /** The yardstick: the same contours, flattened as our booleans flatten them, united in one sweep by the WASM library. */
@@ -71,13 +73,17 @@ const IN_A_ROW = 5;
 /** Medians of several steps, taken turn about, so that what else the machine does meanwhile falls on all of them. */
 function medians(steps: readonly (() => void)[], { runs, warmUp } = { runs: RUNS, warmUp: WARM_UP }): number[] {
   const times: number[][] = steps.map(() => []);
-  for (let turn = 0; turn < Math.ceil((warmUp + runs) / IN_A_ROW); turn++) steps.forEach((step, k) => {
-    for (let i = 0; i < IN_A_ROW; i++) times[k]!.push(timed(step));
-  });
+  for (let turn = 0; turn < Math.ceil((warmUp + runs) / IN_A_ROW); turn++)
+    steps.forEach((step, k) => {
+      for (let i = 0; i < IN_A_ROW; i++) times[k]!.push(timed(step));
+    });
   return times.map((all) => middle(all.slice(warmUp)));
 }
 
-const told = (name: string, ms: number, union: number): void => console.log(`${name.padEnd(56)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm (${union.toFixed(1)} ms)`);
+const told = (name: string, ms: number, union: number): void =>
+  console.log(
+    `${name.padEnd(56)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm (${union.toFixed(1)} ms)`,
+  );
 
 function row(name: string, ours: () => void, yardstick: () => void, often = { runs: RUNS, warmUp: WARM_UP }): void {
   const [ms, union] = medians([ours, yardstick], often);
@@ -104,7 +110,13 @@ const stencil = (words: string, more: Partial<RecipeInput> = {}): Recipe => {
   if (!read.ok) throw new Error(read.problems.join());
   return read.recipe;
 };
-const resources = { shop: houseShop, faces: new Map([['barlow-condensed-semibold', faces.plain], ['grand-hotel', faces.script]]) };
+const resources = {
+  shop: houseShop,
+  faces: new Map([
+    ['barlow-condensed-semibold', faces.plain],
+    ['grand-hotel', faces.script],
+  ]),
+};
 const job = stencil(LINES.join('\n'));
 const jobUnion = wasmUnion(lettersOf(LINES.join('\n'), 'plain', 60).flat());
 const bare = stencil(LINES.join('\n'), { hold: { bridges: { perIsland: 'none' } } });
@@ -114,46 +126,101 @@ told('whole build of a 60-letter stencil with bridges', whole!, wholeUnion!);
 console.log(`${''.padEnd(56)} ${(whole! - withoutBridges!).toFixed(1).padStart(8)} ms of it for the bridges`);
 
 // Each turn another letter of the first line becomes another: one that the job has elsewhere, or one that was never built before.
-const edited = (letter: string, turn: number) => stencil([[...LINES[0]!].map((old, at) => (at === (turn * 5) % LINES[0]!.length ? letter : old)).join(''), ...LINES.slice(1)].join('\n'));
+const edited = (letter: string, turn: number) =>
+  stencil(
+    [
+      [...LINES[0]!].map((old, at) => (at === (turn * 5) % LINES[0]!.length ? letter : old)).join(''),
+      ...LINES.slice(1),
+    ].join('\n'),
+  );
 const KNOWN = [...new Set(LINES.join('').replace(/[ 8]/g, ''))];
-const FRESH = Array.from({ length: 0x200 }, (_, i) => String.fromCharCode(0x21 + i)).filter((letter) => /[\p{L}\p{N}]/u.test(letter) && !KNOWN.includes(letter) && faces.plain.shape(letter)[0]!.glyph !== 0);
+const FRESH = Array.from({ length: 0x200 }, (_, i) => String.fromCharCode(0x21 + i)).filter(
+  (letter) => /[\p{L}\p{N}]/u.test(letter) && !KNOWN.includes(letter) && faces.plain.shape(letter)[0]!.glyph !== 0,
+);
 const cache = new StageCache();
 build(job, resources, cache);
 let turn = 0;
-for (const [name, letters] of [['the same job after an edit: a letter it has elsewhere', KNOWN], ['the same job after an edit: a letter never built yet', FRESH]] as const) {
-  const jobs = Array.from({ length: OFTEN.runs + OFTEN.warmUp }, (_, i) => edited(letters[i % letters.length]!, i + (i >> 4)));
+for (const [name, letters] of [
+  ['the same job after an edit: a letter it has elsewhere', KNOWN],
+  ['the same job after an edit: a letter never built yet', FRESH],
+] as const) {
+  const jobs = Array.from({ length: OFTEN.runs + OFTEN.warmUp }, (_, i) =>
+    edited(letters[i % letters.length]!, i + (i >> 4)),
+  );
   // As in a worker that has just opened the face: none of its letters was ever cleaned.
   const unused = jobs.map(() => face('barlow-condensed-semibold'));
   turn = 0;
   let opened = 0;
-  const firstBuild = () => void build(job, { ...resources, faces: new Map([['barlow-condensed-semibold', unused[opened++]!]]) });
-  const [edit, again, first, union] = medians([() => build(jobs[turn++]!, resources, cache), wholeBuild, firstBuild, jobUnion], OFTEN);
+  const firstBuild = () =>
+    void build(job, { ...resources, faces: new Map([['barlow-condensed-semibold', unused[opened++]!]]) });
+  const [edit, again, first, union] = medians(
+    [() => build(jobs[turn++]!, resources, cache), wholeBuild, firstBuild, jobUnion],
+    OFTEN,
+  );
   told(name, edit!, union!);
   const times = (ms: number) => `${(ms / edit!).toFixed(1)} times faster than the whole build`;
-  console.log(`${''.padEnd(56)} ${times(again!)} (${again!.toFixed(1)} ms), ${times(first!)} in a face not yet used (${first!.toFixed(1)} ms)`);
+  console.log(
+    `${''.padEnd(56)} ${times(again!)} (${again!.toFixed(1)} ms), ${times(first!)} in a face not yet used (${first!.toFixed(1)} ms)`,
+  );
 }
-const dragged = Array.from({ length: 60 }, (_, i) => stencil(LINES.join('\n'), { hold: { bridges: { byHand: { 'letter:0.1.0#0': [{ at: 0.2 + i / 1000, angle: null, width: null }] } } } }));
+const dragged = Array.from({ length: 60 }, (_, i) =>
+  stencil(LINES.join('\n'), {
+    hold: { bridges: { byHand: { 'letter:0.1.0#0': [{ at: 0.2 + i / 1000, angle: null, width: null }] } } },
+  }),
+);
 turn = 0;
-row('the same job while a bridge is dragged', () => build(dragged[turn++ % dragged.length]!, resources, cache), jobUnion, OFTEN);
+row(
+  'the same job while a bridge is dragged',
+  () => build(dragged[turn++ % dragged.length]!, resources, cache),
+  jobUnion,
+  OFTEN,
+);
 turn = 0;
-row('the same job after a change of cutting speed', () => build({ ...job, workOrder: { ...job.workOrder, outline: { ...job.workOrder.outline, speed: 10 + turn++ } } }, resources, cache), jobUnion, OFTEN);
+row(
+  'the same job after a change of cutting speed',
+  () =>
+    build(
+      { ...job, workOrder: { ...job.workOrder, outline: { ...job.workOrder.outline, speed: 10 + turn++ } } },
+      resources,
+      cache,
+    ),
+  jobUnion,
+  OFTEN,
+);
 
 let shown = build(job, resources, cache);
 turn = 0;
-row('the same job after an edit, drawn for the screen', () => {
-  shown = build(edited(KNOWN[turn++ % KNOWN.length]!, turn), resources, cache);
-  pictureOf(shown);
-}, jobUnion, OFTEN);
+row(
+  'the same job after an edit, drawn for the screen',
+  () => {
+    shown = build(edited(KNOWN[turn++ % KNOWN.length]!, turn), resources, cache);
+    pictureOf(shown);
+  },
+  jobUnion,
+  OFTEN,
+);
 row('measures of the same job', () => measure(shown, cache.memo), jobUnion);
 const manyWords = Array(27).fill('LOAD 8 TONS EMPTY RETURN TO FENNY CROSS NOT TO LEAVE BOARD').join('\n');
-const plateOfMany = stencil(manyWords, { lettering: { words: manyWords, face: 'barlow-condensed-semibold', size: { by: 'cap height', value: 12 } } });
+const plateOfMany = stencil(manyWords, {
+  lettering: { words: manyWords, face: 'barlow-condensed-semibold', size: { by: 'cap height', value: 12 } },
+});
 const manyCache = new StageCache();
 const largePlate = build(plateOfMany, resources, manyCache);
-row(`measures of a plate of ${largePlate.arrangement.letters.length} letters`, () => measure(largePlate, manyCache.memo), manyUnion, { runs: 4, warmUp: 1 });
+row(
+  `measures of a plate of ${largePlate.arrangement.letters.length} letters`,
+  () => measure(largePlate, manyCache.memo),
+  manyUnion,
+  { runs: 4, warmUp: 1 },
+);
 
 const ten = weldRegions(lettersOf('Pennywhist', 'script', 60));
 row('thickness map of a 10-letter word', () => thicknessOf(ten, medialAxis(ten, 0.5, 4), 1, 2), wasmUnion(ten));
-const name = stencil('Marigold', { make: 'stand-alone', machine: 'co2-laser', material: 'plywood', lettering: { words: 'Marigold', face: 'grand-hotel' } });
+const name = stencil('Marigold', {
+  make: 'stand-alone',
+  machine: 'co2-laser',
+  material: 'plywood',
+  lettering: { words: 'Marigold', face: 'grand-hotel' },
+});
 row('one piece of a script word, found', () => makeOnePiece(name, resources), wasmUnion(ten));
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`memory in use after all of it: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

@@ -7,7 +7,10 @@ import { root } from './setup.mjs';
 const address = process.env.ADDRESS ?? 'http://127.0.0.1:3000';
 const folder = path.join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--font-render-hinting=none'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--font-render-hinting=none'],
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'UTC' });
 const shot = async (name) => {
   await page.evaluate('document.fonts.ready');
@@ -79,7 +82,8 @@ await page.getByLabel('Radius').fill('240');
 await page.waitForTimeout(2500);
 await page.locator('rect:has(title)').nth(3).click();
 await shot('circle');
-while (await page.getByRole('button', { name: 'Undo' }).isEnabled()) await page.getByRole('button', { name: 'Undo' }).click();
+while (await page.getByRole('button', { name: 'Undo' }).isEnabled())
+  await page.getByRole('button', { name: 'Undo' }).click();
 await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });
 await page.goto(`${address}/limits`);
 await shot('limits');

@@ -3,11 +3,18 @@ import type { Finding } from '@needlefile/core/check/findings';
 /** Findings as lines of text: severity, what, measured against limit, where, and how to mend it in the recipe. */
 export function findingLines(findings: readonly Finding[]): string[] {
   return findings.flatMap(({ severity, title, detail, measure, place, mends }) => {
-    const value = measure ? `  ${number(measure.value)} ${measure.unit}, wants ${measure.wants} ${number(measure.limit)}${measure.reason ? ` (${measure.reason})` : ''}` : '';
-    const where = place ? `  at ${number(place.minX)},${number(place.minY)} to ${number(place.maxX)},${number(place.maxY)} mm` : '';
+    const value = measure
+      ? `  ${number(measure.value)} ${measure.unit}, wants ${measure.wants} ${number(measure.limit)}${measure.reason ? ` (${measure.reason})` : ''}`
+      : '';
+    const where = place
+      ? `  at ${number(place.minX)},${number(place.minY)} to ${number(place.maxX)},${number(place.maxY)} mm`
+      : '';
     const lines = [`${severity === 'stop' ? 'STOP' : 'look'}  ${title}.${value}${where}`];
     if (detail) lines.push(`      ${detail}`);
-    for (const { label, patch } of mends) lines.push(`      mend: ${label}: ${patch.map((step) => `${step.path.join('.')} = ${JSON.stringify(step.value)}`).join(', ')}`);
+    for (const { label, patch } of mends)
+      lines.push(
+        `      mend: ${label}: ${patch.map((step) => `${step.path.join('.')} = ${JSON.stringify(step.value)}`).join(', ')}`,
+      );
     return lines;
   });
 }

@@ -21,7 +21,12 @@ class UsageError extends Error {}
 const MODULES = path.resolve(import.meta.dirname, '../../node_modules');
 
 type Command = (args: string[]) => Promise<number>;
-const COMMANDS: Record<string, Command> = { build: buildCommand, check: checkCommand, measure: measureCommand, schema: schemaCommand };
+const COMMANDS: Record<string, Command> = {
+  build: buildCommand,
+  check: checkCommand,
+  measure: measureCommand,
+  schema: schemaCommand,
+};
 
 /**
  * Runs one command.
@@ -48,7 +53,10 @@ export async function main(args: string[]): Promise<number> {
 }
 
 async function buildCommand(args: string[]): Promise<number> {
-  const { values, positionals } = parse(args, { out: { type: 'string' }, format: { type: 'string', default: FORMATS.join(',') } });
+  const { values, positionals } = parse(args, {
+    out: { type: 'string' },
+    format: { type: 'string', default: FORMATS.join(',') },
+  });
   const file = onlyFile(positionals, 'build');
   if (typeof values.out !== 'string') throw new UsageError('Say where the files go: --out DIR');
   const formats = formatsOf(String(values.format));
@@ -59,9 +67,14 @@ async function buildCommand(args: string[]): Promise<number> {
   });
   const name = path.basename(file).replace(/\.json$/i, '');
   for (const { format, bytes } of released.files) await writeFile(path.join(values.out, `${name}.${format}`), bytes);
-  await writeFile(path.join(values.out, 'report.json'), `${JSON.stringify({ ...released.report, files: released.files.map(({ format, readBack }) => ({ format, readBack })) }, null, 2)}\n`);
+  await writeFile(
+    path.join(values.out, 'report.json'),
+    `${JSON.stringify({ ...released.report, files: released.files.map(({ format, readBack }) => ({ format, readBack })) }, null, 2)}\n`,
+  );
   for (const line of findingLines(released.report.findings)) console.error(line);
-  console.log(`${released.files.map(({ format }) => `${name}.${format}`).join(', ')} and report.json written to ${values.out}`);
+  console.log(
+    `${released.files.map(({ format }) => `${name}.${format}`).join(', ')} and report.json written to ${values.out}`,
+  );
   return 0;
 }
 
@@ -118,7 +131,9 @@ async function buildFile(file: string): Promise<Build> {
 
 async function readRecipeFile(file: string): Promise<Recipe> {
   const text = await readFile(file, 'utf8').catch((error: NodeJS.ErrnoException) => {
-    throw new UsageError(error.code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read: ${error.message}`);
+    throw new UsageError(
+      error.code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read: ${error.message}`,
+    );
   });
   let json: unknown;
   try {
@@ -127,6 +142,9 @@ async function readRecipeFile(file: string): Promise<Recipe> {
     throw new UsageError(`${file} is not JSON: ${(error as Error).message}`);
   }
   const read = readRecipe(json);
-  if (!read.ok) throw new UsageError(`${file} is not a recipe:\n${read.problems.map((problem) => `  ${problem}`).join('\n')}\nThe format: needlefile schema`);
+  if (!read.ok)
+    throw new UsageError(
+      `${file} is not a recipe:\n${read.problems.map((problem) => `  ${problem}`).join('\n')}\nThe format: needlefile schema`,
+    );
   return read.recipe;
 }

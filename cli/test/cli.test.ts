@@ -29,16 +29,38 @@ const run = async (...args: string[]) => {
 describe('the command line', () => {
   it('runs as a program', () => {
     const program = path.resolve(import.meta.dirname, '../bin/needlefile.mjs');
-    const file = recipe('program', { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: 'SAND' } });
-    expect(spawnSync(process.execPath, [program, 'check', file], { encoding: 'utf8' })).toMatchObject({ status: 0, stdout: 'Nothing found: clear.\n' });
-    expect(spawnSync(process.execPath, [program, 'check', 'none.json'], { encoding: 'utf8' })).toMatchObject({ status: 2, stdout: '', stderr: expect.stringContaining('There is no file none.json') });
+    const file = recipe('program', {
+      make: 'engraved',
+      machine: 'engraver',
+      material: 'brass',
+      lettering: { words: 'SAND' },
+    });
+    expect(spawnSync(process.execPath, [program, 'check', file], { encoding: 'utf8' })).toMatchObject({
+      status: 0,
+      stdout: 'Nothing found: clear.\n',
+    });
+    expect(spawnSync(process.execPath, [program, 'check', 'none.json'], { encoding: 'utf8' })).toMatchObject({
+      status: 2,
+      stdout: '',
+      stderr: expect.stringContaining('There is no file none.json'),
+    });
   });
 
   it('checks: prints findings with their mends and tells a stop by its exit code', async () => {
-    const bad = await run('check', recipe('bad', { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { width: '2mm' } } }));
+    const bad = await run(
+      'check',
+      recipe('bad', { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { width: '2mm' } } }),
+    );
     expect(bad).toMatchObject({ status: 1, stderr: '' });
-    expect(bad.stdout).toMatch(/STOP {2}Bridge too narrow: B in BOD.*2 mm, wants at least 5\.1[\s\S]*mend: Use a wider bridge: hold\.bridges\.width = 5\.1/);
-    expect(await run('check', recipe('good', { make: 'cut-through', lettering: { words: 'BOD', size: { by: 'cap height', value: 120 } } }))).toMatchObject({ status: 0, stdout: 'Nothing found: clear.\n' });
+    expect(bad.stdout).toMatch(
+      /STOP {2}Bridge too narrow: B in BOD.*2 mm, wants at least 5\.1[\s\S]*mend: Use a wider bridge: hold\.bridges\.width = 5\.1/,
+    );
+    expect(
+      await run(
+        'check',
+        recipe('good', { make: 'cut-through', lettering: { words: 'BOD', size: { by: 'cap height', value: 120 } } }),
+      ),
+    ).toMatchObject({ status: 0, stdout: 'Nothing found: clear.\n' });
   });
 
   it('prints the recipe format as JSON Schema', async () => {
@@ -49,7 +71,11 @@ describe('the command line', () => {
 
   it('has help for itself and for each command', async () => {
     expect((await run('--help')).stdout).toMatch(/build RECIPE\.json[\s\S]*check[\s\S]*schema/);
-    for (const command of ['build', 'check', 'schema']) expect(await run(command, '--help')).toMatchObject({ status: 0, stdout: expect.stringContaining(`needlefile ${command}`) });
+    for (const command of ['build', 'check', 'schema'])
+      expect(await run(command, '--help')).toMatchObject({
+        status: 0,
+        stdout: expect.stringContaining(`needlefile ${command}`),
+      });
   });
 
   const good = { make: 'cut-through', lettering: { words: 'A' } };
@@ -57,11 +83,26 @@ describe('the command line', () => {
     ['no such command', () => ['bend'], /no command “bend”/],
     ['no file', () => ['check', path.join(folder, 'none.json')], /There is no file/],
     ['broken JSON', () => ['check', recipe('broken', '{"make": ')], /is not JSON/],
-    ['no recipe', () => ['check', recipe('other', { make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: 'abc' } } })], /lettering\.size\.value: “abc” is not a length/],
-    ['too many words', () => ['check', recipe('long', { make: 'cut-through', lettering: { words: 'A'.repeat(10_000) } })], /2000 characters or fewer/],
+    [
+      'no recipe',
+      () => [
+        'check',
+        recipe('other', { make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: 'abc' } } }),
+      ],
+      /lettering\.size\.value: “abc” is not a length/,
+    ],
+    [
+      'too many words',
+      () => ['check', recipe('long', { make: 'cut-through', lettering: { words: 'A'.repeat(10_000) } })],
+      /2000 characters or fewer/,
+    ],
     ['no folder', () => ['build', recipe('a', good)], /--out DIR/],
     ['a wrong format', () => ['build', recipe('b', good), '--out', folder, '--format', 'dwg'], /no format “dwg”/],
-    ['nothing to write', () => ['build', recipe('c', { ...good, workOrder: { outline: { work: null } } }), '--out', folder], /nothing to release/],
+    [
+      'nothing to write',
+      () => ['build', recipe('c', { ...good, workOrder: { outline: { work: null } } }), '--out', folder],
+      /nothing to release/,
+    ],
   ])('says in words that there is %s, and exits with 2', async (_, args, words) => {
     const { status, stdout, stderr } = await run(...args());
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
@@ -74,16 +115,52 @@ describe('a second opinion on the files, by programs that are not ours', () => {
   const script = { face: 'yellowtail', size: { by: 'cap height', value: 70 } } as const;
   const jobs = [
     ...DEMO_JOBS,
-    { name: 'Script word', make: 'stand-alone', machine: 'co2-laser', material: 'plywood', lettering: { words: 'Pennywhistle', ...script } },
+    {
+      name: 'Script word',
+      make: 'stand-alone',
+      machine: 'co2-laser',
+      material: 'plywood',
+      lettering: { words: 'Pennywhistle', ...script },
+    },
     { name: 'Islands', make: 'cut-through', lettering: { words: 'ABDOPQR8@', size: { by: 'cap height', value: 90 } } },
-    { name: 'Shaded islands', make: 'cut-through', machine: 'co2-laser', material: 'plywood', lettering: { words: 'R8@&%', face: 'bungee-shade', size: { by: 'cap height', value: 90 } } },
-    { name: 'Islands that drop', make: 'cut-through', lettering: { words: '8@B', face: 'unifrakturcook' }, hold: { bridges: { perIsland: 'none' } } },
-    { name: 'Three lines', make: 'engraved', machine: 'co2-laser', material: 'acrylic', lettering: { words: 'BLOWER\nINJECTOR\nSAND', align: 'left', face: 'vollkorn-bold', size: { by: 'overall width', value: '4in' } }, plate: { border: {}, holes: {} } },
+    {
+      name: 'Shaded islands',
+      make: 'cut-through',
+      machine: 'co2-laser',
+      material: 'plywood',
+      lettering: { words: 'R8@&%', face: 'bungee-shade', size: { by: 'cap height', value: 90 } },
+    },
+    {
+      name: 'Islands that drop',
+      make: 'cut-through',
+      lettering: { words: '8@B', face: 'unifrakturcook' },
+      hold: { bridges: { perIsland: 'none' } },
+    },
+    {
+      name: 'Three lines',
+      make: 'engraved',
+      machine: 'co2-laser',
+      material: 'acrylic',
+      lettering: {
+        words: 'BLOWER\nINJECTOR\nSAND',
+        align: 'left',
+        face: 'vollkorn-bold',
+        size: { by: 'overall width', value: '4in' },
+      },
+      plate: { border: {}, holes: {} },
+    },
   ];
 
   it('finds every job true in size, closed, alike in all three files, and in the pieces that the report foretells', async () => {
-    for (const [i, job] of jobs.entries()) expect(await run('build', recipe(`job${i}`, job), '--out', path.join(folder, `out${i}`))).toMatchObject({ status: 0 });
-    const verdict = execFileSync('/usr/bin/python3', [path.join(import.meta.dirname, 'second_opinion.py'), ...jobs.map((_, i) => path.join(folder, `out${i}`))], { encoding: 'utf8', maxBuffer: 1e8 });
+    for (const [i, job] of jobs.entries())
+      expect(await run('build', recipe(`job${i}`, job), '--out', path.join(folder, `out${i}`))).toMatchObject({
+        status: 0,
+      });
+    const verdict = execFileSync(
+      '/usr/bin/python3',
+      [path.join(import.meta.dirname, 'second_opinion.py'), ...jobs.map((_, i) => path.join(folder, `out${i}`))],
+      { encoding: 'utf8', maxBuffer: 1e8 },
+    );
     const opinions = JSON.parse(verdict) as Opinion[];
     expect(opinions).toHaveLength(jobs.length);
     opinions.forEach((opinion, i) => {
@@ -103,7 +180,10 @@ describe('a second opinion on the files, by programs that are not ours', () => {
       const slugs = report.pieces.filter(({ status, intended }) => status === 'drop-out' && intended);
       expect(opinion.materialAreas, name).toHaveLength(material.length);
       expect(opinion.slugAreas, name).toHaveLength(slugs.length);
-      for (const [found, said] of [[opinion.materialAreas, material], [opinion.slugAreas, slugs]] as const) {
+      for (const [found, said] of [
+        [opinion.materialAreas, material],
+        [opinion.slugAreas, slugs],
+      ] as const) {
         const areas = said.map(({ area }) => area).sort((a, b) => a - b);
         found.forEach((area, k) => expect(Math.abs(area - areas[k]!), name).toBeLessThan(0.02 + areas[k]! * 2e-4));
       }

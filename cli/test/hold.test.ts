@@ -29,7 +29,14 @@ interface Verdict {
   readonly joined: boolean;
 }
 
-const judge = (jobs: readonly Job[]): Verdict[] => JSON.parse(execFileSync('/usr/bin/python3', [path.join(import.meta.dirname, 'hold.py')], { input: JSON.stringify(jobs), encoding: 'utf8', maxBuffer: 1e9 })) as Verdict[];
+const judge = (jobs: readonly Job[]): Verdict[] =>
+  JSON.parse(
+    execFileSync('/usr/bin/python3', [path.join(import.meta.dirname, 'hold.py')], {
+      input: JSON.stringify(jobs),
+      encoding: 'utf8',
+      maxBuffer: 1e9,
+    }),
+  ) as Verdict[];
 const dxfOf = (built: Build) => writeDxf(sheetDrawing(built, null), 0.004);
 const resourcesFor = (face: string) => ({ shop: houseShop, faces: new Map([[face, faceOf(face)]]) });
 
@@ -45,7 +52,20 @@ describe('bridges, across the whole wall of faces', () => {
   const builds: Build[] = [];
   let verdicts: Verdict[] = [];
   beforeAll(() => {
-    for (const { face, words, hold } of jobs) builds.push(build(recipeOf({ make: 'cut-through', machine: 'co2-laser', material: 'plywood', thickness: 3, lettering: { words, face, size: { by: 'cap height', value: 60 } }, hold }), resourcesFor(face)));
+    for (const { face, words, hold } of jobs)
+      builds.push(
+        build(
+          recipeOf({
+            make: 'cut-through',
+            machine: 'co2-laser',
+            material: 'plywood',
+            thickness: 3,
+            lettering: { words, face, size: { by: 'cap height', value: 60 } },
+            hold,
+          }),
+          resourcesFor(face),
+        ),
+      );
     verdicts = judge(builds.map((built) => ({ dxf: dxfOf(built), bridges: built.hold.bridges })));
   }, 300_000);
 
@@ -54,38 +74,76 @@ describe('bridges, across the whole wall of faces', () => {
     expect(builds.reduce((sum, { hold }) => sum + hold.bridges.length, 0)).toBeGreaterThan(500);
   });
 
-  it.each(jobs.map((job, i) => ({ ...job, i })))('$words in $face: the pieces that were foretold, nothing hangs, every bridge as wide as asked', ({ i }) => {
-    const [built, { areas, widths }] = [builds[i]!, verdicts[i]!];
-    const foretold = reportOf(built).pieces.filter(({ status, intended }) => status !== 'drop-out' || !intended).map(({ area }) => area).sort((a, b) => a - b);
-    expect(areas).toHaveLength(foretold.length);
-    areas.forEach((area, k) => expect(Math.abs(area - foretold[k]!)).toBeLessThan(0.05 + foretold[k]! * 2e-4));
-    // What is loose was said to be, as a stop.
-    expect(areas.length - 1).toBe(built.findings.filter(({ rule }) => rule === 'drop-out').length);
-    widths.forEach((width, k) => expect(width).toBeGreaterThanOrEqual(built.hold.bridges[k]!.width - 0.01));
-  });
+  it.each(jobs.map((job, i) => ({ ...job, i })))(
+    '$words in $face: the pieces that were foretold, nothing hangs, every bridge as wide as asked',
+    ({ i }) => {
+      const [built, { areas, widths }] = [builds[i]!, verdicts[i]!];
+      const foretold = reportOf(built)
+        .pieces.filter(({ status, intended }) => status !== 'drop-out' || !intended)
+        .map(({ area }) => area)
+        .sort((a, b) => a - b);
+      expect(areas).toHaveLength(foretold.length);
+      areas.forEach((area, k) => expect(Math.abs(area - foretold[k]!)).toBeLessThan(0.05 + foretold[k]! * 2e-4));
+      // What is loose was said to be, as a stop.
+      expect(areas.length - 1).toBe(built.findings.filter(({ rule }) => rule === 'drop-out').length);
+      widths.forEach((width, k) => expect(width).toBeGreaterThanOrEqual(built.hold.bridges[k]!.width - 0.01));
+    },
+  );
 });
 
 describe('one piece', () => {
   const jobs: readonly (readonly [string, string])[] = [
-    ['Marigold', 'grand-hotel'], ['Fenny', 'grand-hotel'], ['Pennywhistle', 'yellowtail'], ['Jill', 'yellowtail'], ['Wren', 'sacramento'], ['in tin', 'sacramento'],
-    ['Guard', 'pinyon-script'], ['Alder', 'corinthia-bold'], ['Saloon', 'playwrite-us'], ['Winifred', 'playwrite-us'], ['Way Out', 'kaushan-script'], ['Hook', 'caveat-brush'],
-    ['FENNY 8', 'overpass-bold'], ['HOOK', 'national-park-bold'], ['Äpfel!', 'fredoka-semibold'], ['LINE', 'besley-bold'], ['Sand', 'vollkorn-bold'], ['BLOWER', 'league-gothic'], ['Fritz', 'unifrakturcook'], ['TO\nLET', 'graduate'],
+    ['Marigold', 'grand-hotel'],
+    ['Fenny', 'grand-hotel'],
+    ['Pennywhistle', 'yellowtail'],
+    ['Jill', 'yellowtail'],
+    ['Wren', 'sacramento'],
+    ['in tin', 'sacramento'],
+    ['Guard', 'pinyon-script'],
+    ['Alder', 'corinthia-bold'],
+    ['Saloon', 'playwrite-us'],
+    ['Winifred', 'playwrite-us'],
+    ['Way Out', 'kaushan-script'],
+    ['Hook', 'caveat-brush'],
+    ['FENNY 8', 'overpass-bold'],
+    ['HOOK', 'national-park-bold'],
+    ['Äpfel!', 'fredoka-semibold'],
+    ['LINE', 'besley-bold'],
+    ['Sand', 'vollkorn-bold'],
+    ['BLOWER', 'league-gothic'],
+    ['Fritz', 'unifrakturcook'],
+    ['TO\nLET', 'graduate'],
   ];
   const found: OnePiece[] = [];
   let verdicts: Verdict[] = [];
   beforeAll(() => {
-    verdicts = judge(jobs.map(([words, face]) => {
-      const recipe = recipeOf({ make: 'stand-alone', machine: 'co2-laser', material: 'plywood', thickness: 3, lettering: { words, face, size: { by: 'cap height', value: 40 } } });
-      const one = makeOnePiece(recipe, resourcesFor(face));
-      found.push(one);
-      const built = build(applyPatch(recipe, one.patch), resourcesFor(face));
-      return { dxf: dxfOf(built), cores: partsOf(built.arrangement.letters, built.arrangement.rails, noMemo).map(({ core }) => core), neck: one.limit - 0.03 };
-    }));
+    verdicts = judge(
+      jobs.map(([words, face]) => {
+        const recipe = recipeOf({
+          make: 'stand-alone',
+          machine: 'co2-laser',
+          material: 'plywood',
+          thickness: 3,
+          lettering: { words, face, size: { by: 'cap height', value: 40 } },
+        });
+        const one = makeOnePiece(recipe, resourcesFor(face));
+        found.push(one);
+        const built = build(applyPatch(recipe, one.patch), resourcesFor(face));
+        return {
+          dxf: dxfOf(built),
+          cores: partsOf(built.arrangement.letters, built.arrangement.rails, noMemo).map(({ core }) => core),
+          neck: one.limit - 0.03,
+        };
+      }),
+    );
   }, 300_000);
 
-  it.each(jobs.map(([words, face], i) => ({ words, face, i })))('$words in $face: one, and every neck at its limit', ({ i }) => {
-    expect(found[i]).toMatchObject({ holds: true, pieces: 1 });
-    expect(verdicts[i]!.areas).toHaveLength(1);
-    expect(verdicts[i]!.joined).toBe(true);
-  });
+  it.each(jobs.map(([words, face], i) => ({ words, face, i })))(
+    '$words in $face: one, and every neck at its limit',
+    ({ i }) => {
+      expect(found[i]).toMatchObject({ holds: true, pieces: 1 });
+      expect(verdicts[i]!.areas).toHaveLength(1);
+      expect(verdicts[i]!.joined).toBe(true);
+    },
+  );
 });

@@ -22,47 +22,85 @@ interface Case {
   readonly ours: number;
 }
 
-const ringsOf = (region: Region) => region.map((contour) => flatten(contour, 0.0005).map(({ x, y }): [number, number] => [x, y]));
+const ringsOf = (region: Region) =>
+  region.map((contour) => flatten(contour, 0.0005).map(({ x, y }): [number, number] => [x, y]));
 const at = ({ x, y }: Point): [number, number] => [x, y];
 
 function neckCase(name: string, first: Region, second: Region): Case | null {
   const region = weldRegions([first, second]);
-  const part = (id: string, own: Region) => ({ id, core: widestDisc(own).centre, bounds: joinBounds(own.map(contourBounds)) });
+  const part = (id: string, own: Region) => ({
+    id,
+    core: widestDisc(own).centre,
+    bounds: joinBounds(own.map(contourBounds)),
+  });
   const [neck] = findNecks(region, medialAxis(region, 0.4, 8), [part('a', first), part('b', second)]);
   // The cores themselves are not at issue: the middles of the widest discs, found apart.
-  return neck ? { name, rings: ringsOf(region), neck: [at(widestDisc(first).centre), at(widestDisc(second).centre)], ours: neck.width } : null;
+  return neck
+    ? {
+        name,
+        rings: ringsOf(region),
+        neck: [at(widestDisc(first).centre), at(widestDisc(second).centre)],
+        ours: neck.width,
+      }
+    : null;
 }
 
 const dumbbells = [0.4, 0.8, 1.1, 1.7, 2.3, 2.9, 3.6, 4.4].map((neck, i) => {
   const angle = i * 0.7;
-  const turn = (x: number, y: number) => ({ x: x * Math.cos(angle) - y * Math.sin(angle), y: x * Math.sin(angle) + y * Math.cos(angle) });
+  const turn = (x: number, y: number) => ({
+    x: x * Math.cos(angle) - y * Math.sin(angle),
+    y: x * Math.sin(angle) + y * Math.cos(angle),
+  });
   const bar = polygon([turn(0, -neck / 2), turn(25, -neck / 2), turn(25, neck / 2), turn(0, neck / 2)], 'bar');
-  return neckCase(`dumbbell of ${neck} mm`, weldRegions([[circle(turn(0, 0), 7, 'a')], [bar]]), [circle(turn(25, 0), 9, 'b')])!;
+  return neckCase(`dumbbell of ${neck} mm`, weldRegions([[circle(turn(0, 0), 7, 'a')], [bar]]), [
+    circle(turn(25, 0), 9, 'b'),
+  ])!;
 });
 
-const pairs = (['grand-hotel', 'yellowtail', 'sacramento', 'pinyon-script', 'corinthia-bold', 'playwrite-us'] as const).flatMap((face) =>
+const pairs = (
+  ['grand-hotel', 'yellowtail', 'sacramento', 'pinyon-script', 'corinthia-bold', 'playwrite-us'] as const
+).flatMap((face) =>
   ['an', 'ol', 'ri', 'un', 'me', 'il'].flatMap((words) => {
     const letters = layOut({ ...PLAIN, words, size: { by: 'cap height', value: 40 } }, faceOf(face)).letters;
-    const found = letters.length === 2 ? neckCase(`${words} in ${face}`, letters[0]!.contours, letters[1]!.contours) : null;
+    const found =
+      letters.length === 2 ? neckCase(`${words} in ${face}`, letters[0]!.contours, letters[1]!.contours) : null;
     return found ? [found] : [];
   }),
 );
 
-const counters = faceIds.slice(0, 12).flatMap((face) =>
-  layOut({ ...PLAIN, words: 'B', size: { by: 'cap height', value: 30 } }, faceOf(face)).letters.flatMap(({ contours }) =>
-    contours.filter((contour) => contourArea(contour) < 0).map((hole): Case => ({ name: `counter of B in ${face}`, rings: ringsOf([reverseContour(hole)]), ours: widestDisc([reverseContour(hole)]).diameter })),
-  ),
-);
+const counters = faceIds
+  .slice(0, 12)
+  .flatMap((face) =>
+    layOut({ ...PLAIN, words: 'B', size: { by: 'cap height', value: 30 } }, faceOf(face)).letters.flatMap(
+      ({ contours }) =>
+        contours
+          .filter((contour) => contourArea(contour) < 0)
+          .map((hole): Case => ({
+            name: `counter of B in ${face}`,
+            rings: ringsOf([reverseContour(hole)]),
+            ours: widestDisc([reverseContour(hole)]).diameter,
+          })),
+    ),
+  );
 
 describe('measures', () => {
   const cases = [...dumbbells, ...pairs, ...counters];
-  const figures = JSON.parse(execFileSync('/usr/bin/python3', [path.join(import.meta.dirname, 'measures.py')], { input: JSON.stringify(cases), encoding: 'utf8', maxBuffer: 1e8 })) as number[];
+  const figures = JSON.parse(
+    execFileSync('/usr/bin/python3', [path.join(import.meta.dirname, 'measures.py')], {
+      input: JSON.stringify(cases),
+      encoding: 'utf8',
+      maxBuffer: 1e8,
+    }),
+  ) as number[];
 
   it('are enough to say something', () => {
     expect(dumbbells.length + pairs.length).toBeGreaterThanOrEqual(20);
   });
 
-  it.each(cases.map(({ name, ours }, i) => ({ name, ours, theirs: figures[i]! })))('$name: as wide as shapely finds it', ({ ours, theirs }) => {
-    expect(Math.abs(ours - theirs)).toBeLessThan(0.02);
-  });
+  it.each(cases.map(({ name, ours }, i) => ({ name, ours, theirs: figures[i]! })))(
+    '$name: as wide as shapely finds it',
+    ({ ours, theirs }) => {
+      expect(Math.abs(ours - theirs)).toBeLessThan(0.02);
+    },
+  );
 });

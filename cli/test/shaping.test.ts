@@ -7,16 +7,53 @@ import { CATALOGUE } from '../../faces/src/catalogue.ts';
 /** Shaping against Debian's hb-shape, over the wall of faces. */
 
 const STRINGS = [
-  'ALDERWICK', 'Pennywhistle', 'AVATAR To. We', 'LOAD 8 TONS', 'Fenny Cross', 'fi fl ffi ffl', 'Guard & Parcels', 'Saloon', 'Marigold', 'No. 2',
-  '1234567890', '12:45', 'Lo, "quoted"', 'Wren’s', 'P.W.', 'TyTeTo', 'Ålesund Øre', 'café', 'Straße', 'naïve',
-  'e\u0301e\u0308', 'Way Out!', 'INJECTOR', 'blower (sand)', 'Zz-Yy', 'Qu, qu?', 'bow over', 'vow wow', '3/4 in', 'A B  C',
+  'ALDERWICK',
+  'Pennywhistle',
+  'AVATAR To. We',
+  'LOAD 8 TONS',
+  'Fenny Cross',
+  'fi fl ffi ffl',
+  'Guard & Parcels',
+  'Saloon',
+  'Marigold',
+  'No. 2',
+  '1234567890',
+  '12:45',
+  'Lo, "quoted"',
+  'Wren’s',
+  'P.W.',
+  'TyTeTo',
+  'Ålesund Øre',
+  'café',
+  'Straße',
+  'naïve',
+  'e\u0301e\u0308',
+  'Way Out!',
+  'INJECTOR',
+  'blower (sand)',
+  'Zz-Yy',
+  'Qu, qu?',
+  'bow over',
+  'vow wow',
+  '3/4 in',
+  'A B  C',
 ];
 
 /** Units of the font to one of the reference's, so that its whole numbers are as fine as ours. */
 const FINE = 64;
 
-function reference(file: string, text: string, unitsPerEm: number): { g: number; cl: number; dx: number; dy: number; ax: number }[] {
-  return JSON.parse(execFileSync('hb-shape', ['--output-format=json', '--no-glyph-names', '--utf8-clusters', `--font-size=${unitsPerEm * FINE}`, file, text], { encoding: 'utf8' })) as never;
+function reference(
+  file: string,
+  text: string,
+  unitsPerEm: number,
+): { g: number; cl: number; dx: number; dy: number; ax: number }[] {
+  return JSON.parse(
+    execFileSync(
+      'hb-shape',
+      ['--output-format=json', '--no-glyph-names', '--utf8-clusters', `--font-size=${unitsPerEm * FINE}`, file, text],
+      { encoding: 'utf8' },
+    ),
+  ) as never;
 }
 
 describe('shaping', () => {
@@ -27,8 +64,15 @@ describe('shaping', () => {
     const mm = 50 / face.capHeight;
     for (const text of STRINGS) {
       const glyphs = face.shape(text);
-      const expected = reference(path.resolve(import.meta.dirname, '../../node_modules', folder, file), text, face.unitsPerEm);
-      expect(glyphs.map(({ glyph }) => glyph), text).toEqual(expected.map(({ g }) => g));
+      const expected = reference(
+        path.resolve(import.meta.dirname, '../../node_modules', folder, file),
+        text,
+        face.unitsPerEm,
+      );
+      expect(
+        glyphs.map(({ glyph }) => glyph),
+        text,
+      ).toEqual(expected.map(({ g }) => g));
       let x = 0;
       expected.forEach(({ dx, dy, ax }, i) => {
         expect(Math.abs((x + dx) / FINE - glyphs[i]!.x) * mm, `${text}, x of glyph ${i + 1}`).toBeLessThan(0.01);

@@ -19,40 +19,76 @@ const FAULTS: Record<Exclude<Rule, MeasuredRule>, RecipeInput> = {
   'loose piece': { make: 'stand-alone', lettering: { words: 'FENNY' } },
   'drop-out': { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { perIsland: 'none' } } },
   'narrow bridge': { make: 'cut-through', lettering: { words: 'BOD' }, hold: { bridges: { width: 2 } } },
-  'one bridge': { make: 'cut-through', thickness: 8, lettering: { words: 'O', size: { by: 'cap height', value: 250 } }, hold: { bridges: { perIsland: 'one' } } },
+  'one bridge': {
+    make: 'cut-through',
+    thickness: 8,
+    lettering: { words: 'O', size: { by: 'cap height', value: 250 } },
+    hold: { bridges: { perIsland: 'one' } },
+  },
   'slender bridge': { make: 'cut-through', lettering: { words: 'O', size: { by: 'cap height', value: 250 } } },
-  'lost bridge': { make: 'cut-through', lettering: { words: 'FENNY' }, hold: { bridges: { byHand: { 'letter:0.9.0#0': [{ at: 0.2 }] } } } },
+  'lost bridge': {
+    make: 'cut-through',
+    lettering: { words: 'FENNY' },
+    hold: { bridges: { byHand: { 'letter:0.9.0#0': [{ at: 0.2 }] } } },
+  },
   'lost bar': { make: 'stand-alone', lettering: { words: 'HI' }, hold: { joins: { bars: { 'letter:0.9.0': [0.5] } } } },
   'off the sheet': { make: 'cut-through', lettering: { words: 'BOD' }, sheet: { width: 100 } },
   'words off the plate': { make: 'cut-through', lettering: { words: 'BOD' }, plate: { width: 60 } },
   'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },
   unassigned: { make: 'cut-through', lettering: { words: 'FENNY' }, workOrder: { outline: { work: null } } },
   'single-line face': { make: 'cut-through', lettering: { words: 'FENNY', face: 'hershey-sans-line' } },
-  'past the circle': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: 'FENNY CROSS', bow: { radius: 50 } } },
+  'past the circle': {
+    make: 'engraved',
+    machine: 'engraver',
+    material: 'brass',
+    lettering: { words: 'FENNY CROSS', bow: { radius: 50 } },
+  },
   'lost nudge': { make: 'cut-through', lettering: { words: 'FENNY', nudges: { 'letter:0.9.0': { x: 3 } } } },
   'closed counter': { make: 'cut-through', lettering: { words: 'BA', thicken: { by: 8 } } },
-  'parted letter': { make: 'stand-alone', hold: { pieces: 'separate' }, lettering: { words: 'n', face: 'pinyon-script', thicken: { by: -1.5 } } },
+  'parted letter': {
+    make: 'stand-alone',
+    hold: { pieces: 'separate' },
+    lettering: { words: 'n', face: 'pinyon-script', thicken: { by: -1.5 } },
+  },
   machine: { make: 'engraved', machine: 'plasma', lettering: { words: 'FENNY' } },
-  order: { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: 'FENNY' }, workOrder: { sequence: ['outer cuts', 'engrave', 'mark', 'score', 'inner cuts'] } },
+  order: {
+    make: 'engraved',
+    machine: 'engraver',
+    material: 'brass',
+    lettering: { words: 'FENNY' },
+    workOrder: { sequence: ['outer cuts', 'engrave', 'mark', 'score', 'inner cuts'] },
+  },
 };
 
 describe('shop check', () => {
-  it.each(Object.entries(FAULTS))('finds “%s”, and each of its mends but the last resort puts it right', (rule, input) => {
-    const { findings, recipe } = buildOf(input);
-    const own = findings.filter((finding) => finding.rule === rule);
-    expect(own.length).toBeGreaterThan(0);
-    for (const { measure } of own) if (measure) expect(measure.wants === 'at least' ? measure.value < measure.limit : measure.value > measure.limit).toBe(true);
-    for (const { mends } of own)
-      for (const { label, patch } of mends) {
-        // Closing up is a step on the way: it may need taking more than once.
-        if (label === 'Close the letters up') continue;
-        const after = buildOf(recipeOf(applyPatch(recipe, patch))).findings.filter((finding) => finding.rule === rule);
-        expect(after, `${rule}: ${label}`).toEqual([]);
-      }
-  });
+  it.each(Object.entries(FAULTS))(
+    'finds “%s”, and each of its mends but the last resort puts it right',
+    (rule, input) => {
+      const { findings, recipe } = buildOf(input);
+      const own = findings.filter((finding) => finding.rule === rule);
+      expect(own.length).toBeGreaterThan(0);
+      for (const { measure } of own)
+        if (measure)
+          expect(measure.wants === 'at least' ? measure.value < measure.limit : measure.value > measure.limit).toBe(
+            true,
+          );
+      for (const { mends } of own)
+        for (const { label, patch } of mends) {
+          // Closing up is a step on the way: it may need taking more than once.
+          if (label === 'Close the letters up') continue;
+          const after = buildOf(recipeOf(applyPatch(recipe, patch))).findings.filter(
+            (finding) => finding.rule === rule,
+          );
+          expect(after, `${rule}: ${label}`).toEqual([]);
+        }
+    },
+  );
 
   it('is silent on a sound job', () => {
-    expect(buildOf({ make: 'cut-through', lettering: { words: 'LOAD 8 TONS', size: { by: 'cap height', value: 100 } } }).findings).toEqual([]);
+    expect(
+      buildOf({ make: 'cut-through', lettering: { words: 'LOAD 8 TONS', size: { by: 'cap height', value: 100 } } })
+        .findings,
+    ).toEqual([]);
   });
 });
 
@@ -78,13 +114,21 @@ describe('build', () => {
     const resources = { shop: houseShop, faces: new Map([['overpass-bold', faceOf('overpass-bold')]]) };
     const recipe = recipeOf({ make: 'cut-through', lettering: { words: 'BOD' } });
     const first = build(recipe, resources, cache);
-    const second = build({ ...recipe, workOrder: { ...recipe.workOrder, outline: { ...recipe.workOrder.outline, speed: 5 } } }, resources, cache);
+    const second = build(
+      { ...recipe, workOrder: { ...recipe.workOrder, outline: { ...recipe.workOrder.outline, speed: 5 } } },
+      resources,
+      cache,
+    );
     expect(second.hold).toBe(first.hold);
     expect(second.operations[0]!.time).toBeGreaterThan(first.operations[0]!.time);
   });
 
   it('cuts inner lines before outer ones, each line once, all closed', () => {
-    const { operations, drawing } = buildOf({ make: 'cut-through', lettering: { words: 'LOAD 8' }, plate: { holes: {} } });
+    const { operations, drawing } = buildOf({
+      make: 'cut-through',
+      lettering: { words: 'LOAD 8' },
+      plate: { holes: {} },
+    });
     expect(operations.map(({ step }) => step)).toEqual(['inner cuts', 'outer cuts']);
     const cut = operations.flatMap(({ contours }) => contours);
     expect(new Set(cut).size).toBe(cut.length);

@@ -9,7 +9,15 @@ const point = fc.record({ x: coordinate, y: coordinate });
 const segment: fc.Arbitrary<Segment> = fc.oneof(
   fc.tuple(point, point).map(([a, b]) => line(a, b, '')),
   fc.tuple(point, point, point, point).map(([a, b, c, d]) => cubic(a, b, c, d, '')),
-  fc.tuple(point, fc.double({ min: 1, max: 20, noNaN: true }), fc.double({ min: 0, max: 360, noNaN: true }), fc.double({ min: 5, max: 300, noNaN: true }), fc.boolean()).map(([centre, radius, start, sweep, back]) => arc(centre, radius, start, back ? -sweep : sweep, '')),
+  fc
+    .tuple(
+      point,
+      fc.double({ min: 1, max: 20, noNaN: true }),
+      fc.double({ min: 0, max: 360, noNaN: true }),
+      fc.double({ min: 5, max: 300, noNaN: true }),
+      fc.boolean(),
+    )
+    .map(([centre, radius, start, sweep, back]) => arc(centre, radius, start, back ? -sweep : sweep, '')),
 );
 
 function crossingsOf(a: Segment, b: Segment) {
@@ -20,14 +28,23 @@ function crossingsOf(a: Segment, b: Segment) {
 /** How often two curves cross, told by very many straight pieces. */
 function countByPieces(a: Segment, b: Segment): number {
   const PIECES = 1200;
-  const [p, q] = [a, b].map((each) => Array.from({ length: PIECES + 1 }, (_, i) => pointAt(each, i / PIECES))) as [Point[], Point[]];
+  const [p, q] = [a, b].map((each) => Array.from({ length: PIECES + 1 }, (_, i) => pointAt(each, i / PIECES))) as [
+    Point[],
+    Point[],
+  ];
   const side = (u: Point, v: Point, w: Point) => (v.x - u.x) * (w.y - u.y) - (v.y - u.y) * (w.x - u.x) > 0;
   let count = 0;
   for (let i = 0; i < PIECES; i++) {
     const [u, v] = [p[i]!, p[i + 1]!];
     for (let k = 0; k < PIECES; k++) {
       const [w, z] = [q[k]!, q[k + 1]!];
-      if (Math.max(u.x, v.x) < Math.min(w.x, z.x) || Math.max(w.x, z.x) < Math.min(u.x, v.x) || Math.max(u.y, v.y) < Math.min(w.y, z.y) || Math.max(w.y, z.y) < Math.min(u.y, v.y)) continue;
+      if (
+        Math.max(u.x, v.x) < Math.min(w.x, z.x) ||
+        Math.max(w.x, z.x) < Math.min(u.x, v.x) ||
+        Math.max(u.y, v.y) < Math.min(w.y, z.y) ||
+        Math.max(w.y, z.y) < Math.min(u.y, v.y)
+      )
+        continue;
       if (side(u, v, w) !== side(u, v, z) && side(w, z, u) !== side(w, z, v)) count++;
     }
   }
@@ -46,7 +63,9 @@ describe('where two curves cross', () => {
           expect(distance(pointAt(b, u), at)).toBeLessThan(1e-7);
         }
         // Where one ends on the other, or all but does, straight pieces may tell otherwise.
-        const atEnd = crossings.some(({ at }) => [a, b].some(({ from, to }) => distance(from, at) < 0.01 || distance(to, at) < 0.01));
+        const atEnd = crossings.some(({ at }) =>
+          [a, b].some(({ from, to }) => distance(from, at) < 0.01 || distance(to, at) < 0.01),
+        );
         if (!certain || approaches.length > 0 || atEnd) return;
         certainly++;
         expect(crossings).toHaveLength(countByPieces(a, b));
@@ -61,7 +80,10 @@ describe('where two curves cross', () => {
     fc.assert(
       fc.property(segment, segment, (a, b) => {
         const [one, other] = [crossingsOf(a, b), crossingsOf(b, a)];
-        if (one.certain && other.certain) expect(one.crossings.map(({ t }) => t.toFixed(6)).sort()).toEqual(other.crossings.map(({ u }) => u.toFixed(6)).sort());
+        if (one.certain && other.certain)
+          expect(one.crossings.map(({ t }) => t.toFixed(6)).sort()).toEqual(
+            other.crossings.map(({ u }) => u.toFixed(6)).sort(),
+          );
       }),
       { numRuns: 200 },
     );
@@ -88,7 +110,10 @@ describe('where two curves cross', () => {
   });
 
   it('tells of an end that stops short of the other curve by a hair', () => {
-    const { certain, crossings, approaches } = crossingsOf(line({ x: 0, y: 0 }, { x: 20, y: 0 }, ''), line({ x: 10, y: 8 }, { x: 10, y: 0.001 }, ''));
+    const { certain, crossings, approaches } = crossingsOf(
+      line({ x: 0, y: 0 }, { x: 20, y: 0 }, ''),
+      line({ x: 10, y: 8 }, { x: 10, y: 0.001 }, ''),
+    );
     expect([certain, crossings.length, approaches.length > 0]).toEqual([true, 0, true]);
   });
 });

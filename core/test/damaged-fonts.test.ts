@@ -21,13 +21,16 @@ describe('damaged fonts', () => {
       const whole = wholes[i % wholes.length]!;
       const kind = Math.floor(i / wholes.length) % 3;
       const bytes = kind === 0 ? whole.slice(0, Math.floor(next() * whole.length)) : whole.slice();
-      if (kind !== 0) for (let k = 0; k < 1 + next() * 12; k++) bytes[Math.floor(next() * (kind === 1 ? 600 : bytes.length))] = Math.floor(next() * 256);
+      if (kind !== 0)
+        for (let k = 0; k < 1 + next() * 12; k++)
+          bytes[Math.floor(next() * (kind === 1 ? 600 : bytes.length))] = Math.floor(next() * 256);
       try {
         const face = openFace(bytes);
         for (const { glyph, x } of face.shape('FENNY')) {
           expect(Number.isFinite(x)).toBe(true);
           expect(face.nodes(glyph), 'a letter that is silently empty').toBeGreaterThan(0);
-          for (const { segments } of face.region(glyph)) for (const { to } of segments) expect(Number.isFinite(to.x + to.y)).toBe(true);
+          for (const { segments } of face.region(glyph))
+            for (const { to } of segments) expect(Number.isFinite(to.x + to.y)).toBe(true);
         }
       } catch (error) {
         expect(error).toBeInstanceOf(FontRefused);

@@ -32,7 +32,9 @@ describe('arc fit', () => {
           return segment;
         });
         // Where the curve stops and turns back, arcs reach a hair past its end.
-        expect(deviationBetween({ segments: [curve], closed: false }, { segments, closed: false }, 100)).toBeLessThan(tolerance * 1.5 + 0.001);
+        expect(deviationBetween({ segments: [curve], closed: false }, { segments, closed: false }, 100)).toBeLessThan(
+          tolerance * 1.5 + 0.001,
+        );
       }),
       { numRuns: 60 },
     );
@@ -55,21 +57,37 @@ describe('the screen', () => {
   }
 
   it.each(faceIds)('%s: is drawn within two micrometres, wherever the letters stand', (face) => {
-    const built = buildOf({ make: 'cut-through', lettering: { words: 'Load 8@\nRag', face, align: 'centre' }, plate: { holes: {}, cornerRadius: 7 } });
+    const built = buildOf({
+      make: 'cut-through',
+      lettering: { words: 'Load 8@\nRag', face, align: 'centre' },
+      plate: { holes: {}, cornerRadius: 7 },
+    });
     const { height } = built.arrangement.sheet;
     const drawn = pointsOf(screenPath(built.drawing.outline, height));
     const meant = built.drawing.outline.flatMap(({ segments }) => [
       segments[0]!.from,
-      ...segments.flatMap((segment) => (segment.kind === 'cubic' ? [segment.c1, segment.c2, segment.to] : segment.kind === 'arc' && Math.abs(segment.sweep) > 170 ? [pointAt(segment, 0.5), segment.to] : [segment.to])),
+      ...segments.flatMap((segment) =>
+        segment.kind === 'cubic'
+          ? [segment.c1, segment.c2, segment.to]
+          : segment.kind === 'arc' && Math.abs(segment.sweep) > 170
+            ? [pointAt(segment, 0.5), segment.to]
+            : [segment.to],
+      ),
     ]);
     expect(drawn).toHaveLength(2 * meant.length);
-    meant.forEach(({ x, y }, i) => expect(Math.max(Math.abs(drawn[2 * i]! - x), Math.abs(drawn[2 * i + 1]! - (height - y)))).toBeLessThan(0.002));
+    meant.forEach(({ x, y }, i) =>
+      expect(Math.max(Math.abs(drawn[2 * i]! - x), Math.abs(drawn[2 * i + 1]! - (height - y)))).toBeLessThan(0.002),
+    );
   });
 });
 
 describe('files', () => {
   it.each(faceIds)('%s: SVG and DXF read back as they were meant', async (face) => {
-    const { files } = await release(buildOf({ make: 'cut-through', lettering: { words: 'Rag & 8@', face }, plate: { holes: {}, border: {} } }), ['svg', 'dxf'], 3);
+    const { files } = await release(
+      buildOf({ make: 'cut-through', lettering: { words: 'Rag & 8@', face }, plate: { holes: {}, border: {} } }),
+      ['svg', 'dxf'],
+      3,
+    );
     for (const { readBack } of files) {
       expect(readBack!.problems).toEqual([]);
       expect(readBack!.deviation).toBeLessThan(0.01);
@@ -77,12 +95,24 @@ describe('files', () => {
   });
 
   it('writes the same bytes for the same job', async () => {
-    const once = async () => (await release(buildOf({ make: 'engraved', lettering: { words: 'SAND' } }), FORMATS, 1)).files.map(({ bytes }) => bytes);
+    const once = async () =>
+      (await release(buildOf({ make: 'engraved', lettering: { words: 'SAND' } }), FORMATS, 1)).files.map(
+        ({ bytes }) => bytes,
+      );
     expect(await once()).toEqual(await once());
   });
 
   it('gives every operation a layer of its own with a name that every reader takes', () => {
-    const { layers } = sheetDrawing(buildOf({ make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: 'SAND' }, plate: { holes: {}, border: {} } }), 1);
+    const { layers } = sheetDrawing(
+      buildOf({
+        make: 'engraved',
+        machine: 'engraver',
+        material: 'brass',
+        lettering: { words: 'SAND' },
+        plate: { holes: {}, border: {} },
+      }),
+      1,
+    );
     expect(layers.map(({ name }) => name)).toEqual(['ENGRAVE', 'SCORE', 'CUT_INNER', 'CUT_OUTER']);
   });
 
@@ -95,12 +125,18 @@ describe('files', () => {
     const meant = sheetDrawing(buildOf({ make: 'cut-through', lettering: { words: 'BO' } }), 1);
     const svg = writeSvg(meant);
     const dxf = writeDxf(meant);
-    const faults = (format: Format, text: string) => compareDrawings(meant, format === 'svg' ? readSvg(text) : readDxf(text), 0.01).problems.join();
+    const faults = (format: Format, text: string) =>
+      compareDrawings(meant, format === 'svg' ? readSvg(text) : readDxf(text), 0.01).problems.join();
     expect(faults('svg', svg)).toBe('');
     expect(faults('dxf', dxf)).toBe('');
     expect(faults('svg', svg.replace('Z"', '"'))).toMatch(/open/);
     expect(faults('svg', svg.replace(/<path d="[^"]*"\/>/, ''))).toMatch(/contours instead of/);
-    expect(faults('svg', svg.replace(/C(\d+)/, (_, n: string) => `C${Number(n) + 1}`))).toMatch(/off by/);
+    expect(
+      faults(
+        'svg',
+        svg.replace(/C(\d+)/, (_, n: string) => `C${Number(n) + 1}`),
+      ),
+    ).toMatch(/off by/);
     expect(faults('svg', svg.replace('width="', 'width="1'))).toMatch(/off by/);
     expect(faults('dxf', dxf.replace('LWPOLYLINE\n', 'POINT\n'))).toMatch(/should not be there/);
     expect(faults('dxf', dxf.replace(/\n70\n1\n/g, '\n70\n0\n'))).toMatch(/open/);
@@ -108,22 +144,45 @@ describe('files', () => {
 });
 
 describe('readers', () => {
-  const square: Contour = closedContour([line({ x: 1, y: 1 }, { x: 9, y: 1 }, ''), line({ x: 9, y: 1 }, { x: 9, y: 9 }, ''), line({ x: 9, y: 9 }, { x: 1, y: 1 }, '')]);
-  const drawing: SheetDrawing = { title: '', description: '', width: 10, height: 10, layers: [{ name: 'CUT', operation: 'cut', colour: '#000000', dxfColour: 7, fill: false, contours: [square] }] };
+  const square: Contour = closedContour([
+    line({ x: 1, y: 1 }, { x: 9, y: 1 }, ''),
+    line({ x: 9, y: 1 }, { x: 9, y: 9 }, ''),
+    line({ x: 9, y: 9 }, { x: 1, y: 1 }, ''),
+  ]);
+  const drawing: SheetDrawing = {
+    title: '',
+    description: '',
+    width: 10,
+    height: 10,
+    layers: [{ name: 'CUT', operation: 'cut', colour: '#000000', dxfColour: 7, fill: false, contours: [square] }],
+  };
 
   it('reads an SVG in its own units and through its transforms', () => {
-    const { layers } = readSvg('<svg xmlns="http://www.w3.org/2000/svg" width="1in" height="1in" viewBox="0 0 100 100"><g id="A" transform="translate(10 0)"><path d="m0 0h50v50h-50z"/></g><circle r="3"/></svg>');
-    expect(layers[0]!.contours[0]!.segments[0]).toMatchObject({ from: { x: expect.closeTo(2.54, 9), y: expect.closeTo(25.4, 9) }, to: { x: expect.closeTo(15.24, 9) } });
+    const { layers } = readSvg(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="1in" height="1in" viewBox="0 0 100 100"><g id="A" transform="translate(10 0)"><path d="m0 0h50v50h-50z"/></g><circle r="3"/></svg>',
+    );
+    expect(layers[0]!.contours[0]!.segments[0]).toMatchObject({
+      from: { x: expect.closeTo(2.54, 9), y: expect.closeTo(25.4, 9) },
+      to: { x: expect.closeTo(15.24, 9) },
+    });
   });
 
-  it('tells what it did not read', () => expect(readSvg('<svg width="9mm" height="9mm"><circle r="3"/><text>x</text></svg>').unread).toEqual({ circle: 1, text: 1 }));
+  it('tells what it did not read', () =>
+    expect(readSvg('<svg width="9mm" height="9mm"><circle r="3"/><text>x</text></svg>').unread).toEqual({
+      circle: 1,
+      text: 1,
+    }));
 
   it.each([
     ['another kind', '<html/>', /no svg/],
     ['no XML', 'hello', /well-formed/],
     ['no size', '<svg><path d="M0 0h1z"/></svg>', /how large/],
     ['a broken path', '<svg width="1mm" height="1mm"><path d="M0 0 L x"/></svg>', /cannot be read/],
-    ['depth without end', '<svg width="1mm" height="1mm">' + '<g>'.repeat(500) + '</g>'.repeat(500) + '</svg>', /nested/],
+    [
+      'depth without end',
+      '<svg width="1mm" height="1mm">' + '<g>'.repeat(500) + '</g>'.repeat(500) + '</svg>',
+      /nested/,
+    ],
     ['an entity that is not declared', '<svg width="1mm" height="1mm">&bomb;</svg>', /well-formed/],
   ])('refuses an SVG of %s in words', (_, text, words) => expect(() => readSvg(text)).toThrow(words));
 
@@ -131,6 +190,12 @@ describe('readers', () => {
     const whole = writeDxf(drawing);
     expect(() => readDxf('AutoCAD Binary DXF\r\n')).toThrow(/binary/);
     expect(() => readDxf('<svg/>\n1\n')).toThrow(/not a DXF|cut short/);
-    fc.assert(fc.property(fc.integer({ min: 0, max: whole.length - 5 }), (at) => void expect(() => readDxf(whole.slice(0, at))).toThrow(/cut short|not a DXF|no entities/)), { numRuns: 60 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: whole.length - 5 }),
+        (at) => void expect(() => readDxf(whole.slice(0, at))).toThrow(/cut short|not a DXF|no entities/),
+      ),
+      { numRuns: 60 },
+    );
   });
 });

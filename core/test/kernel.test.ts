@@ -16,7 +16,9 @@ const lettersOf = (words: string, face: string, capHeight = 40) =>
 
 /** Area of the same union done on fine polygons alone, by the library, without our restoring of curves. */
 function polygonArea(contours: readonly Contour[]): number {
-  const paths = contours.map((contour) => flatten(contour, 0.0005).map(({ x, y }) => ({ x: Math.round(x * 1e5), y: Math.round(y * 1e5) })));
+  const paths = contours.map((contour) =>
+    flatten(contour, 0.0005).map(({ x, y }) => ({ x: Math.round(x * 1e5), y: Math.round(y * 1e5) })),
+  );
   return Clipper.areaPaths(Clipper.union(paths, FillRule.NonZero)) / 1e10;
 }
 
@@ -31,7 +33,13 @@ function strayFrom(result: readonly Contour[], sources: readonly Contour[]): num
     let best = Infinity;
     for (const [a, b] of spans) {
       if (best < 1e-4) break;
-      if (p.x < Math.min(a.x, b.x) - best || p.x > Math.max(a.x, b.x) + best || p.y < Math.min(a.y, b.y) - best || p.y > Math.max(a.y, b.y) + best) continue;
+      if (
+        p.x < Math.min(a.x, b.x) - best ||
+        p.x > Math.max(a.x, b.x) + best ||
+        p.y < Math.min(a.y, b.y) - best ||
+        p.y > Math.max(a.y, b.y) + best
+      )
+        continue;
       best = Math.min(best, distanceToSpan(p, a, b));
     }
     worst = Math.max(worst, best);
@@ -54,7 +62,11 @@ describe('booleans', () => {
   });
 
   it('goes by winding where outlines lie within each other, whichever way they run', () => {
-    const [outer, inner, core] = [circle({ x: 0, y: 0 }, 10, 'a'), circle({ x: 1, y: 0 }, 5, 'b'), circle({ x: 1, y: 0 }, 2, 'c')];
+    const [outer, inner, core] = [
+      circle({ x: 0, y: 0 }, 10, 'a'),
+      circle({ x: 1, y: 0 }, 5, 'b'),
+      circle({ x: 1, y: 0 }, 2, 'c'),
+    ];
     const areaOf = (contours: Contour[]) => regionArea(weld(contours)) / Math.PI;
     expect(areaOf([outer, inner])).toBeCloseTo(100, 9);
     expect(areaOf([outer, reverseContour(inner)])).toBeCloseTo(75, 9);
@@ -73,16 +85,35 @@ describe('booleans', () => {
   });
 
   it('gives areas that add up, whatever the rectangles', () => {
-    const box = fc.record({ x: fc.integer({ min: 0, max: 60 }), y: fc.integer({ min: 0, max: 60 }), w: fc.integer({ min: 2, max: 40 }), h: fc.integer({ min: 2, max: 40 }), r: fc.integer({ min: 0, max: 9 }) });
-    const toRegion = (boxes: readonly { x: number; y: number; w: number; h: number; r: number }[]) => weld(boxes.map(({ x, y, w, h, r }, i) => roundedRectangle({ minX: x, minY: y, maxX: x + w, maxY: y + h }, r, `box:${i}`)));
+    const box = fc.record({
+      x: fc.integer({ min: 0, max: 60 }),
+      y: fc.integer({ min: 0, max: 60 }),
+      w: fc.integer({ min: 2, max: 40 }),
+      h: fc.integer({ min: 2, max: 40 }),
+      r: fc.integer({ min: 0, max: 9 }),
+    });
+    const toRegion = (boxes: readonly { x: number; y: number; w: number; h: number; r: number }[]) =>
+      weld(
+        boxes.map(({ x, y, w, h, r }, i) =>
+          roundedRectangle({ minX: x, minY: y, maxX: x + w, maxY: y + h }, r, `box:${i}`),
+        ),
+      );
     fc.assert(
-      fc.property(fc.array(box, { minLength: 1, maxLength: 5 }), fc.array(box, { minLength: 1, maxLength: 5 }), (first, second) => {
-        const [a, b] = [toRegion(first), toRegion(second)];
-        const [both, either, rest] = [regionArea(common(a, b)), regionArea(weld([...a, ...b])), regionArea(knockOut(a, b))];
-        expect(Math.abs(either + both - regionArea(a) - regionArea(b))).toBeLessThan(0.2);
-        expect(Math.abs(rest + both - regionArea(a))).toBeLessThan(0.2);
-        for (const contour of [...a, ...b]) expect(isConnected(contour)).toBe(true);
-      }),
+      fc.property(
+        fc.array(box, { minLength: 1, maxLength: 5 }),
+        fc.array(box, { minLength: 1, maxLength: 5 }),
+        (first, second) => {
+          const [a, b] = [toRegion(first), toRegion(second)];
+          const [both, either, rest] = [
+            regionArea(common(a, b)),
+            regionArea(weld([...a, ...b])),
+            regionArea(knockOut(a, b)),
+          ];
+          expect(Math.abs(either + both - regionArea(a) - regionArea(b))).toBeLessThan(0.2);
+          expect(Math.abs(rest + both - regionArea(a))).toBeLessThan(0.2);
+          for (const contour of [...a, ...b]) expect(isConnected(contour)).toBe(true);
+        },
+      ),
       { numRuns: 150 },
     );
   });
@@ -129,18 +160,38 @@ describe('booleans', () => {
 
   it('computes hostile outlines twice and decides by the winding number', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 60 })), { minLength: 3, maxLength: 14 }), (corners) => {
-        const scribble = polygon(corners.map(([x, y]) => ({ x, y })), 'scribble');
-        const { region, doubt } = weldSafely([scribble]);
-        if (doubt === null) expect(Math.abs(regionArea(region) - polygonArea([scribble]))).toBeLessThan(0.2);
-        else expect(doubt).toBeLessThan(0.01);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 60 })), {
+          minLength: 3,
+          maxLength: 14,
+        }),
+        (corners) => {
+          const scribble = polygon(
+            corners.map(([x, y]) => ({ x, y })),
+            'scribble',
+          );
+          const { region, doubt } = weldSafely([scribble]);
+          if (doubt === null) expect(Math.abs(regionArea(region) - polygonArea([scribble]))).toBeLessThan(0.2);
+          else expect(doubt).toBeLessThan(0.01);
+        },
+      ),
       { numRuns: 120 },
     );
   });
 
   it('drops slivers and keeps what is small but real', () => {
-    expect(weld([polygon([{ x: 0, y: 0 }, { x: 50, y: 0 }, { x: 50, y: 0.001 }], 'sliver')])).toEqual([]);
+    expect(
+      weld([
+        polygon(
+          [
+            { x: 0, y: 0 },
+            { x: 50, y: 0 },
+            { x: 50, y: 0.001 },
+          ],
+          'sliver',
+        ),
+      ]),
+    ).toEqual([]);
     expect(weld([circle({ x: 0, y: 0 }, 0.2, 'speck')])).toHaveLength(1);
   });
 });
@@ -148,10 +199,16 @@ describe('booleans', () => {
 describe('pieces of a region', () => {
   it('finds each ring of a target with its own hole', () => {
     const rings = [30, 25, 20, 15, 10, 5].map((r) => weld([circle({ x: 3, y: 4 }, r, `r${r}`)]));
-    const target = [...knockOut(rings[0]!, rings[1]!), ...knockOut(rings[2]!, rings[3]!), ...knockOut(rings[4]!, rings[5]!)];
+    const target = [
+      ...knockOut(rings[0]!, rings[1]!),
+      ...knockOut(rings[2]!, rings[3]!),
+      ...knockOut(rings[4]!, rings[5]!),
+    ];
     const components = componentsOf(target);
     expect(components.map(({ holes }) => holes.length)).toEqual([1, 1, 1]);
-    expect(components.map(({ area }) => area / Math.PI)).toEqual([900 - 625, 400 - 225, 100 - 25].map((area) => expect.closeTo(area, 1)));
+    expect(components.map(({ area }) => area / Math.PI)).toEqual(
+      [900 - 625, 400 - 225, 100 - 25].map((area) => expect.closeTo(area, 1)),
+    );
     expect(regionContains(target, { x: 3 + 12, y: 4 })).toBe(false);
     expect(regionContains(target, { x: 3 + 17, y: 4 })).toBe(true);
   });

@@ -25,17 +25,24 @@ describe('lengths', () => {
 
   it('takes a bare number in the unit of the screen', () => expect(mmOf('2', 'in')).toBe(50.8));
 
-  it.each(['', 'abc', '1e9', '12 kg', '1/0 in', '--3', '1/2/3', 'NaN', 'Infinity', '9999999'])('refuses “%s” with a reason', (text) => {
-    const parsed = parseLength(text, 'mm');
-    expect(parsed).toMatchObject({ ok: false, reason: expect.stringMatching(/\w{3,}/) });
-  });
+  it.each(['', 'abc', '1e9', '12 kg', '1/0 in', '--3', '1/2/3', 'NaN', 'Infinity', '9999999'])(
+    'refuses “%s” with a reason',
+    (text) => {
+      const parsed = parseLength(text, 'mm');
+      expect(parsed).toMatchObject({ ok: false, reason: expect.stringMatching(/\w{3,}/) });
+    },
+  );
 
   it('reads back what it wrote, to the digits it wrote', () => {
     fc.assert(
-      fc.property(fc.double({ min: -5000, max: 5000, noNaN: true }), fc.constantFrom('mm' as const, 'in' as const), (mm, unit) => {
-        const parsed = parseLength(formatLength(mm, unit), unit);
-        expect(parsed.ok && Math.abs(parsed.mm - mm)).toBeLessThanOrEqual(unit === 'mm' ? 0.00501 : 0.0128);
-      }),
+      fc.property(
+        fc.double({ min: -5000, max: 5000, noNaN: true }),
+        fc.constantFrom('mm' as const, 'in' as const),
+        (mm, unit) => {
+          const parsed = parseLength(formatLength(mm, unit), unit);
+          expect(parsed.ok && Math.abs(parsed.mm - mm)).toBeLessThanOrEqual(unit === 'mm' ? 0.00501 : 0.0128);
+        },
+      ),
     );
   });
 });

@@ -12,7 +12,13 @@ import { letterName } from '../src/lettering/naming.ts';
 import { followLetters } from '../src/lettering/retext.ts';
 import { faceFile, faceIds, faceOf, strokeFaceIds } from './workshop.ts';
 
-const plan = (words: string, more: Partial<LetteringPlan> = {}): LetteringPlan => ({ words, size: { by: 'cap height', value: 50 }, ...PLAIN, lineSpacing: 1.5, ...more });
+const plan = (words: string, more: Partial<LetteringPlan> = {}): LetteringPlan => ({
+  words,
+  size: { by: 'cap height', value: 50 },
+  ...PLAIN,
+  lineSpacing: 1.5,
+  ...more,
+});
 
 describe('layout', () => {
   it.each(faceIds)('%s: H is as high as the cap height asked for, and the whole as wide as the width', (id) => {
@@ -24,7 +30,8 @@ describe('layout', () => {
   });
 
   it('keeps every letter’s identity when other words change', () => {
-    const ids = (words: string) => layOut(plan(words), faceOf('overpass-bold')).letters.map(({ id, text }) => `${id} ${text}`);
+    const ids = (words: string) =>
+      layOut(plan(words), faceOf('overpass-bold')).letters.map(({ id, text }) => `${id} ${text}`);
     const [before, after] = [ids('LOAD\nEMPTY'), ids('LOAD 8 TONS\nEMPTY')];
     expect(after).toEqual(expect.arrayContaining(before));
     expect(new Set(after).size).toBe(after.length);
@@ -42,7 +49,10 @@ describe('layout', () => {
   });
 
   it('sets lines by their own scale, a line spacing apart', () => {
-    const { letters, baselines } = layOut(plan('H\nH', { lineScale: [1, 0.4], lineSpacing: 1.2 }), faceOf('besley-bold'));
+    const { letters, baselines } = layOut(
+      plan('H\nH', { lineScale: [1, 0.4], lineSpacing: 1.2 }),
+      faceOf('besley-bold'),
+    );
     expect(heightOf(letters[1]!.bounds)).toBeCloseTo(20, 2);
     expect(baselines).toEqual([0, -60]);
   });
@@ -57,7 +67,8 @@ describe('layout', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme', maxLength: 40 }), fc.constantFrom(...faceIds), (words, id) => {
         const { letters } = layOut(plan(words), faceOf(id));
-        for (const { bounds } of letters) expect(Number.isFinite(bounds.minX + bounds.maxX + bounds.minY + bounds.maxY)).toBe(true);
+        for (const { bounds } of letters)
+          expect(Number.isFinite(bounds.minX + bounds.maxX + bounds.minY + bounds.maxY)).toBe(true);
       }),
       { numRuns: 120 },
     );
@@ -65,7 +76,15 @@ describe('layout', () => {
 
   it('calls letters as people do', () => {
     const { letters } = layOut(plan('RETURN 8'), faceOf('overpass-bold'));
-    expect(letters.map(({ id }) => letterName(id, letters))).toEqual(['first R in RETURN', 'E in RETURN', 'T in RETURN', 'U in RETURN', 'second R in RETURN', 'N in RETURN', '8']);
+    expect(letters.map(({ id }) => letterName(id, letters))).toEqual([
+      'first R in RETURN',
+      'E in RETURN',
+      'T in RETURN',
+      'U in RETURN',
+      'second R in RETURN',
+      'N in RETURN',
+      '8',
+    ]);
   });
 });
 
@@ -73,7 +92,8 @@ describe('fitting and placing', () => {
   const face = faceOf('overpass-bold');
 
   it('meets the size by each of its measures, straight and on a circle', () => {
-    const sized = (size: Size, more: Partial<LetteringPlan> = {}) => layOut(plan('Fenny\nCross', { size, ...more }), face);
+    const sized = (size: Size, more: Partial<LetteringPlan> = {}) =>
+      layOut(plan('Fenny\nCross', { size, ...more }), face);
     expect(sized({ by: 'x-height', value: 20 }).xHeight).toBeCloseTo(20, 6);
     expect(heightOf(sized({ by: 'overall height', value: 90 }).bounds)).toBeCloseTo(90, 4);
     const boxed = sized({ by: 'box', width: 200, height: 40 });
@@ -85,8 +105,10 @@ describe('fitting and placing', () => {
 
   it('stands letters on a circle: feet at its radius, heads outward or inward, turned or upright', () => {
     const size = { by: 'cap height', value: 10 } as const;
-    const at = (bow: LetteringPlan['bow']) => layOut(plan('HHHHH', { size, bow, align: 'centre' }), face).letters.map(({ bounds }) => bounds);
-    const reach = (box: { minX: number; maxX: number; minY: number; maxY: number }) => Math.hypot((box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2);
+    const at = (bow: LetteringPlan['bow']) =>
+      layOut(plan('HHHHH', { size, bow, align: 'centre' }), face).letters.map(({ bounds }) => bounds);
+    const reach = (box: { minX: number; maxX: number; minY: number; maxY: number }) =>
+      Math.hypot((box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2);
     const outside = at({ radius: 80, side: 'outside', angle: 90, upright: false });
     expect(outside[2]!.minY).toBeCloseTo(80, 1);
     expect(outside[2]!.minX + outside[2]!.maxX).toBeCloseTo(0, 0);
@@ -96,7 +118,8 @@ describe('fitting and placing', () => {
     expect(inside[2]!.minY).toBeCloseTo(-80, 1);
     for (const box of inside) expect(reach(box)).toBeCloseTo(75, 0);
     expect(inside[0]!.minX).toBeLessThan(inside[4]!.minX);
-    for (const box of at({ radius: 80, side: 'outside', angle: 90, upright: true })) expect(heightOf(box)).toBeCloseTo(10, 3);
+    for (const box of at({ radius: 80, side: 'outside', angle: 90, upright: true }))
+      expect(heightOf(box)).toBeCloseTo(10, 3);
   });
 
   it('spaces words, stretches and mirrors only when asked to', () => {
@@ -120,7 +143,12 @@ describe('fitting and placing', () => {
       expect(bounds.minY - plain.letters[i]!.bounds.minY).toBeCloseTo(i === 3 ? -3 : 0, 9);
     });
     const follow = followLetters('LOAD\nFENNY', 'LOAD\nTO FERNY');
-    expect([0, 2, 3, 4].map((place) => follow(`letter:1.${place}.0`))).toEqual(['letter:1.3.0', 'letter:1.5.0', 'letter:1.6.0', 'letter:1.7.0']);
+    expect([0, 2, 3, 4].map((place) => follow(`letter:1.${place}.0`))).toEqual([
+      'letter:1.3.0',
+      'letter:1.5.0',
+      'letter:1.6.0',
+      'letter:1.7.0',
+    ]);
     expect(followLetters('LOAD\nFENNY', 'FENNY')('letter:1.2.0#0')).toBe('letter:0.2.0#0');
     expect(layOut(plan('FEN', { nudges }), face).lostNudges).toEqual(['letter:0.3.0']);
   });
@@ -136,16 +164,32 @@ describe('kern tables', () => {
   it('are read pair by pair, and nonsense is left alone', () => {
     const table = new Uint8Array(4 + 14 + 12);
     const view = new DataView(table.buffer);
-    [[2, 1], [6, 26], [8, 1], [10, 2]].forEach(([at, value]) => view.setUint16(at!, value!));
-    [[18, 36, 57, -80], [24, 57, 36, 25]].forEach(([at, left, right, value]) => {
+    [
+      [2, 1],
+      [6, 26],
+      [8, 1],
+      [10, 2],
+    ].forEach(([at, value]) => view.setUint16(at!, value!));
+    [
+      [18, 36, 57, -80],
+      [24, 57, 36, 25],
+    ].forEach(([at, left, right, value]) => {
       view.setUint16(at!, left!);
       view.setUint16(at! + 2, right!);
       view.setInt16(at! + 4, value!);
     });
-    expect(readKernTable(table)).toEqual(new Map([[36 * 65536 + 57, -80], [57 * 65536 + 36, 25]]));
+    expect(readKernTable(table)).toEqual(
+      new Map([
+        [36 * 65536 + 57, -80],
+        [57 * 65536 + 36, 25],
+      ]),
+    );
     expect(readKernTable(table.slice(0, 9))).toBeNull();
     expect(readKernTable(new Uint8Array(40).fill(255))).toBeNull();
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => void readKernTable(bytes)), { numRuns: 200 });
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => void readKernTable(bytes)),
+      { numRuns: 200 },
+    );
   });
 });
 
@@ -160,10 +204,12 @@ describe('stroke faces', () => {
     }
     expect(letters[0]!.bounds.maxY).toBeCloseTo(50, 1);
     // The facets of an O turn by many degrees each; the curves through the same points turn by next to none.
-    const turns = letters[1]!.strokes.flatMap(({ segments }) => segments.slice(1).map((segment, i) => {
-      const [u, v] = [directionAt(segments[i]!, 1), directionAt(segment, 0)];
-      return Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
-    }));
+    const turns = letters[1]!.strokes.flatMap(({ segments }) =>
+      segments.slice(1).map((segment, i) => {
+        const [u, v] = [directionAt(segments[i]!, 1), directionAt(segment, 0)];
+        return Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
+      }),
+    );
     expect(turns.filter((turn) => turn > 0.02 && turn < 0.9).length).toBeLessThanOrEqual(turns.length / 4);
   });
 });

@@ -13,7 +13,12 @@ import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { faceIds, faceOf } from './workshop.ts';
 
 const nodesIn = (region: Region) => region.reduce((sum, { segments }) => sum + segments.length, 0);
-const wordIn = (face: string, words: string, capHeight = 40): Region => weldRegions(layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faceOf(face)).letters.map(({ contours }) => contours));
+const wordIn = (face: string, words: string, capHeight = 40): Region =>
+  weldRegions(
+    layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faceOf(face)).letters.map(
+      ({ contours }) => contours,
+    ),
+  );
 
 /** Distance of each point of a result from the edge it was offset from, on an independent fine flattening. */
 function distancesTo(source: Region, result: Region): number[] {
@@ -21,35 +26,65 @@ function distancesTo(source: Region, result: Region): number[] {
     const ring = flatten(contour, 0.0005);
     return ring.map((p, i): [Point, Point] => [p, ring[(i + 1) % ring.length]!]);
   });
-  return result.flatMap((contour) => flatten(contour, 0.02)).map((p) => {
-    let best = Infinity;
-    for (const [a, b] of spans) {
-      if (p.x < Math.min(a.x, b.x) - best || p.x > Math.max(a.x, b.x) + best || p.y < Math.min(a.y, b.y) - best || p.y > Math.max(a.y, b.y) + best) continue;
-      best = Math.min(best, distanceToSpan(p, a, b));
-    }
-    return best;
-  });
+  return result
+    .flatMap((contour) => flatten(contour, 0.02))
+    .map((p) => {
+      let best = Infinity;
+      for (const [a, b] of spans) {
+        if (
+          p.x < Math.min(a.x, b.x) - best ||
+          p.x > Math.max(a.x, b.x) + best ||
+          p.y < Math.min(a.y, b.y) - best ||
+          p.y > Math.max(a.y, b.y) + best
+        )
+          continue;
+        best = Math.min(best, distanceToSpan(p, a, b));
+      }
+      return best;
+    });
 }
 
 describe('offsets', () => {
   it('are those of the textbook for squares, circles and holes', () => {
     fc.assert(
-      fc.property(fc.double({ min: 5, max: 50, noNaN: true }), fc.double({ min: 0.05, max: 2, noNaN: true }), (side, by) => {
-        const square = [polygon([{ x: 0, y: 0 }, { x: side, y: 0 }, { x: side, y: side }, { x: 0, y: side }], 's')];
-        expect(regionArea(offsetRegion(square, by))).toBeCloseTo(side * side + 4 * side * by + Math.PI * by * by, 2);
-        expect(regionArea(offsetRegion(square, -by))).toBeCloseTo((side - 2 * by) ** 2, 2);
-        const ring = [circle({ x: 0, y: 0 }, side, 'o'), reverseContour(circle({ x: 0, y: 0 }, side / 2, 'i'))];
-        const grown = offsetRegion(ring, by);
-        expect(regionArea(grown)).toBeCloseTo(Math.PI * ((side + by) ** 2 - (side / 2 - by) ** 2), 1);
-        expect(grown.every(({ segments }) => segments.every(({ kind }) => kind === 'arc'))).toBe(true);
-      }),
+      fc.property(
+        fc.double({ min: 5, max: 50, noNaN: true }),
+        fc.double({ min: 0.05, max: 2, noNaN: true }),
+        (side, by) => {
+          const square = [
+            polygon(
+              [
+                { x: 0, y: 0 },
+                { x: side, y: 0 },
+                { x: side, y: side },
+                { x: 0, y: side },
+              ],
+              's',
+            ),
+          ];
+          expect(regionArea(offsetRegion(square, by))).toBeCloseTo(side * side + 4 * side * by + Math.PI * by * by, 2);
+          expect(regionArea(offsetRegion(square, -by))).toBeCloseTo((side - 2 * by) ** 2, 2);
+          const ring = [circle({ x: 0, y: 0 }, side, 'o'), reverseContour(circle({ x: 0, y: 0 }, side / 2, 'i'))];
+          const grown = offsetRegion(ring, by);
+          expect(regionArea(grown)).toBeCloseTo(Math.PI * ((side + by) ** 2 - (side / 2 - by) ** 2), 1);
+          expect(grown.every(({ segments }) => segments.every(({ kind }) => kind === 'arc'))).toBe(true);
+        },
+      ),
       { numRuns: 40 },
     );
   });
 
   it('leave nothing of what is thinner than they take', () => {
     expect(offsetRegion([roundedRectangle({ minX: 0, minY: 0, maxX: 40, maxY: 2 }, 0, 'bar')], -1.01)).toEqual([]);
-    expect(offsetRegion([reverseContour(circle({ x: 20, y: 20 }, 1, 'hole')), roundedRectangle({ minX: 0, minY: 0, maxX: 40, maxY: 40 }, 0, 'plate')], 1.01)).toHaveLength(1);
+    expect(
+      offsetRegion(
+        [
+          reverseContour(circle({ x: 20, y: 20 }, 1, 'hole')),
+          roundedRectangle({ minX: 0, minY: 0, maxX: 40, maxY: 40 }, 0, 'plate'),
+        ],
+        1.01,
+      ),
+    ).toHaveLength(1);
   });
 
   it.each(faceIds)('keep %s at their distance within 0.01 mm, with few nodes', (face) => {
@@ -72,7 +107,8 @@ describe('thickening', () => {
     expect(free.region.filter((contour) => contourArea(contour) < 0)).toHaveLength(before - free.closed.length);
     const kept = thicken(word, { by: 2.4, keepCounters: 1.5 });
     expect(kept.closed).toEqual([]);
-    for (const hole of kept.region.filter((contour) => contourArea(contour) < 0)) expect(widestDisc([reverseContour(hole)]).diameter).toBeGreaterThan(1.5 - 0.02);
+    for (const hole of kept.region.filter((contour) => contourArea(contour) < 0))
+      expect(widestDisc([reverseContour(hole)]).diameter).toBeGreaterThan(1.5 - 0.02);
   });
 
   it('tells when thinning parts a letter', () => {

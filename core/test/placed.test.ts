@@ -3,22 +3,45 @@ import { describe, expect, it } from 'vitest';
 import { StageCache } from '../src/build/stages.ts';
 import { componentsOf, probePoint } from '../src/geometry/components.ts';
 import { closedContour, endOf, moveRegion, nodeCount, startOf, type Region } from '../src/geometry/contour.ts';
-import { contourArea, contourBounds, contourContains, contourLength, hullBounds, regionContains, reverseContour, segmentHulls, sourcesOf } from '../src/geometry/contour-facts.ts';
+import {
+  contourArea,
+  contourBounds,
+  contourContains,
+  contourLength,
+  hullBounds,
+  regionContains,
+  reverseContour,
+  segmentHulls,
+  sourcesOf,
+} from '../src/geometry/contour-facts.ts';
 import { segmentsWithin } from '../src/geometry/segments-within.ts';
 import { circle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { letterName, letterNames, lettersAmong } from '../src/lettering/naming.ts';
 import { faceIds, faceOf } from './workshop.ts';
 
-const letterOf = (face: string, text: string): Region => layOut({ ...PLAIN, words: text, size: { by: 'cap height', value: 30 } }, faceOf(face)).letters.flatMap(({ contours }) => contours);
+const letterOf = (face: string, text: string): Region =>
+  layOut({ ...PLAIN, words: text, size: { by: 'cap height', value: 30 } }, faceOf(face)).letters.flatMap(
+    ({ contours }) => contours,
+  );
 
 /** The same region with nothing left of where it came from: every segment made, every fact to be found anew. */
-const madeAnew = (region: Region): Region => region.map(({ segments }) => closedContour(segments.map((segment) => ({ ...segment }))));
+const madeAnew = (region: Region): Region =>
+  region.map(({ segments }) => closedContour(segments.map((segment) => ({ ...segment }))));
 
 const move = fc.double({ min: -500, max: 500, noNaN: true });
 const placed = fc
-  .record({ face: fc.constantFrom(...faceIds), text: fc.constantFrom(...'AB8@gi&'), moves: fc.array(fc.tuple(move, move), { minLength: 1, maxLength: 3 }) })
-  .map(({ face, text, moves }) => moves.reduce((region, [dx, dy], i) => moveRegion(region, dx, dy, (source) => `${source}+${i}`), letterOf(face, text)));
+  .record({
+    face: fc.constantFrom(...faceIds),
+    text: fc.constantFrom(...'AB8@gi&'),
+    moves: fc.array(fc.tuple(move, move), { minLength: 1, maxLength: 3 }),
+  })
+  .map(({ face, text, moves }) =>
+    moves.reduce(
+      (region, [dx, dy], i) => moveRegion(region, dx, dy, (source) => `${source}+${i}`),
+      letterOf(face, text),
+    ),
+  );
 
 describe('a contour placed elsewhere', () => {
   it('is in all that is known of it what it would be if it were made there', () => {
@@ -29,8 +52,13 @@ describe('a contour placed elsewhere', () => {
           const own = anew[i]!;
           expect(contourArea(contour)).toBeCloseTo(contourArea(own), 6);
           expect(contourLength(contour)).toBeCloseTo(contourLength(own), 6);
-          for (const boundsOf of [contourBounds, hullBounds]) for (const side of ['minX', 'minY', 'maxX', 'maxY'] as const) expect(boundsOf(contour)[side]).toBeCloseTo(boundsOf(own)[side], 8);
-          for (const pointOf of [startOf, endOf, probePoint]) expect(Math.hypot(pointOf(contour).x - pointOf(own).x, pointOf(contour).y - pointOf(own).y)).toBeLessThan(1e-9);
+          for (const boundsOf of [contourBounds, hullBounds])
+            for (const side of ['minX', 'minY', 'maxX', 'maxY'] as const)
+              expect(boundsOf(contour)[side]).toBeCloseTo(boundsOf(own)[side], 8);
+          for (const pointOf of [startOf, endOf, probePoint])
+            expect(Math.hypot(pointOf(contour).x - pointOf(own).x, pointOf(contour).y - pointOf(own).y)).toBeLessThan(
+              1e-9,
+            );
           expect(sourcesOf([contour])).toEqual(sourcesOf([own]));
           expect(nodeCount(contour)).toBe(own.segments.length);
           const { hulls, dx } = segmentHulls(contour);
@@ -43,27 +71,41 @@ describe('a contour placed elsewhere', () => {
 
   it('holds the same points, and turned round is the same line', () => {
     fc.assert(
-      fc.property(placed, fc.double({ min: 0.001, max: 0.999, noNaN: true }), fc.double({ min: 0.001, max: 0.999, noNaN: true }), (region, across, up) => {
-        const { minX, minY, maxX, maxY } = contourBounds(region[0]!);
-        const p = { x: minX + across * (maxX - minX), y: minY + up * (maxY - minY) };
-        const anew = madeAnew(region);
-        // On a line, the last digit tells on which side.
-        const nearLine = segmentsWithin(region, { minX: p.x - 0.01, maxX: p.x + 0.01, minY: p.y - 0.01, maxY: p.y + 0.01 }).length > 0;
-        if (!nearLine) expect(regionContains(region, p)).toBe(regionContains(anew, p));
-        const back = reverseContour(region[0]!);
-        expect(reverseContour(back)).toBe(region[0]);
-        expect(contourArea(back)).toBeCloseTo(-contourArea(region[0]!), 9);
-        expect(back.segments[0]!.from).toEqual(region[0]!.segments.at(-1)!.to);
-        expect(contourContains(back, p)).toBe(contourContains(region[0]!, p));
-      }),
+      fc.property(
+        placed,
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        (region, across, up) => {
+          const { minX, minY, maxX, maxY } = contourBounds(region[0]!);
+          const p = { x: minX + across * (maxX - minX), y: minY + up * (maxY - minY) };
+          const anew = madeAnew(region);
+          // On a line, the last digit tells on which side.
+          const nearLine =
+            segmentsWithin(region, { minX: p.x - 0.01, maxX: p.x + 0.01, minY: p.y - 0.01, maxY: p.y + 0.01 }).length >
+            0;
+          if (!nearLine) expect(regionContains(region, p)).toBe(regionContains(anew, p));
+          const back = reverseContour(region[0]!);
+          expect(reverseContour(back)).toBe(region[0]);
+          expect(contourArea(back)).toBeCloseTo(-contourArea(region[0]!), 9);
+          expect(back.segments[0]!.from).toEqual(region[0]!.segments.at(-1)!.to);
+          expect(contourContains(back, p)).toBe(contourContains(region[0]!, p));
+        },
+      ),
       { numRuns: 80 },
     );
   });
 
   it('has its holes where the original has them', () => {
-    const ring = [circle({ x: 0, y: 0 }, 10, 'a'), reverseContour(circle({ x: 0, y: 0 }, 6, 'a')), circle({ x: 0, y: 0 }, 3, 'a')];
+    const ring = [
+      circle({ x: 0, y: 0 }, 10, 'a'),
+      reverseContour(circle({ x: 0, y: 0 }, 6, 'a')),
+      circle({ x: 0, y: 0 }, 3, 'a'),
+    ];
     const parts = componentsOf(moveRegion(ring, 300, -40, () => 'b'));
-    expect(parts.map(({ holes, area }) => [holes.length, Math.round(area / Math.PI)])).toEqual([[1, 64], [0, 9]]);
+    expect(parts.map(({ holes, area }) => [holes.length, Math.round(area / Math.PI)])).toEqual([
+      [1, 64],
+      [0, 9],
+    ]);
     expect([...parts[0]!.sources]).toEqual(['b']);
   });
 });
@@ -73,10 +115,21 @@ describe('segments by where they are', () => {
     fc.assert(
       fc.property(placed, fc.tuple(move, move, fc.double({ min: 0, max: 30, noNaN: true })), (region, [x, y, size]) => {
         const { minX, minY } = contourBounds(region[0]!);
-        const box = { minX: minX + (x % 30), minY: minY + (y % 30), maxX: minX + (x % 30) + size, maxY: minY + (y % 30) + size };
+        const box = {
+          minX: minX + (x % 30),
+          minY: minY + (y % 30),
+          maxX: minX + (x % 30) + size,
+          maxY: minY + (y % 30) + size,
+        };
         const meant = madeAnew(region).flatMap((contour) => {
           const { hulls } = segmentHulls(contour);
-          return contour.segments.filter((_, i) => hulls[4 * i]! <= box.maxX && hulls[4 * i + 2]! >= box.minX && hulls[4 * i + 1]! <= box.maxY && hulls[4 * i + 3]! >= box.minY);
+          return contour.segments.filter(
+            (_, i) =>
+              hulls[4 * i]! <= box.maxX &&
+              hulls[4 * i + 2]! >= box.minX &&
+              hulls[4 * i + 1]! <= box.maxY &&
+              hulls[4 * i + 3]! >= box.minY,
+          );
         });
         expect(segmentsWithin(region, box)).toEqual(meant);
       }),
@@ -86,11 +139,20 @@ describe('segments by where they are', () => {
 });
 
 describe('letters by name', () => {
-  const { letters } = layOut({ ...PLAIN, words: 'TOTAL TOTAL\nI TO', size: { by: 'cap height', value: 20 } }, faceOf('overpass-bold'));
+  const { letters } = layOut(
+    { ...PLAIN, words: 'TOTAL TOTAL\nI TO', size: { by: 'cap height', value: 20 } },
+    faceOf('overpass-bold'),
+  );
 
   it('counts the same letters of one word of a line, and of no other', () => {
-    expect(letters.filter(({ line, text }) => line === 0 && text === 'O').map(({ id }) => letterName(id, letters))).toEqual(['first O in TOTAL', 'second O in TOTAL']);
-    expect(letters.filter(({ line }) => line === 1).map(({ id }) => letterName(id, letters))).toEqual(['I', 'T in TO', 'O in TO']);
+    expect(
+      letters.filter(({ line, text }) => line === 0 && text === 'O').map(({ id }) => letterName(id, letters)),
+    ).toEqual(['first O in TOTAL', 'second O in TOTAL']);
+    expect(letters.filter(({ line }) => line === 1).map(({ id }) => letterName(id, letters))).toEqual([
+      'I',
+      'T in TO',
+      'O in TO',
+    ]);
     expect(letterName('plate', letters)).toBe('the plate');
     expect(letterName(`${letters[0]!.id}~1`, letters)).toBe('part of first T in TOTAL');
   });

@@ -10,25 +10,48 @@ import { buildOf, recipeOf } from './workshop.ts';
 describe('recipe', () => {
   it('fills in all that a short form leaves out, and reads itself back unchanged', () => {
     const recipe = recipeOf({ make: 'cut-through', lettering: { words: 'FENNY' } });
-    expect(recipe).toMatchObject({ needlefile: 1, machine: 'plasma', hold: { bridges: { perIsland: 'by size', width: null } } });
+    expect(recipe).toMatchObject({
+      needlefile: 1,
+      machine: 'plasma',
+      hold: { bridges: { perIsland: 'by size', width: null } },
+    });
     expect(recipeOf(recipe)).toEqual(recipe);
   });
 
   it('takes lengths in any notation', () => {
-    expect(recipeOf({ make: 'engraved', thickness: '1/16in', lettering: { words: 'A', size: { by: 'cap height', value: '2+1/2"' } } })).toMatchObject({ thickness: 1.5875, lettering: { size: { value: 63.5 } } });
+    expect(
+      recipeOf({
+        make: 'engraved',
+        thickness: '1/16in',
+        lettering: { words: 'A', size: { by: 'cap height', value: '2+1/2"' } },
+      }),
+    ).toMatchObject({ thickness: 1.5875, lettering: { size: { value: 63.5 } } });
   });
 
   it.each([
     [null, /recipe/],
     [{ lettering: { words: 'A' } }, /make/],
     [{ make: 'cut-through' }, /lettering/],
-    [{ make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: 0 } } }, /size\.value: must be 1 mm or more/],
+    [
+      { make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: 0 } } },
+      /size\.value: must be 1 mm or more/,
+    ],
     [{ make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: -5 } } }, /must be 1 mm or more/],
-    [{ make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: 1e9 } } }, /must be 3000 mm or less/],
+    [
+      { make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: 1e9 } } },
+      /must be 3000 mm or less/,
+    ],
     [{ make: 'cut-through', lettering: { words: 'A', size: { by: 'cap height', value: 'abc' } } }, /not a length/],
     [{ make: 'cut-through', lettering: { words: 'A'.repeat(10_000) } }, /2000 characters or fewer/],
     [{ make: 'cut-through', lettering: { words: 'A' }, kern: 3 }, /kern/],
-    [{ make: 'cut-through', lettering: { words: 'A' }, workOrder: { sequence: ['engrave', 'engrave', 'mark', 'score', 'inner cuts'] } }, /each of/],
+    [
+      {
+        make: 'cut-through',
+        lettering: { words: 'A' },
+        workOrder: { sequence: ['engrave', 'engrave', 'mark', 'score', 'inner cuts'] },
+      },
+      /each of/,
+    ],
     [{ needlefile: 99 }, /version 99/],
   ])('refuses %j and says where', (value, words) => {
     const read = readRecipe(value);
@@ -38,7 +61,10 @@ describe('recipe', () => {
 
   it('patches one place and leaves the rest, and the one given, as they were', () => {
     const recipe = recipeOf({ make: 'stand-alone', lettering: { words: 'A' } });
-    const railed = applyPatch(recipe, [{ path: ['rail'], value: { height: 3, overlap: 1, extend: 0 } }, { path: ['rail', 'height'], value: 5 }]);
+    const railed = applyPatch(recipe, [
+      { path: ['rail'], value: { height: 3, overlap: 1, extend: 0 } },
+      { path: ['rail', 'height'], value: 5 },
+    ]);
     expect(railed.rail).toEqual({ height: 5, overlap: 1, extend: 0 });
     expect(railed.lettering).toBe(recipe.lettering);
     expect(recipe.rail).toBeNull();
@@ -49,8 +75,13 @@ describe('recipe', () => {
       for (const machine of houseShop.machines)
         for (const material of machine.materials) {
           const thickness = houseShop.materials.find(({ id }) => id === material)!.stock[1]!;
-          const { findings } = buildOf(startRecipe({ make, words: 'HINT 80', machine: machine.id, material, thickness }, houseShop));
-          expect(findings.filter(({ rule, severity }) => severity === 'stop' && rule !== 'loose piece'), `${make} on ${machine.id} in ${material}`).toEqual([]);
+          const { findings } = buildOf(
+            startRecipe({ make, words: 'HINT 80', machine: machine.id, material, thickness }, houseShop),
+          );
+          expect(
+            findings.filter(({ rule, severity }) => severity === 'stop' && rule !== 'loose piece'),
+            `${make} on ${machine.id} in ${material}`,
+          ).toEqual([]);
         }
   });
 

@@ -33,7 +33,11 @@ export function recipeOf(input: RecipeInput): Recipe {
 export function buildOf(input: RecipeInput, cache?: StageCache): Build {
   const recipe = recipeOf(input);
   const known = CATALOGUE.some(({ id }) => id === recipe.lettering.face);
-  return build(recipe, { shop: houseShop, faces: new Map(known ? [[recipe.lettering.face, faceOf(recipe.lettering.face)]] : []) }, cache);
+  return build(
+    recipe,
+    { shop: houseShop, faces: new Map(known ? [[recipe.lettering.face, faceOf(recipe.lettering.face)]] : []) },
+    cache,
+  );
 }
 
 /** Faces of outlines. */

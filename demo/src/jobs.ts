@@ -19,7 +19,13 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     machine: 'engraver',
     material: 'brass',
     thickness: 1.5,
-    lettering: { words: 'INJECTOR\nNo. 2', face: 'graduate', size: { by: 'overall width', value: 44 }, lineScale: [1, 0.7], lineSpacing: 1.7 },
+    lettering: {
+      words: 'INJECTOR\nNo. 2',
+      face: 'graduate',
+      size: { by: 'overall width', value: 44 },
+      lineScale: [1, 0.7],
+      lineSpacing: 1.7,
+    },
     plate: { width: 64, height: 30, cornerRadius: 4, holes: { diameter: 3, inset: 5 }, border: { inset: 2 } },
   },
   {
@@ -38,7 +44,12 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     machine: 'router',
     material: 'oak',
     thickness: 15,
-    lettering: { words: 'Guard\n& Parcels', face: 'vollkorn-bold', size: { by: 'overall width', value: 380 }, lineSpacing: 1.45 },
+    lettering: {
+      words: 'Guard\n& Parcels',
+      face: 'vollkorn-bold',
+      size: { by: 'overall width', value: 380 },
+      lineSpacing: 1.45,
+    },
     plate: { margin: 36, cornerRadius: 14, holes: null },
     relief: { frame: 10 },
   },
@@ -59,7 +70,12 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     machine: 'router',
     material: 'plywood',
     thickness: 9,
-    lettering: { words: 'Way Out\n& Booking', face: 'besley-bold', size: { by: 'cap height', value: 70 }, lineSpacing: 1.7 },
+    lettering: {
+      words: 'Way Out\n& Booking',
+      face: 'besley-bold',
+      size: { by: 'cap height', value: 70 },
+      lineSpacing: 1.7,
+    },
     plate: { margin: 40, cornerRadius: 18, holes: { diameter: 8, inset: 20 } },
   },
   {
@@ -69,7 +85,12 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     machine: 'plasma',
     material: 'mild-steel',
     thickness: 4,
-    lettering: { words: 'ALDERWICK', face: 'national-park-bold', size: { by: 'cap height', value: 160 }, letterSpacing: 6 },
+    lettering: {
+      words: 'ALDERWICK',
+      face: 'national-park-bold',
+      size: { by: 'cap height', value: 160 },
+      letterSpacing: 6,
+    },
     rail: { height: 30, overlap: 6, extend: 24 },
   },
   {
@@ -79,7 +100,14 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     machine: 'plasma',
     material: 'mild-steel',
     thickness: 3,
-    lettering: { words: 'LOAD 8 TONS\nEMPTY RETURN TO FENNY CROSS', face: 'barlow-condensed-semibold', size: { by: 'overall width', value: 620 }, lineScale: [1, 0.4], letterSpacing: 4, lineSpacing: 1 },
+    lettering: {
+      words: 'LOAD 8 TONS\nEMPTY RETURN TO FENNY CROSS',
+      face: 'barlow-condensed-semibold',
+      size: { by: 'overall width', value: 620 },
+      lineScale: [1, 0.4],
+      letterSpacing: 4,
+      lineSpacing: 1,
+    },
     plate: { margin: 34, cornerRadius: 12, holes: { diameter: 8, inset: 14 } },
   },
 ];

@@ -27,11 +27,25 @@ export const test = base.extend<{ freshData: void }, { app: WorkerApp }>({
       const port = await freePort();
       const url = `http://127.0.0.1:${port}`;
       const web = path.join(import.meta.dirname, '../../web');
-      const server = spawn('setpriv', ['--pdeathsig', 'KILL', process.execPath, '../node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-        cwd: web,
-        env: { ...process.env, DATABASE_URL: admin.replace(/[^/]*$/, name) },
-        stdio: ['ignore', 'ignore', 'inherit'],
-      });
+      const server = spawn(
+        'setpriv',
+        [
+          '--pdeathsig',
+          'KILL',
+          process.execPath,
+          '../node_modules/next/dist/bin/next',
+          'start',
+          '-H',
+          '127.0.0.1',
+          '-p',
+          String(port),
+        ],
+        {
+          cwd: web,
+          env: { ...process.env, DATABASE_URL: admin.replace(/[^/]*$/, name) },
+          stdio: ['ignore', 'ignore', 'inherit'],
+        },
+      );
       await answers(url);
       await use({ url, reset });
       server.kill('SIGTERM');
@@ -63,7 +77,13 @@ function freePort(): Promise<number> {
 
 async function answers(url: string): Promise<void> {
   for (let attempt = 0; attempt < 300; attempt++) {
-    if (await fetch(url).then((response) => response.ok, () => false)) return;
+    if (
+      await fetch(url).then(
+        (response) => response.ok,
+        () => false,
+      )
+    )
+      return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error(`${url} does not answer`);

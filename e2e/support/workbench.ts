@@ -14,10 +14,13 @@ export async function openJob(page: Page, name: string): Promise<void> {
 
 /** Waits until the bed shows the job as it is. */
 export async function built(page: Page): Promise<void> {
-  await expect(page.getByRole('complementary', { name: 'Shop check' })).toHaveAttribute('aria-busy', 'false', { timeout: 30_000 });
+  await expect(page.getByRole('complementary', { name: 'Shop check' })).toHaveAttribute('aria-busy', 'false', {
+    timeout: 30_000,
+  });
 }
 
-export const station = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name }).click();
+export const station = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name }).click();
 
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
@@ -26,7 +29,10 @@ export async function saved(page: Page): Promise<void> {
 /** Writes the files and gives them as downloaded, read by our readers, with the names they came under. */
 export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing; dxf: ReadDrawing; names: string[] }> {
   await station(page, 'Release');
-  const answered = page.waitForResponse((response) => response.request().method() === 'POST' && response.url().endsWith('/releases'), { timeout: 60_000 });
+  const answered = page.waitForResponse(
+    (response) => response.request().method() === 'POST' && response.url().endsWith('/releases'),
+    { timeout: 60_000 },
+  );
   await page.getByRole('button', { name: /Write the files|Release all the same/ }).click();
   const { id } = (await (await answered).json()) as { id: string };
   // An earlier release's files stand there until the new ones do.
@@ -41,5 +47,9 @@ export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing
   };
   const [svg, dxf, pdf] = [await download('svg'), await download('dxf'), await download('pdf')];
   expect(pdf.bytes.subarray(0, 5).toString()).toBe('%PDF-');
-  return { svg: readSvg(svg.bytes.toString()), dxf: readDxf(dxf.bytes.toString()), names: [svg.name, dxf.name, pdf.name] };
+  return {
+    svg: readSvg(svg.bytes.toString()),
+    dxf: readDxf(dxf.bytes.toString()),
+    names: [svg.name, dxf.name, pdf.name],
+  };
 }

@@ -5,19 +5,28 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../support/app';
 import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench';
 
-const cuts = (drawing: ReadDrawing): Contour[] => drawing.layers.filter(({ name }) => name.startsWith('CUT')).flatMap(({ contours }) => [...contours]);
+const cuts = (drawing: ReadDrawing): Contour[] =>
+  drawing.layers.filter(({ name }) => name.startsWith('CUT')).flatMap(({ contours }) => [...contours]);
 
 /** Whether a place (mm, y up) is material in a released file: an odd number of cut lines goes round it. */
-const isMaterial = (drawing: ReadDrawing, x: number, y: number): boolean => cuts(drawing).filter((contour) => contourContains(contour, { x, y })).length % 2 === 1;
+const isMaterial = (drawing: ReadDrawing, x: number, y: number): boolean =>
+  cuts(drawing).filter((contour) => contourContains(contour, { x, y })).length % 2 === 1;
 
-const handle = (page: Page, name: string) => page.getByRole('button', { name: new RegExp(`^Bridge \\d+: ${name}$`) }).first();
+const handle = (page: Page, name: string) =>
+  page.getByRole('button', { name: new RegExp(`^Bridge \\d+: ${name}$`) }).first();
 
 /** The middle of a bridge on the sheet, mm, y up, and where that is on the screen. */
 async function placeOf(page: Page, name: string) {
   return handle(page, name).evaluate((group) => {
     const polygon = group.querySelector('polygon')!;
-    const points = polygon.getAttribute('points')!.split(' ').map((pair) => pair.split(',').map(Number));
-    const [x, y] = [0, 1].map((axis) => points.reduce((sum, point) => sum + point[axis]!, 0) / points.length) as [number, number];
+    const points = polygon
+      .getAttribute('points')!
+      .split(' ')
+      .map((pair) => pair.split(',').map(Number));
+    const [x, y] = [0, 1].map((axis) => points.reduce((sum, point) => sum + point[axis]!, 0) / points.length) as [
+      number,
+      number,
+    ];
     const screen = new DOMPoint(x, y).matrixTransform(polygon.getScreenCTM()!);
     const height = Number(document.querySelector('svg[aria-label^="The sheet"] rect')!.getAttribute('height'));
     return { x, y: height - y, screenX: screen.x, screenY: screen.y };
@@ -32,7 +41,9 @@ async function drag(page: Page, from: { screenX: number; screenY: number }, dx: 
   await built(page);
 }
 
-test('a dragged bridge is in the file where it was put, and is still there when the first word is another', async ({ page }) => {
+test('a dragged bridge is in the file where it was put, and is still there when the first word is another', async ({
+  page,
+}) => {
   await openJob(page, 'Wagon stencil, 8 tons');
   await station(page, 'Hold');
   const before = await placeOf(page, 'O in TONS');
@@ -61,7 +72,9 @@ test('a dragged bridge is in the file where it was put, and is still there when 
   expect(Math.abs((await placeOf(page, 'O in TONS')).x - later.x)).toBeGreaterThan(2);
 });
 
-test('bridges by keyboard and by drawing: slid, taken out, drawn anew, copied to all alike, undone', async ({ page }) => {
+test('bridges by keyboard and by drawing: slid, taken out, drawn anew, copied to all alike, undone', async ({
+  page,
+}) => {
   await openJob(page, 'Platform sign, Way Out');
   await station(page, 'Hold');
   const before = await placeOf(page, 'first o in Booking');
@@ -71,7 +84,10 @@ test('bridges by keyboard and by drawing: slid, taken out, drawn anew, copied to
   expect(Math.abs((await placeOf(page, 'first o in Booking')).x - before.x)).toBeGreaterThan(0.5);
   await page.keyboard.press('Delete');
   await built(page);
-  await page.getByRole('button', { name: /first o in Booking/ }).first().click();
+  await page
+    .getByRole('button', { name: /first o in Booking/ })
+    .first()
+    .click();
   const rows = page.getByRole('button', { name: /^Take bridge \d out$/ });
   const left = await rows.count();
   for (let i = 0; i < left; i++) {

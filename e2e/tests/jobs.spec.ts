@@ -7,7 +7,8 @@ import { expect, test } from '../support/app';
 import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench';
 
 const axe = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
-const contours = (drawing: ReadDrawing, layer: string) => drawing.layers.find(({ name }) => name === layer)?.contours ?? [];
+const contours = (drawing: ReadDrawing, layer: string) =>
+  drawing.layers.find(({ name }) => name === layer)?.contours ?? [];
 
 test('from words to files: a new cut-through plate', async ({ page }) => {
   await page.goto('/');
@@ -23,7 +24,11 @@ test('from words to files: a new cut-through plate', async ({ page }) => {
   await page.getByLabel('Width').first().fill('500');
   await built(page);
   const { svg, dxf, names } = await releaseAndDownload(page);
-  expect(names).toEqual([expect.stringMatching(/^bod-r\d+\.svg$/), expect.stringMatching(/^bod-r\d+\.dxf$/), expect.stringMatching(/^bod-r\d+\.pdf$/)]);
+  expect(names).toEqual([
+    expect.stringMatching(/^bod-r\d+\.svg$/),
+    expect.stringMatching(/^bod-r\d+\.dxf$/),
+    expect.stringMatching(/^bod-r\d+\.pdf$/),
+  ]);
   for (const drawing of [svg, dxf]) {
     const plate = contourBounds(contours(drawing, 'CUT_OUTER')[0]!);
     expect(plate.maxX - plate.minX).toBeCloseTo(500, 2);
@@ -61,7 +66,11 @@ test('undo and redo take every change back and forth, and are saved', async ({ p
   await page.getByRole('checkbox', { name: 'Corner holes' }).uncheck();
   await page.getByLabel('Job name').fill('Valve tag, blower');
   await page.getByLabel('Job name').press('Enter');
-  for (const name of ['Job name', 'Corner holes', 'Words']) await page.getByRole('button', { name: 'Undo' }).and(page.getByTitle(`Undo: ${name} (Ctrl Z)`)).click();
+  for (const name of ['Job name', 'Corner holes', 'Words'])
+    await page
+      .getByRole('button', { name: 'Undo' })
+      .and(page.getByTitle(`Undo: ${name} (Ctrl Z)`))
+      .click();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   await expect(page.getByLabel('Job name')).toHaveValue('Valve tag, injector');
   await page.keyboard.press('Control+Shift+Z');
@@ -90,7 +99,9 @@ test('a mend is previewed, taken, and in the file', async ({ page }) => {
   // Nothing but the plate itself is an outer cut, and no island is among the inner ones: none lies within another.
   expect(contours(svg, 'CUT_OUTER')).toHaveLength(1);
   const boxes = contours(svg, 'CUT_INNER').map(contourBounds);
-  const nested = boxes.filter((a) => boxes.some((b) => a !== b && a.minX > b.minX && a.maxX < b.maxX && a.minY > b.minY && a.maxY < b.maxY));
+  const nested = boxes.filter((a) =>
+    boxes.some((b) => a !== b && a.minX > b.minX && a.maxX < b.maxX && a.minY > b.minY && a.maxY < b.maxY),
+  );
   expect(nested).toHaveLength(0);
 });
 
@@ -114,7 +125,11 @@ test('a save on a stale revision is refused and explained, and neither version i
 
 test('a save that fails is told, kept through a reload, and made good when the server is back', async ({ page }) => {
   await openJob(page, 'Mess room hook, Wren');
-  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.fulfill({ status: 503, json: { error: 'The database does not answer.' } }) : route.continue()));
+  await page.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT'
+      ? route.fulfill({ status: 503, json: { error: 'The database does not answer.' } })
+      : route.continue(),
+  );
   await page.getByLabel('Words').fill('Robin');
   await expect(page.getByText('Not saved; kept here, trying again')).toBeVisible();
   page.on('dialog', (dialog) => void dialog.accept());
@@ -133,7 +148,13 @@ test('bad input gets a clear message and leaves the job as it was', async ({ pag
   await openJob(page, 'Station nameboard Alderwick');
   const panel = page.getByRole('region', { name: 'Station' });
   const height = panel.getByLabel('Cap height', { exact: true }).last();
-  for (const [typed, words] of [['0', /The least is 1 mm/], ['-5', /The least is 1 mm/], ['1e9', /not a length/], ['999999', /too long|The most is/], ['abc', /“abc” is not a length.*It stays 160 mm/]] as const) {
+  for (const [typed, words] of [
+    ['0', /The least is 1 mm/],
+    ['-5', /The least is 1 mm/],
+    ['1e9', /not a length/],
+    ['999999', /too long|The most is/],
+    ['abc', /“abc” is not a length.*It stays 160 mm/],
+  ] as const) {
     await height.fill(typed);
     await expect(panel.getByRole('alert')).toHaveText(words);
   }
@@ -154,7 +175,9 @@ test('bad input gets a clear message and leaves the job as it was', async ({ pag
 });
 
 test('a face that is missing is a finding, with a way out', async ({ page, request, baseURL }) => {
-  const created = await request.post(`${baseURL}/api/jobs`, { data: { recipe: { name: 'Lost face', make: 'cut-through', lettering: { words: 'FENNY', face: 'lost-face' } } } });
+  const created = await request.post(`${baseURL}/api/jobs`, {
+    data: { recipe: { name: 'Lost face', make: 'cut-through', lettering: { words: 'FENNY', face: 'lost-face' } } },
+  });
   const { id } = (await created.json()) as { id: string };
   await page.goto(`/jobs/${id}`);
   await page.getByRole('button', { name: 'Use Overpass Bold' }).click();
@@ -223,8 +246,12 @@ test('no serious accessibility faults on any main view', async ({ page }) => {
   const faults = async () => {
     await page.addScriptTag({ path: axe });
     return page.evaluate(async () => {
-      const { axe } = window as unknown as { axe: { run(): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> } };
-      return (await axe.run()).violations.filter(({ impact }) => impact === 'critical' || impact === 'serious').map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+      const { axe } = window as unknown as {
+        axe: { run(): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> };
+      };
+      return (await axe.run()).violations
+        .filter(({ impact }) => impact === 'critical' || impact === 'serious')
+        .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
     });
   };
   await page.goto('/');

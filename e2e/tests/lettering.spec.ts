@@ -8,14 +8,17 @@ import { expect, test } from '../support/app';
 import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench';
 
 const require = createRequire(import.meta.url);
-const font = (file: string) => readFileSync(path.join(path.dirname(require.resolve('@expo-google-fonts/martian-mono/package.json')), file));
+const font = (file: string) =>
+  readFileSync(path.join(path.dirname(require.resolve('@expo-google-fonts/martian-mono/package.json')), file));
 const boxes = (drawing: ReadDrawing) => drawing.layers.flatMap(({ contours }) => contours.map(contourBounds));
 
 async function bring(page: Page, name: string, buffer: Buffer): Promise<void> {
   await page.getByLabel('Font file').setInputFiles({ name, mimeType: 'font/ttf', buffer });
 }
 
-test('a letter moved by hand is where it was put in the file, and still after an edit of the words', async ({ page }) => {
+test('a letter moved by hand is where it was put in the file, and still after an edit of the words', async ({
+  page,
+}) => {
   await openJob(page, 'Platform sign, Way Out');
   await page.getByLabel('Words').fill('I I I');
   await built(page);
@@ -28,7 +31,10 @@ test('a letter moved by hand is where it was put in the file, and still after an
   await expect(page.getByLabel('Up', { exact: true })).toHaveValue('17.5');
   const raised = async () => {
     const { dxf } = await releaseAndDownload(page);
-    const feet = boxes(dxf).filter(({ maxX, minX, maxY, minY }) => maxY - minY > 60 && maxX - minX < 100).sort((a, b) => a.minX - b.minX).map(({ minY }) => minY);
+    const feet = boxes(dxf)
+      .filter(({ maxX, minX, maxY, minY }) => maxY - minY > 60 && maxX - minX < 100)
+      .sort((a, b) => a.minX - b.minX)
+      .map(({ minY }) => minY);
     return feet.map((foot) => Number((foot - Math.min(...feet)).toFixed(2)));
   };
   expect(await raised()).toEqual([0, 17.5, 0]);

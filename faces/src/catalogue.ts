@@ -3,7 +3,18 @@ export interface CatalogueFace {
   readonly id: string;
   readonly name: string;
   /** What it is for, in plain shop words. */
-  readonly kind: 'sturdy' | 'condensed' | 'slab' | 'round' | 'serif' | 'script' | 'brush' | 'blackletter' | 'stencil' | 'shaded' | 'single-line';
+  readonly kind:
+    | 'sturdy'
+    | 'condensed'
+    | 'slab'
+    | 'round'
+    | 'serif'
+    | 'script'
+    | 'brush'
+    | 'blackletter'
+    | 'stencil'
+    | 'shaded'
+    | 'single-line';
   /** Folder of the npm package that carries it. */
   readonly package: string;
   readonly file: string;
@@ -12,17 +23,39 @@ export interface CatalogueFace {
   readonly licenceFile: string;
 }
 
-const face = (id: string, name: string, kind: CatalogueFace['kind'], folder: string, file: string): CatalogueFace => ({ id, name, kind, package: `@expo-google-fonts/${folder}`, file, licence: 'OFL-1.1', licenceFile: 'LICENSE_FONT' });
+const face = (id: string, name: string, kind: CatalogueFace['kind'], folder: string, file: string): CatalogueFace => ({
+  id,
+  name,
+  kind,
+  package: `@expo-google-fonts/${folder}`,
+  file,
+  licence: 'OFL-1.1',
+  licenceFile: 'LICENSE_FONT',
+});
 
 /** Stroke data of Dr. A. V. Hershey, in the format of James Hurt, and OFL faces in the same package; each file carries its own licence. */
-const strokes = (id: string, name: string, file: string, licence: CatalogueFace['licence']): CatalogueFace => ({ id, name, kind: 'single-line', package: 'hersheytext', file: `svg_fonts/${file}.svg`, licence, licenceFile: `svg_fonts/${file}.svg` });
+const strokes = (id: string, name: string, file: string, licence: CatalogueFace['licence']): CatalogueFace => ({
+  id,
+  name,
+  kind: 'single-line',
+  package: 'hersheytext',
+  file: `svg_fonts/${file}.svg`,
+  licence,
+  licenceFile: `svg_fonts/${file}.svg`,
+});
 
 export const CATALOGUE: readonly CatalogueFace[] = [
   face('overpass-bold', 'Overpass Bold', 'sturdy', 'overpass', '700Bold/Overpass_700Bold.ttf'),
   face('national-park-bold', 'National Park Bold', 'sturdy', 'national-park', '700Bold/NationalPark_700Bold.ttf'),
   face('bungee', 'Bungee', 'sturdy', 'bungee', '400Regular/Bungee_400Regular.ttf'),
   face('league-gothic', 'League Gothic', 'condensed', 'league-gothic', '400Regular/LeagueGothic_400Regular.ttf'),
-  face('barlow-condensed-semibold', 'Barlow Condensed', 'condensed', 'barlow-condensed', '600SemiBold/BarlowCondensed_600SemiBold.ttf'),
+  face(
+    'barlow-condensed-semibold',
+    'Barlow Condensed',
+    'condensed',
+    'barlow-condensed',
+    '600SemiBold/BarlowCondensed_600SemiBold.ttf',
+  ),
   face('besley-bold', 'Besley Bold', 'slab', 'besley', '700Bold/Besley_700Bold.ttf'),
   face('graduate', 'Graduate', 'slab', 'graduate', 'Graduate_400Regular.ttf'),
   face('fredoka-semibold', 'Fredoka', 'round', 'fredoka', '600SemiBold/Fredoka_600SemiBold.ttf'),
@@ -37,7 +70,13 @@ export const CATALOGUE: readonly CatalogueFace[] = [
   face('caveat-brush', 'Caveat Brush', 'brush', 'caveat-brush', '400Regular/CaveatBrush_400Regular.ttf'),
   face('kaushan-script', 'Kaushan Script', 'brush', 'kaushan-script', '400Regular/KaushanScript_400Regular.ttf'),
   face('unifrakturcook', 'UnifrakturCook', 'blackletter', 'unifrakturcook', '700Bold/UnifrakturCook_700Bold.ttf'),
-  face('saira-stencil', 'Saira Stencil One', 'stencil', 'saira-stencil-one', '400Regular/SairaStencilOne_400Regular.ttf'),
+  face(
+    'saira-stencil',
+    'Saira Stencil One',
+    'stencil',
+    'saira-stencil-one',
+    '400Regular/SairaStencilOne_400Regular.ttf',
+  ),
   face('allerta-stencil', 'Allerta Stencil', 'stencil', 'allerta-stencil', 'AllertaStencil_400Regular.ttf'),
   face('bungee-shade', 'Bungee Shade', 'shaded', 'bungee-shade', '400Regular/BungeeShade_400Regular.ttf'),
   strokes('readability-line', 'Readability, one line', 'EMSReadability', 'OFL-1.1'),

@@ -16,4 +16,7 @@ export async function readFace(id: string, modules: string): Promise<Uint8Array 
 }
 
 /** The licence text that comes with the face; a stroke font says it in its own file. */
-export const readLicence = (face: CatalogueFace, modules: string): Promise<string> => readFile(path.join(modules, face.package, face.licenceFile), 'utf8').then((text) => /<metadata>([\s\S]*?)<\/metadata>/.exec(text)?.[1]?.trim() ?? text);
+export const readLicence = (face: CatalogueFace, modules: string): Promise<string> =>
+  readFile(path.join(modules, face.package, face.licenceFile), 'utf8').then(
+    (text) => /<metadata>([\s\S]*?)<\/metadata>/.exec(text)?.[1]?.trim() ?? text,
+  );

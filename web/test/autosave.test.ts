@@ -9,12 +9,17 @@ const recipe = (readRecipe({ make: 'cut-through', lettering: { words: 'FENNY' } 
 /** A server that answers as the test says, and what it was asked. */
 function server() {
   const asked: { base: number; words: string }[] = [];
-  let answer: (base: number) => { status: number; body: unknown } = (base) => ({ status: 200, body: { revision: base + 1, updatedAt: '2026-01-01T00:00:00Z' } });
+  let answer: (base: number) => { status: number; body: unknown } = (base) => ({
+    status: 200,
+    body: { revision: base + 1, updatedAt: '2026-01-01T00:00:00Z' },
+  });
   vi.stubGlobal('fetch', (_path: string, { body }: { body: string }) => {
     const { base, recipe: sent } = JSON.parse(body) as { base: number; recipe: Recipe };
     asked.push({ base, words: sent.lettering.words });
     const { status, body: json } = answer(base);
-    return status === 0 ? Promise.reject(new TypeError('no network')) : Promise.resolve({ ok: status < 300, status, json: () => Promise.resolve(json) });
+    return status === 0
+      ? Promise.reject(new TypeError('no network'))
+      : Promise.resolve({ ok: status < 300, status, json: () => Promise.resolve(json) });
   });
   return { asked, answers: (next: typeof answer) => void (answer = next) };
 }
@@ -24,7 +29,11 @@ describe('saving by itself', () => {
   beforeEach(() => {
     vi.useFakeTimers();
     kept = new Map();
-    vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value), removeItem: (key: string) => void kept.delete(key) });
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => void kept.set(key, value),
+      removeItem: (key: string) => void kept.delete(key),
+    });
     vi.stubGlobal('window', new EventTarget());
     vi.stubGlobal('document', Object.assign(new EventTarget(), { visibilityState: 'visible' }));
   });
@@ -60,11 +69,17 @@ describe('saving by itself', () => {
     });
     type('FERN');
     await vi.advanceTimersByTimeAsync(3000);
-    expect(asked).toEqual([{ base: 4, words: 'FERN' }, { base: 5, words: 'FERNY' }]);
+    expect(asked).toEqual([
+      { base: 4, words: 'FERN' },
+      { base: 5, words: 'FERNY' },
+    ]);
     expect(store.getState().save.kind).toBe('saved');
   });
 
-  it.each([['no answer', 0], ['the database gone', 503]])('with %s: keeps the work, says so, and tries again until it is saved', async (_, status) => {
+  it.each([
+    ['no answer', 0],
+    ['the database gone', 503],
+  ])('with %s: keeps the work, says so, and tries again until it is saved', async (_, status) => {
     const { asked, answers } = server();
     const { store, type } = open();
     answers(() => ({ status, body: { error: 'The database does not answer.' } }));
@@ -106,7 +121,13 @@ describe('saving by itself', () => {
 
   it('goes on where the browser keeps nothing', async () => {
     const { asked } = server();
-    vi.stubGlobal('localStorage', { getItem: () => '{broken', setItem: () => { throw new Error('full'); }, removeItem: () => {} });
+    vi.stubGlobal('localStorage', {
+      getItem: () => '{broken',
+      setItem: () => {
+        throw new Error('full');
+      },
+      removeItem: () => {},
+    });
     const { store, type } = open();
     expect(readDraft('a')).toBeNull();
     type('FERNY');

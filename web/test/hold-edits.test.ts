@@ -14,14 +14,22 @@ const FACE = 'overpass-bold';
 
 /** An open job that is built and drawn as the screen does, by its own store. */
 function openJob(input: RecipeInput) {
-  const store = createJobStore({ id: 'a', revision: 1, updatedAt: '2026-01-01T00:00:00Z', recipe: input }, recipeOf(input));
+  const store = createJobStore(
+    { id: 'a', revision: 1, updatedAt: '2026-01-01T00:00:00Z', recipe: input },
+    recipeOf(input),
+  );
   const cache = new StageCache();
-  const drawn = (): Picture => pictureOf(build(store.getState().recipe, { shop: houseShop, faces: new Map([[FACE, faceOf(FACE)]]) }, cache));
+  const drawn = (): Picture =>
+    pictureOf(build(store.getState().recipe, { shop: houseShop, faces: new Map([[FACE, faceOf(FACE)]]) }, cache));
   return { store, drawn };
 }
 
-const stencil = (words: string) => openJob({ make: 'cut-through', lettering: { words, face: FACE }, hold: { bridges: { width: 2, perIsland: 'two' } } });
-const placesIn = (picture: Picture) => picture.bridges.map(({ id, from, to }) => [id, ...from, ...to].map((each) => (typeof each === 'number' ? each.toFixed(2) : each)).join(' '));
+const stencil = (words: string) =>
+  openJob({ make: 'cut-through', lettering: { words, face: FACE }, hold: { bridges: { width: 2, perIsland: 'two' } } });
+const placesIn = (picture: Picture) =>
+  picture.bridges.map(({ id, from, to }) =>
+    [id, ...from, ...to].map((each) => (typeof each === 'number' ? each.toFixed(2) : each)).join(' '),
+  );
 
 describe('bridges by hand', () => {
   it('slides one and leaves the others where the search had put them', () => {
@@ -49,7 +57,11 @@ describe('bridges by hand', () => {
     const before = drawn();
     const [first] = bridgesOf(before, island);
     bridgeEdits(store, before).setWidth(first!, 4);
-    expect(bridgesOf(drawn(), island).map(({ width }) => width).sort()).toEqual([2, 4]);
+    expect(
+      bridgesOf(drawn(), island)
+        .map(({ width }) => width)
+        .sort(),
+    ).toEqual([2, 4]);
     bridgeEdits(store, drawn()).remove(bridgesOf(drawn(), island)[0]!);
     expect(bridgesOf(drawn(), island)).toHaveLength(1);
     bridgeEdits(store, drawn()).placeAgain([island]);
@@ -63,10 +75,15 @@ describe('bridges by hand', () => {
     bridgeEdits(store, before).slide(first!, first!.at + 0.1);
     bridgeEdits(store, drawn()).copyToAlike('letter:0.0.0');
     const after = drawn();
-    const shares = (letter: string) => bridgesOf(after, `${letter}#0`).map(({ at }) => at.toFixed(2)).sort();
+    const shares = (letter: string) =>
+      bridgesOf(after, `${letter}#0`)
+        .map(({ at }) => at.toFixed(2))
+        .sort();
     expect(shares('letter:0.2.0')).toEqual(shares('letter:0.0.0'));
     expect(shares('letter:0.3.0')).toEqual(shares('letter:0.0.0'));
-    expect(Object.keys(store.getState().recipe.hold.bridges.byHand).some((id) => id.startsWith('letter:0.1.0'))).toBe(false);
+    expect(Object.keys(store.getState().recipe.hold.bridges.byHand).some((id) => id.startsWith('letter:0.1.0'))).toBe(
+      false,
+    );
   });
 
   it('lets an island drop, and says it island by island once one of all may not', () => {
@@ -76,13 +93,21 @@ describe('bridges by hand', () => {
     expect(drawn().islands.map(({ status }) => status)).toEqual(['may drop', 'held', 'held']);
     store.getState().edit('All', (recipe) => void (recipe.hold.drop = { all: true, islands: [] }));
     edits().mayDrop('letter:0.1.0#0', false);
-    expect(drawn().islands.map(({ id, status }) => [id, status])).toEqual([['letter:0.0.0#0', 'may drop'], ['letter:0.1.0#0', 'held'], ['letter:0.1.0#1', 'may drop']]);
+    expect(drawn().islands.map(({ id, status }) => [id, status])).toEqual([
+      ['letter:0.0.0#0', 'may drop'],
+      ['letter:0.1.0#0', 'held'],
+      ['letter:0.1.0#1', 'may drop'],
+    ]);
   });
 });
 
 describe('tabs and bars by hand', () => {
   it('slides one tab along the plate and takes another out', () => {
-    const { store, drawn } = openJob({ make: 'cut-through', lettering: { words: 'IN', face: FACE }, hold: { tabs: { by: 'number', number: 4, length: 1 } } });
+    const { store, drawn } = openJob({
+      make: 'cut-through',
+      lettering: { words: 'IN', face: FACE },
+      hold: { tabs: { by: 'number', number: 4, length: 1 } },
+    });
     const before = drawn();
     expect(before.tabs).toHaveLength(4);
     tabEdits(store, before).slide(1, 0.33);
@@ -100,7 +125,12 @@ describe('tabs and bars by hand', () => {
     const picture = drawn();
     const [first, last] = picture.letters;
     expect(barEdits(store, picture).addAt(last!.bounds.maxX + 5, last!.bounds.minY)).toBe(false);
-    expect(barEdits(store, picture).addAt((first!.bounds.maxX + last!.bounds.minX) / 2, first!.baseline - 0.5 * first!.capHeight)).toBe(true);
+    expect(
+      barEdits(store, picture).addAt(
+        (first!.bounds.maxX + last!.bounds.minX) / 2,
+        first!.baseline - 0.5 * first!.capHeight,
+      ),
+    ).toBe(true);
     expect(store.getState().recipe.hold.joins.bars).toEqual({ [first!.id]: [0.5] });
     expect(drawn().pieces.filter(({ status }) => status !== 'drop-out')).toHaveLength(1);
     barEdits(store, drawn()).remove(first!.id, 0);

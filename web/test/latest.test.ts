@@ -8,13 +8,17 @@ function workshop() {
   let hands = 0;
   const latest = new Latest<string, string>(() => {
     const hand = ++hands;
-    return { run: (request) => new Promise((finish, fail) => begun.push({ request, hand, finish, fail })), end: () => ended.push(hand) };
+    return {
+      run: (request) => new Promise((finish, fail) => begun.push({ request, hand, finish, fail })),
+      end: () => ended.push(hand),
+    };
   });
   return { latest, begun, ended };
 }
 
 /** What becomes of a promise, as a word. */
-const fate = (promise: Promise<string>): Promise<string> => promise.catch((error: Error) => (error instanceof Dropped ? 'dropped' : `failed: ${error.message}`));
+const fate = (promise: Promise<string>): Promise<string> =>
+  promise.catch((error: Error) => (error instanceof Dropped ? 'dropped' : `failed: ${error.message}`));
 
 describe('the latest first', () => {
   beforeEach(() => void vi.useFakeTimers());

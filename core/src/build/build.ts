@@ -42,7 +42,16 @@ export interface Build {
   readonly findings: readonly Finding[];
 }
 
-const NO_LETTERING: Lettering = { letters: [], missing: [], bounds: NO_BOUNDS, baselines: [], capHeight: 0, xHeight: 0, lostNudges: [], overrun: [] };
+const NO_LETTERING: Lettering = {
+  letters: [],
+  missing: [],
+  bounds: NO_BOUNDS,
+  baselines: [],
+  capHeight: 0,
+  xHeight: 0,
+  lostNudges: [],
+  overrun: [],
+};
 
 /**
  * Computes a job from its recipe, stage by stage: lettering, arrangement, construction, hold, pieces, operations, check.
@@ -59,39 +68,103 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const neck = recipe.hold.joins.width ?? limitAt(limitsFor(machine, material).neck, recipe.thickness);
   const { joins } = recipe.hold;
   // Thickening adds to every neck on both sides.
-  const closing = recipe.make === 'stand-alone' && joins.closeUp ? { neck: Math.max(0.05, neck - 2 * Math.max(0, recipe.lettering.thicken.by)), share: joins.closeUpMost } : null;
+  const closing =
+    recipe.make === 'stand-alone' && joins.closeUp
+      ? { neck: Math.max(0.05, neck - 2 * Math.max(0, recipe.lettering.thicken.by)), share: joins.closeUpMost }
+      : null;
   const letteringKey = keyOf('', recipe.lettering, face !== undefined, closing);
-  const lettering = cache.stage('lettering', letteringKey, () => (!face ? NO_LETTERING : closing ? layOutClosedUp(recipe.lettering, face, closing, cache.memo) : layOut(recipe.lettering, face, cache.memo)));
+  const lettering = cache.stage('lettering', letteringKey, () =>
+    !face
+      ? NO_LETTERING
+      : closing
+        ? layOutClosedUp(recipe.lettering, face, closing, cache.memo)
+        : layOut(recipe.lettering, face, cache.memo),
+  );
 
   const leastHole = limitAt(limitsFor(machine, material).counter, recipe.thickness);
   const { make, plate, rail, sheet, relief, backer } = recipe;
   const constructionKey = keyOf(letteringKey, make, plate, rail, sheet, relief, backer, leastHole);
   const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering));
-  const construction = cache.stage('construction', constructionKey, () => construct(recipe, arrangement, leastHole, cache.memo));
+  const construction = cache.stage('construction', constructionKey, () =>
+    construct(recipe, arrangement, leastHole, cache.memo),
+  );
 
-  const plan = make === 'cut-through' ? bridgePlan(recipe, machine, material) : make === 'stand-alone' ? { ties: joins.ties, width: neck, bars: joins.bars } : null;
+  const plan =
+    make === 'cut-through'
+      ? bridgePlan(recipe, machine, material)
+      : make === 'stand-alone'
+        ? { ties: joins.ties, width: neck, bars: joins.bars }
+        : null;
   const holdKey = keyOf(constructionKey, plan);
   const held = cache.stage('hold', holdKey, (): Hold => {
     if (!plan) return heldAsItIs({ material: construction.material });
-    if ('ties' in plan) return heldAsItIs(join(construction, arrangement, plan, (line) => lettering.capHeight * (recipe.lettering.lineScale[line] ?? 1), cache.memo));
+    if ('ties' in plan)
+      return heldAsItIs(
+        join(
+          construction,
+          arrangement,
+          plan,
+          (line) => lettering.capHeight * (recipe.lettering.lineScale[line] ?? 1),
+          cache.memo,
+        ),
+      );
     return holdIslands(construction, arrangement.letters, plan, cache.memo);
   });
   const couponKey = keyOf(holdKey, recipe.coupon);
-  const coupon = recipe.coupon && cache.stage('coupon', couponKey, () => couponOf(recipe.coupon!, arrangement.letters, held.material, construction.area));
-  const pieces = cache.stage('pieces', keyOf(couponKey, recipe.hold.pieces), () => findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters));
+  const coupon =
+    recipe.coupon &&
+    cache.stage('coupon', couponKey, () =>
+      couponOf(recipe.coupon!, arrangement.letters, held.material, construction.area),
+    );
+  const pieces = cache.stage('pieces', keyOf(couponKey, recipe.hold.pieces), () =>
+    findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters),
+  );
 
-  const drawing: Drawing = cache.stage('drawing', couponKey, () => (coupon ? { outline: coupon.material, area: coupon.area, linework: [] } : { outline: held.material, area: construction.area, linework: construction.linework }));
+  const drawing: Drawing = cache.stage('drawing', couponKey, () =>
+    coupon
+      ? { outline: coupon.material, area: coupon.area, linework: [] }
+      : { outline: held.material, area: construction.area, linework: construction.linework },
+  );
   const tabsKey = keyOf(couponKey, recipe.hold.tabs, machine.kerf);
-  const tabs = cache.stage('tabs', tabsKey, () => placeTabs(drawing.outline, { ...recipe.hold.tabs, kerf: machine.kerf }));
-  const operations = cache.stage('operations', keyOf(tabsKey, recipe.workOrder, machine), () => orderWork(recipe, machine, drawing, tabs));
+  const tabs = cache.stage('tabs', tabsKey, () =>
+    placeTabs(drawing.outline, { ...recipe.hold.tabs, kerf: machine.kerf }),
+  );
+  const operations = cache.stage('operations', keyOf(tabsKey, recipe.workOrder, machine), () =>
+    orderWork(recipe, machine, drawing, tabs),
+  );
   // A coupon's islands and bridges are no longer where they were.
   const shown = coupon ? heldAsItIs({ material: coupon.material }) : held;
   const laid: Arrangement = coupon ? { ...arrangement, sheet: coupon.sheet, object: coupon.object } : arrangement;
   const findings = check({
-    recipe, machine, machineKnown: knownMachine !== undefined, material, materialKnown: knownMaterial !== undefined, faceKnown: face !== undefined,
-    lettering, arrangement: laid, construction, hold: shown, pieces, drawing, operations,
+    recipe,
+    machine,
+    machineKnown: knownMachine !== undefined,
+    material,
+    materialKnown: knownMaterial !== undefined,
+    faceKnown: face !== undefined,
+    lettering,
+    arrangement: laid,
+    construction,
+    hold: shown,
+    pieces,
+    drawing,
+    operations,
   });
-  return { recipe, machine, material, face: face ?? null, lettering, arrangement: laid, construction, hold: shown, pieces, drawing, tabs, operations, findings };
+  return {
+    recipe,
+    machine,
+    material,
+    face: face ?? null,
+    lettering,
+    arrangement: laid,
+    construction,
+    hold: shown,
+    pieces,
+    drawing,
+    tabs,
+    operations,
+    findings,
+  };
 }
 
 /** Tells the inputs of a stage from others: those of the stage before it, and what else it is given. */

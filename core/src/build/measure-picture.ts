@@ -27,14 +27,31 @@ const WIDEST = 12;
 
 export function measurePictureOf(build: Build, measures: Measures): MeasurePicture {
   const { height } = build.arrangement.sheet;
-  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({ minX, maxX, minY: height - maxY, maxY: height - minY });
+  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
+    minX,
+    maxX,
+    minY: height - maxY,
+    maxY: height - minY,
+  });
   const place = <T extends { readonly place: Bounds }>(each: T): T => ({ ...each, place: down(each.place) });
   const report = measureReportOf(build, measures);
   const { thickness, gap } = report.least;
   return {
-    report: { ...report, least: { thickness: thickness && place(thickness), gap: gap && place(gap) }, thin: report.thin.map(place), narrow: report.narrow.map(place), necks: report.necks.map(place), counters: report.counters.map(place), specks: report.specks.map(place), islandHolds: report.islandHolds.map(place) },
+    report: {
+      ...report,
+      least: { thickness: thickness && place(thickness), gap: gap && place(gap) },
+      thin: report.thin.map(place),
+      narrow: report.narrow.map(place),
+      necks: report.necks.map(place),
+      counters: report.counters.map(place),
+      specks: report.specks.map(place),
+      islandHolds: report.islandHolds.map(place),
+    },
     findings: measures.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
-    maps: { thickness: bandsOf(measures.thickness, measures.limits.wall, height), gap: bandsOf(measures.gaps, measures.limits.gap, height) },
+    maps: {
+      thickness: bandsOf(measures.thickness, measures.limits.wall, height),
+      gap: bandsOf(measures.gaps, measures.limits.gap, height),
+    },
   };
 }
 
@@ -46,7 +63,9 @@ function bandsOf({ discs }: Thickness, limit: number, height: number): Thickness
     if (times > WIDEST) continue;
     paths[BANDS.filter((from) => times >= from).length - 1]!.push(circlePath(disc, height));
   }
-  return BANDS.map((from, i) => ({ from, path: paths[i]!.join('') })).filter(({ path }) => path !== '').reverse();
+  return BANDS.map((from, i) => ({ from, path: paths[i]!.join('') }))
+    .filter(({ path }) => path !== '')
+    .reverse();
 }
 
 function circlePath({ x, y, radius }: ThicknessDisc, height: number): string {

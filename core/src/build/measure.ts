@@ -42,7 +42,14 @@ export interface Measures {
 function measuredLimits({ recipe: { make, thickness }, machine, material }: Build): MeasuredLimits {
   const house = limitsFor(machine, material);
   const at = (name: keyof HouseLimits) => limitAt(house[name], thickness);
-  const own = { bridge: at('bridge'), neck: at('neck'), wall: at('wall'), gap: at('gap'), counter: at('counter'), speck: at('speck') };
+  const own = {
+    bridge: at('bridge'),
+    neck: at('neck'),
+    wall: at('wall'),
+    gap: at('gap'),
+    counter: at('counter'),
+    speck: at('speck'),
+  };
   // An engraved stroke must let the tool in, and a wall between two must not crumble; the ground of a relief must let it in too.
   const tool = machine.fillPitch;
   if (make === 'engraved') return { ...own, wall: tool, gap: tool, neck: 0, counter: 2 * tool, speck: tool };
@@ -68,20 +75,44 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
   const engraved = recipe.make === 'engraved';
   const relief = recipe.make === 'relief';
   const limits = measuredLimits(built);
-  const region = engraved ? drawing.area : relief ? weldRegions(construction.groups.map((group) => group.region)) : hold.material;
+  const region = engraved
+    ? drawing.area
+    : relief
+      ? weldRegions(construction.groups.map((group) => group.region))
+      : hold.material;
   const care = 1.6 * Math.max(limits.wall, limits.gap, limits.neck);
   const axis = medialAxis(region, Math.max(0.1, care / 5), care);
   const measured = {
     thickness: thicknessOf(region, axis, 1, limits.wall),
     gaps: thicknessOf(region, axis, 2, limits.gap),
-    necks: recipe.make === 'stand-alone' && !recipe.coupon ? findNecks(region, axis, partsOf(arrangement.letters, arrangement.rails, memo)) : [],
+    necks:
+      recipe.make === 'stand-alone' && !recipe.coupon
+        ? findNecks(region, axis, partsOf(arrangement.letters, arrangement.rails, memo))
+        : [],
     islandHolds: recipe.make === 'cut-through' ? holdsOf(built, axis, memo) : [],
-    points: recipe.make === 'stand-alone' && !recipe.coupon ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo) : [],
+    points:
+      recipe.make === 'stand-alone' && !recipe.coupon
+        ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo)
+        : [],
     counters: recipe.coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
     specks: specksOf(region, limits.speck),
     limits,
   };
-  return { of: engraved ? 'engraved area' : relief ? 'standing letters' : 'material', ...measured, findings: recipe.coupon ? [] : checkMeasured({ recipe, machine, material, letters: arrangement.letters, capHeight: built.lettering.capHeight, hold, ...measured }) };
+  return {
+    of: engraved ? 'engraved area' : relief ? 'standing letters' : 'material',
+    ...measured,
+    findings: recipe.coupon
+      ? []
+      : checkMeasured({
+          recipe,
+          machine,
+          material,
+          letters: arrangement.letters,
+          capHeight: built.lettering.capHeight,
+          hold,
+          ...measured,
+        }),
+  };
 }
 
 function holdsOf({ hold: { islands, material } }: Build, axis: MedialAxis, memo: Memo): IslandHold[] {
@@ -96,7 +127,12 @@ function holdsOf({ hold: { islands, material } }: Build, axis: MedialAxis, memo:
     least.push(core.least);
     return { id, core: { x: core.x + minX, y: core.y + minY }, bounds: component.bounds };
   });
-  return waysToFrame(material, axis, parts, 'plate').map((way, i) => ({ island: islands[i]!.id, width: way?.width ?? null, least: least[i]!, place: way?.place ?? islands[i]!.component.bounds }));
+  return waysToFrame(material, axis, parts, 'plate').map((way, i) => ({
+    island: islands[i]!.id,
+    width: way?.width ?? null,
+    least: least[i]!,
+    place: way?.place ?? islands[i]!.component.bounds,
+  }));
 }
 
 function specksOf(region: Region, limit: number): Measures['specks'] {

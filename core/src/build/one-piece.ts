@@ -35,12 +35,24 @@ type Thicken = Recipe['lettering']['thicken'];
  * what comes nearest.
  * @param progress told before each try: how many were made, and of how many at most
  */
-export function makeOnePiece(recipe: Recipe, resources: Resources, cache = new StageCache(), progress: (done: number, of: number) => void = () => {}): OnePiece {
+export function makeOnePiece(
+  recipe: Recipe,
+  resources: Resources,
+  cache = new StageCache(),
+  progress: (done: number, of: number) => void = () => {},
+): OnePiece {
   const before = build(recipe, resources, cache);
   const limit = recipe.hold.joins.width ?? limitAt(limitsFor(before.machine, before.material).neck, recipe.thickness);
   const counter = tidy(limitAt(limitsFor(before.machine, before.material).counter, recipe.thickness), 2);
   const own = recipe.hold.joins;
-  const ways: readonly Partial<Joins>[] = [{}, { closeUp: true }, { ties: 'loose' }, { closeUp: true, ties: 'loose' }, { ties: 'thin' }, { closeUp: true, ties: 'thin' }];
+  const ways: readonly Partial<Joins>[] = [
+    {},
+    { closeUp: true },
+    { ties: 'loose' },
+    { closeUp: true, ties: 'loose' },
+    { ties: 'thin' },
+    { closeUp: true, ties: 'thin' },
+  ];
   const tried: Outcome[] = [];
   const attempt = (joins: Joins, thicken: Thicken): Outcome => {
     progress(tried.length, ways.length + THICKENINGS);
@@ -53,7 +65,14 @@ export function makeOnePiece(recipe: Recipe, resources: Resources, cache = new S
     const { necks } = measure(built, cache.memo);
     const pieces = built.pieces.filter(({ status }) => status !== 'drop-out').length;
     const neck = necks.length === 0 ? null : Math.min(...necks.map(({ width }) => width));
-    const outcome: Outcome = { patch, built, pieces, neck, holds: pieces === 1 && (neck === null || neck >= limit - SLACK), seen: visibilityOf(built) };
+    const outcome: Outcome = {
+      patch,
+      built,
+      pieces,
+      neck,
+      holds: pieces === 1 && (neck === null || neck >= limit - SLACK),
+      seen: visibilityOf(built),
+    };
     tried.push(outcome);
     return outcome;
   };
@@ -64,17 +83,31 @@ export function makeOnePiece(recipe: Recipe, resources: Resources, cache = new S
   let last = tried.at(-1)!;
   let { thicken } = recipe.lettering;
   for (let round = 0; round < THICKENINGS && !tried.some(({ holds }) => holds) && last.pieces === 1; round++) {
-    thicken = { ...thicken, by: tidy(Math.ceil((thicken.by + (limit - (last.neck ?? limit)) / 2 + 0.01) * 50) / 50, 2), keepCounters: thicken.keepCounters || counter };
+    thicken = {
+      ...thicken,
+      by: tidy(Math.ceil((thicken.by + (limit - (last.neck ?? limit)) / 2 + 0.01) * 50) / 50, 2),
+      keepCounters: thicken.keepCounters || counter,
+    };
     last = attempt({ ...own, closeUp: true, ties: 'thin' }, thicken);
   }
   const best = tried.reduce((chosen, each) => (isBetter(each, chosen) ? each : chosen));
-  return { patch: best.patch, changes: changesBetween(before, best.built), holds: best.holds, pieces: best.pieces, neck: best.neck, limit };
+  return {
+    patch: best.patch,
+    changes: changesBetween(before, best.built),
+    holds: best.holds,
+    pieces: best.pieces,
+    neck: best.neck,
+    limit,
+  };
 }
 
 /** How much of it is seen: a tie more than a letter moved as far. In mm, for comparing only. */
 function visibilityOf({ lettering, hold }: Build): number {
   const moves = [...(lettering.closedUp?.values() ?? [])].reduce((sum, move) => sum + move, 0);
-  return moves + hold.ties.reduce((sum, { length, width, why }) => sum + (why === 'thin' ? width / 2 : 2 * length + width), 0);
+  return (
+    moves +
+    hold.ties.reduce((sum, { length, width, why }) => sum + (why === 'thin' ? width / 2 : 2 * length + width), 0)
+  );
 }
 
 function isBetter(a: Outcome, b: Outcome): boolean {
@@ -95,12 +128,18 @@ interface Outcome {
 function changesBetween(before: Build, after: Build): string[] {
   const { letters } = after.arrangement;
   const changes: string[] = [];
-  const closed = [...(after.lettering.closedUp ?? [])].filter(([id, move]) => Math.abs(move - (before.lettering.closedUp?.get(id) ?? 0)) > 0.01);
-  if (closed.length > 0) changes.push(`Closed up: ${list(closed.map(([id, move]) => `${letterName(id, letters)} by ${tidy(move, 2)} mm`))}`);
+  const closed = [...(after.lettering.closedUp ?? [])].filter(
+    ([id, move]) => Math.abs(move - (before.lettering.closedUp?.get(id) ?? 0)) > 0.01,
+  );
+  if (closed.length > 0)
+    changes.push(`Closed up: ${list(closed.map(([id, move]) => `${letterName(id, letters)} by ${tidy(move, 2)} mm`))}`);
   const known = new Set(before.hold.ties.map(({ id }) => id));
   const ties = after.hold.ties.filter(({ id }) => !known.has(id));
   const [loose, thin] = [ties.filter(({ why }) => why === 'loose'), ties.filter(({ why }) => why === 'thin')];
-  if (loose.length > 0) changes.push(`Tied: ${list(loose.map(({ part, length }) => `${letterName(part, letters)} by a bar ${tidy(length, 1)} mm long`))}`);
+  if (loose.length > 0)
+    changes.push(
+      `Tied: ${list(loose.map(({ part, length }) => `${letterName(part, letters)} by a bar ${tidy(length, 1)} mm long`))}`,
+    );
   if (thin.length > 0) changes.push(`Necks made wider: ${list(thin.map(({ part }) => letterName(part, letters)))}`);
   const by = after.recipe.lettering.thicken.by - before.recipe.lettering.thicken.by;
   if (Math.abs(by) > 1e-6) changes.push(`Thickened by ${tidy(by, 2)} mm all round`);

@@ -27,21 +27,48 @@ export interface Picture {
   /** Engraved areas, for filling even-odd. */
   readonly engraved: string;
   readonly linework: string;
-  readonly operations: readonly { readonly id: string; readonly work: Operation['work']; readonly fill: boolean; readonly path: string }[];
-  readonly pieces: readonly { readonly id: string; readonly status: Piece['status']; readonly intended: boolean; readonly path: string; readonly bounds: Bounds }[];
+  readonly operations: readonly {
+    readonly id: string;
+    readonly work: Operation['work'];
+    readonly fill: boolean;
+    readonly path: string;
+  }[];
+  readonly pieces: readonly {
+    readonly id: string;
+    readonly status: Piece['status'];
+    readonly intended: boolean;
+    readonly path: string;
+    readonly bounds: Bounds;
+  }[];
   /** Islands, each with its outline as x, y pairs from share 0 on (see geometry/outline.ts): what bridges slide along. */
-  readonly islands: readonly { readonly id: string; readonly letter: string | null; readonly bounds: Bounds; readonly status: IslandReport['status']; readonly outline: readonly number[] }[];
+  readonly islands: readonly {
+    readonly id: string;
+    readonly letter: string | null;
+    readonly bounds: Bounds;
+    readonly status: IslandReport['status'];
+    readonly outline: readonly number[];
+  }[];
   /** Places of bridges: where they leave the island, the walls they stand between, degrees counter-clockwise as on the sheet. */
   readonly bridges: readonly PictureBridge[];
   readonly bridgeArea: string;
   readonly ties: string;
-  readonly tabs: readonly { readonly part: string; readonly at: number; readonly x: number; readonly y: number; readonly outline: number }[];
+  readonly tabs: readonly {
+    readonly part: string;
+    readonly at: number;
+    readonly x: number;
+    readonly y: number;
+    readonly outline: number;
+  }[];
   /** Outlines of parts that tabs slide along, as x, y pairs from share 0 on. */
   readonly tabOutlines: readonly (readonly number[])[];
   /** For picking letters on the bed. */
   readonly letters: readonly PictureLetter[];
   /** What the face offers; null where it is not here. */
-  readonly face: { readonly kind: Face['kind']; readonly features: readonly FeatureChoice[]; readonly axes: readonly Axis[] } | null;
+  readonly face: {
+    readonly kind: Face['kind'];
+    readonly features: readonly FeatureChoice[];
+    readonly axes: readonly Axis[];
+  } | null;
   /** Ends of segments, for showing nodes: x, y pairs. */
   readonly nodes: Float32Array;
   readonly report: Report;
@@ -82,7 +109,12 @@ export function pictureOf(build: Build): Picture {
   const { arrangement, drawing, operations, pieces, hold } = build;
   const { height } = arrangement.sheet;
   const path = (contours: readonly Contour[]) => screenPath(contours, height);
-  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({ minX, maxX, minY: height - maxY, maxY: height - minY });
+  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
+    minX,
+    maxX,
+    minY: height - maxY,
+    maxY: height - minY,
+  });
   const report = reportOf(build);
   const turnOf = new Map(arrangement.letters.map(({ id, turn }) => [id, turn]));
   const slide = (contour: Contour, turn: number) => slideOutline(contour, turn, height);
@@ -96,17 +128,60 @@ export function pictureOf(build: Build): Picture {
     engraved: path(drawing.area),
     linework: path(drawing.linework),
     operations: operations.map(({ id, work, fill, contours }) => ({ id, work, fill, path: path(contours) })),
-    pieces: pieces.map(({ id, status, intended, component }) => ({ id, status, intended, path: path(componentRegion(component)), bounds: down(component.bounds) })),
-    islands: hold.islands.map(({ id, letter, component }, i) => ({ id, letter, bounds: down(component.bounds), status: report.islands[i]!.status, outline: slide(component.outer, turnOf.get(letter ?? '') ?? 0) })),
-    bridges: hold.bridges.map(({ id, island, at, angle, width, length, place, from, to }) => ({ id, island, at, angle: angle - (turnOf.get(island.slice(0, island.lastIndexOf('#'))) ?? 0), width, length, place, from: [from.x, height - from.y], to: [to.x, height - to.y] })),
+    pieces: pieces.map(({ id, status, intended, component }) => ({
+      id,
+      status,
+      intended,
+      path: path(componentRegion(component)),
+      bounds: down(component.bounds),
+    })),
+    islands: hold.islands.map(({ id, letter, component }, i) => ({
+      id,
+      letter,
+      bounds: down(component.bounds),
+      status: report.islands[i]!.status,
+      outline: slide(component.outer, turnOf.get(letter ?? '') ?? 0),
+    })),
+    bridges: hold.bridges.map(({ id, island, at, angle, width, length, place, from, to }) => ({
+      id,
+      island,
+      at,
+      angle: angle - (turnOf.get(island.slice(0, island.lastIndexOf('#'))) ?? 0),
+      width,
+      length,
+      place,
+      from: [from.x, height - from.y],
+      to: [to.x, height - to.y],
+    })),
     bridgeArea: path(hold.bridgeArea),
     ties: path(hold.tieArea),
-    tabs: build.tabs.map(({ part, at, middle, contour }) => ({ part, at, x: middle.x, y: height - middle.y, outline: tabbed.indexOf(contour) })),
+    tabs: build.tabs.map(({ part, at, middle, contour }) => ({
+      part,
+      at,
+      x: middle.x,
+      y: height - middle.y,
+      outline: tabbed.indexOf(contour),
+    })),
     tabOutlines: tabbed.map((contour) => slide(contour, 0)),
-    letters: (build.recipe.coupon ? [] : arrangement.letters).map(({ id, text, line, bounds, origin, turn }) => ({ id, text, line, turn, name: letterName(id, arrangement.letters), bounds: down(bounds), baseline: height - origin.y, capHeight: build.lettering.capHeight * (build.recipe.lettering.lineScale[line] ?? 1) })),
+    letters: (build.recipe.coupon ? [] : arrangement.letters).map(({ id, text, line, bounds, origin, turn }) => ({
+      id,
+      text,
+      line,
+      turn,
+      name: letterName(id, arrangement.letters),
+      bounds: down(bounds),
+      baseline: height - origin.y,
+      capHeight: build.lettering.capHeight * (build.recipe.lettering.lineScale[line] ?? 1),
+    })),
     face: build.face && { kind: build.face.kind, features: build.face.features, axes: build.face.axes },
-    nodes: nodesOf(operations.flatMap(({ contours }) => contours), height),
-    report: { ...report, findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })) },
+    nodes: nodesOf(
+      operations.flatMap(({ contours }) => contours),
+      height,
+    ),
+    report: {
+      ...report,
+      findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
+    },
   };
 }
 
@@ -129,6 +204,7 @@ const slides = new WeakMap<Contour, { readonly turn: number; readonly points: re
 function slideOutline(contour: Contour, turn: number, height: number): number[] {
   const { form, dx, dy } = formOf(contour);
   let known = slides.get(form);
-  if (known?.turn !== turn) slides.set(form, (known = { turn, points: outlineOf(flatten(form, SLIDE_TOLERANCE), turn).points }));
+  if (known?.turn !== turn)
+    slides.set(form, (known = { turn, points: outlineOf(flatten(form, SLIDE_TOLERANCE), turn).points }));
   return known.points.flatMap(({ x, y }) => [x + dx, height - y - dy]);
 }

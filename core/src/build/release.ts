@@ -48,7 +48,10 @@ export async function release(build: Build, formats: readonly Format[], revision
   const files: ReleasedFile[] = [];
   for (const format of formats) files.push(await write(format, drawing, report, build.recipe.release.tolerance));
   for (const { format, readBack } of files)
-    if (readBack && !readBack.ok) throw new ReleaseRefused(`The ${format.toUpperCase()} did not read back as it was meant: ${readBack.problems.join('; ')}. It is not offered.`);
+    if (readBack && !readBack.ok)
+      throw new ReleaseRefused(
+        `The ${format.toUpperCase()} did not read back as it was meant: ${readBack.problems.join('; ')}. It is not offered.`,
+      );
   return { files, report };
 }
 
@@ -66,21 +69,35 @@ function utf8(text: string): Uint8Array {
 }
 
 /** The drawing of a build as files carry it: a layer an operation, by the machine's output map. */
-export function sheetDrawing({ recipe, machine, arrangement, operations }: Build, revision: number | null): SheetDrawing {
+export function sheetDrawing(
+  { recipe, machine, arrangement, operations }: Build,
+  revision: number | null,
+): SheetDrawing {
   const names = layerNames(operations, machine.output);
   return {
     title: recipe.name,
     description: `${MAKE_NAMES[recipe.make]}, ${recipe.thickness} mm, ${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
     width: arrangement.sheet.width,
     height: arrangement.sheet.height,
-    layers: operations.map(({ id, work, fill, contours }, i) => ({ name: names[i]!, operation: `${work} ${id}`, colour: machine.output[work].colour, dxfColour: machine.output[work].dxfColour, fill, contours })),
+    layers: operations.map(({ id, work, fill, contours }, i) => ({
+      name: names[i]!,
+      operation: `${work} ${id}`,
+      colour: machine.output[work].colour,
+      dxfColour: machine.output[work].dxfColour,
+      fill,
+      contours,
+    })),
   };
 }
 
 /** The output map's layer for the work; where two operations share one, each says which it is. */
 function layerNames(operations: readonly Operation[], output: Build['machine']['output']): string[] {
   const base = operations.map(({ work }) => output[work].layer);
-  return operations.map(({ id }, i) => (base.filter((name) => name === base[i]).length > 1 ? `${base[i]}_${(id.split(':')[1] ?? id).toUpperCase()}` : base[i]!));
+  return operations.map(({ id }, i) =>
+    base.filter((name) => name === base[i]).length > 1
+      ? `${base[i]}_${(id.split(':')[1] ?? id).toUpperCase()}`
+      : base[i]!,
+  );
 }
 
 function jobTicket(report: Report, drawing: SheetDrawing): string[] {
@@ -92,7 +109,10 @@ function jobTicket(report: Report, drawing: SheetDrawing): string[] {
     `Sheet: ${decimal(report.sheet.width, 2)} x ${decimal(report.sheet.height, 2)} mm. Drawing: ${decimal(width, 2)} x ${decimal(height, 2)} mm.`,
     `Pieces: ${counts('kept')} kept, ${counts('loose')} loose, ${counts('drop-out')} drop-outs`,
     '',
-    ...report.operations.map(({ work, id, contours, length, time, settings }, i) => `${i + 1}. ${work} (${id}): ${contours} contours, ${(length / 1000).toFixed(2)} m, ${decimal(settings.speed, 1)} mm/s, ${settings.power} %, ${settings.passes} x, about ${formatTime(time)}`),
+    ...report.operations.map(
+      ({ work, id, contours, length, time, settings }, i) =>
+        `${i + 1}. ${work} (${id}): ${contours} contours, ${(length / 1000).toFixed(2)} m, ${decimal(settings.speed, 1)} mm/s, ${settings.power} %, ${settings.passes} x, about ${formatTime(time)}`,
+    ),
     `About ${formatTime(report.time)} in all`,
     '',
     ...report.findings.map(({ severity, title }) => `${severity === 'stop' ? 'STOP' : 'Look at'}: ${title}`),

@@ -30,8 +30,22 @@ export interface Report {
   readonly thickened: { readonly by: number; readonly closed: number; readonly kept: number };
   readonly pieces: readonly PieceReport[];
   readonly islands: readonly IslandReport[];
-  readonly bridges: readonly { readonly id: string; readonly width: number; readonly length: number; readonly angle: number; readonly from: Point; readonly to: Point; readonly byHand: boolean }[];
-  readonly ties: readonly { readonly id: string; readonly why: Tie['why']; readonly name: string; readonly width: number; readonly length: number }[];
+  readonly bridges: readonly {
+    readonly id: string;
+    readonly width: number;
+    readonly length: number;
+    readonly angle: number;
+    readonly from: Point;
+    readonly to: Point;
+    readonly byHand: boolean;
+  }[];
+  readonly ties: readonly {
+    readonly id: string;
+    readonly why: Tie['why'];
+    readonly name: string;
+    readonly width: number;
+    readonly length: number;
+  }[];
   /** How far letters were closed up, mm. */
   readonly closedUp: readonly { readonly letter: string; readonly by: number }[];
   readonly tabs: number;
@@ -79,7 +93,8 @@ export interface OperationReport {
   readonly settings: WorkSettings;
 }
 
-const nodesIn = (contours: readonly Contour[]): number => contours.reduce((sum, contour) => sum + nodeCount(contour), 0);
+const nodesIn = (contours: readonly Contour[]): number =>
+  contours.reduce((sum, contour) => sum + nodeCount(contour), 0);
 
 /** Figures of thickness, mm. Places in mm on the sheet. */
 export interface MeasureReport {
@@ -88,8 +103,18 @@ export interface MeasureReport {
   readonly least: { readonly thickness: PlaceReport | null; readonly gap: PlaceReport | null };
   readonly thin: readonly PlaceReport[];
   readonly narrow: readonly PlaceReport[];
-  readonly necks: readonly { readonly between: readonly [string, string]; readonly width: number; readonly place: Bounds }[];
-  readonly counters: readonly { readonly name: string; readonly disc: number; readonly width: number; readonly area: number; readonly place: Bounds }[];
+  readonly necks: readonly {
+    readonly between: readonly [string, string];
+    readonly width: number;
+    readonly place: Bounds;
+  }[];
+  readonly counters: readonly {
+    readonly name: string;
+    readonly disc: number;
+    readonly width: number;
+    readonly area: number;
+    readonly place: Bounds;
+  }[];
   readonly specks: Measures['specks'];
   /** How wide each island's way to the frame is, and at how many points each part of stand-alone lettering is joined. */
   readonly islandHolds: readonly (Measures['islandHolds'][number] & { readonly name: string })[];
@@ -109,7 +134,13 @@ export interface PlaceReport {
 /** Sums measures up. */
 export function measureReportOf({ arrangement, hold }: Build, measures: Measures): MeasureReport {
   const name = (id: string) => letterName(id, arrangement.letters);
-  const placeOf = ({ kind, width, length, place, between }: ThinPlace): PlaceReport => ({ kind, width, length, place, between: between.map(name) });
+  const placeOf = ({ kind, width, length, place, between }: ThinPlace): PlaceReport => ({
+    kind,
+    width,
+    length,
+    place,
+    between: between.map(name),
+  });
   const { thickness, gaps } = measures;
   return {
     of: measures.of,
@@ -118,7 +149,13 @@ export function measureReportOf({ arrangement, hold }: Build, measures: Measures
     thin: thickness.thin.map(placeOf),
     narrow: gaps.thin.map(placeOf),
     necks: measures.necks.map(({ a, b, width, place }) => ({ between: [name(a), name(b)], width, place })),
-    counters: measures.counters.map(({ name: letter, disc, width, area, place }) => ({ name: letter, disc, width, area, place })),
+    counters: measures.counters.map(({ name: letter, disc, width, area, place }) => ({
+      name: letter,
+      disc,
+      width,
+      area,
+      place,
+    })),
     specks: measures.specks,
     islandHolds: measures.islandHolds.map((each, i) => ({ ...each, name: hold.islands[i]!.name })),
     points: measures.points.map(({ part, points }) => ({ name: name(part), points })),
@@ -131,7 +168,10 @@ export function reportOf(build: Build, measures?: Measures): Report {
   const { recipe, machine, material, arrangement, hold, pieces, operations, findings, lettering } = build;
   const weightOf = (area: number) => (area * recipe.thickness * material.density) / 1000;
   const outcome = thickenOutcome(build.construction.groups);
-  const [dropping, unheld] = [hold.dropping, hold.unheld].map((islands) => new Set(islands.map(({ id }) => id))) as [Set<string>, Set<string>];
+  const [dropping, unheld] = [hold.dropping, hold.unheld].map((islands) => new Set(islands.map(({ id }) => id))) as [
+    Set<string>,
+    Set<string>,
+  ];
   const counts = countBridges(hold.bridges);
   const released = operations.flatMap(({ contours }) => contours);
   return {
@@ -144,20 +184,63 @@ export function reportOf(build: Build, measures?: Measures): Report {
     bounds: joinBounds(released.map(contourBounds)),
     capHeight: lettering.capHeight,
     xHeight: lettering.xHeight,
-    thickened: { by: recipe.lettering.thicken.by, closed: outcome.closed.reduce((sum, { counters }) => sum + counters, 0), kept: outcome.kept },
-    pieces: pieces.map(({ id, status, intended, name, letters, component }) => ({ id, status, intended, name, area: component.area, weight: weightOf(component.area), bounds: component.bounds, letters: letterNames(letters, arrangement.letters) })),
+    thickened: {
+      by: recipe.lettering.thicken.by,
+      closed: outcome.closed.reduce((sum, { counters }) => sum + counters, 0),
+      kept: outcome.kept,
+    },
+    pieces: pieces.map(({ id, status, intended, name, letters, component }) => ({
+      id,
+      status,
+      intended,
+      name,
+      area: component.area,
+      weight: weightOf(component.area),
+      bounds: component.bounds,
+      letters: letterNames(letters, arrangement.letters),
+    })),
     islands: hold.islands.map(({ id, letter, name, component }) => ({
-      id, letter, name, area: component.area, weight: weightOf(component.area), bridges: counts.get(id) ?? 0,
+      id,
+      letter,
+      name,
+      area: component.area,
+      weight: weightOf(component.area),
+      bridges: counts.get(id) ?? 0,
       status: dropping.has(id) ? 'may drop' : unheld.has(id) ? 'drops out' : 'held',
       ...(measures && { neck: measures.islandHolds.find(({ island }) => island === id)?.width ?? null }),
     })),
-    bridges: hold.bridges.map(({ id, width, length, angle, from, to, place }) => ({ id, width, length, angle, from, to, byHand: place !== null })),
-    ties: hold.ties.map(({ id, why, part, width, length }) => ({ id, why, name: letterName(part, arrangement.letters), width, length })),
+    bridges: hold.bridges.map(({ id, width, length, angle, from, to, place }) => ({
+      id,
+      width,
+      length,
+      angle,
+      from,
+      to,
+      byHand: place !== null,
+    })),
+    ties: hold.ties.map(({ id, why, part, width, length }) => ({
+      id,
+      why,
+      name: letterName(part, arrangement.letters),
+      width,
+      length,
+    })),
     closedUp: [...(lettering.closedUp ?? [])].map(([id, by]) => ({ letter: letterName(id, arrangement.letters), by })),
     tabs: build.tabs.length,
     findings: measures ? stopsFirst([...findings, ...measures.findings]) : findings,
     ...(measures && { measures: measureReportOf(build, measures) }),
-    operations: operations.map(({ id, work, step, fill, contours, length, travel, time, settings }) => ({ id, work, step, fill, contours: contours.length, nodes: nodesIn(contours), length, travel, time, settings })),
+    operations: operations.map(({ id, work, step, fill, contours, length, travel, time, settings }) => ({
+      id,
+      work,
+      step,
+      fill,
+      contours: contours.length,
+      nodes: nodesIn(contours),
+      length,
+      travel,
+      time,
+      settings,
+    })),
     nodes: { fonts: arrangement.letters.reduce((sum, { nodes }) => sum + nodes, 0), released: nodesIn(released) },
     time: operations.reduce((sum, { time }) => sum + time, 0),
   };

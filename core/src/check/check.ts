@@ -15,5 +15,19 @@ import { words } from './rules/words.ts';
 export function check(job: Checked): Finding[] {
   // A coupon is a part of a job that has its own check.
   if (job.recipe.coupon) return stopsFirst([...words(job), ...unassigned(job), ...machine(job), ...order(job)]);
-  return stopsFirst([...words(job), ...letterPlaces(job), ...loosePieces(job), ...dropOuts(job), ...narrowBridges(job), ...heavyIslands(job), ...slenderBridges(job), ...lostPlaces(job), ...thickening(job), ...places(job), ...unassigned(job), ...machine(job), ...order(job)]);
+  return stopsFirst([
+    ...words(job),
+    ...letterPlaces(job),
+    ...loosePieces(job),
+    ...dropOuts(job),
+    ...narrowBridges(job),
+    ...heavyIslands(job),
+    ...slenderBridges(job),
+    ...lostPlaces(job),
+    ...thickening(job),
+    ...places(job),
+    ...unassigned(job),
+    ...machine(job),
+    ...order(job),
+  ]);
 }

@@ -5,10 +5,34 @@ import type { RecipePatch } from '../recipe/patch.ts';
 export type Severity = 'stop' | 'attention';
 
 export type Rule =
-  | 'no words' | 'face missing' | 'missing character' | 'loose piece' | 'drop-out' | 'narrow bridge' | 'off the sheet' | 'words off the plate' | 'hole in the way' | 'unassigned' | 'machine' | 'order'
-  | 'single-line face' | 'past the circle' | 'lost nudge' | 'closed counter' | 'parted letter'
-  | 'one bridge' | 'slender bridge' | 'lost bridge' | 'lost bar' | 'weak hold' | 'few points'
-  | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
+  | 'no words'
+  | 'face missing'
+  | 'missing character'
+  | 'loose piece'
+  | 'drop-out'
+  | 'narrow bridge'
+  | 'off the sheet'
+  | 'words off the plate'
+  | 'hole in the way'
+  | 'unassigned'
+  | 'machine'
+  | 'order'
+  | 'single-line face'
+  | 'past the circle'
+  | 'lost nudge'
+  | 'closed counter'
+  | 'parted letter'
+  | 'one bridge'
+  | 'slender bridge'
+  | 'lost bridge'
+  | 'lost bar'
+  | 'weak hold'
+  | 'few points'
+  | 'thin neck'
+  | 'thin wall'
+  | 'narrow gap'
+  | 'filled counter'
+  | 'speck';
 
 /** What was measured against what. Lengths in mm. */
 export interface Measure {

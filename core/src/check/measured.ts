@@ -21,16 +21,38 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
   const engraved = recipe.make === 'engraved';
   // A place between a neck's two letters is told as that neck, and bridges have a limit of their own.
   const necks = job.necks.filter(({ width }) => width < limits.neck - 0.005);
-  const isOther = ({ place, between }: { place: Bounds; between: readonly SourceId[] }) => !between.some((source) => source.startsWith('bridge:')) && !necks.some((neck) => nearSame(neck.place, place));
+  const isOther = ({ place, between }: { place: Bounds; between: readonly SourceId[] }) =>
+    !between.some((source) => source.startsWith('bridge:')) && !necks.some((neck) => nearSame(neck.place, place));
   const walls = job.thickness.thin.filter(isOther);
-  const who = (ids: readonly SourceId[]) => [...new Set(ids.map((id) => letterName(id, letters)))].slice(0, 2).join(' and ');
-  const pick = <T extends { readonly place: Bounds }>(rule: Rule, limit: keyof MeasuredJob['limits'], found: readonly T[], value: (each: T) => number, title: (each: T) => string, mends: readonly Mend[], detail?: string): Finding[] =>
+  const who = (ids: readonly SourceId[]) =>
+    [...new Set(ids.map((id) => letterName(id, letters)))].slice(0, 2).join(' and ');
+  const pick = <T extends { readonly place: Bounds }>(
+    rule: Rule,
+    limit: keyof MeasuredJob['limits'],
+    found: readonly T[],
+    value: (each: T) => number,
+    title: (each: T) => string,
+    mends: readonly Mend[],
+    detail?: string,
+  ): Finding[] =>
     [...found]
       .sort((a, b) => value(a) - value(b))
       .slice(0, MOST_PLACES)
       .map((each) => ({
-        id: `${rule}:${boxKey(each.place)}`, rule, severity: 'attention', title: title(each), ...(detail ? { detail } : {}), place: growBounds(each.place, 0.5), mends,
-        measure: { value: value(each), limit: limits[limit], unit: 'mm', wants: 'at least', reason: engraved ? `tool of the ${job.machine.word}` : reasonOf(job, limit) },
+        id: `${rule}:${boxKey(each.place)}`,
+        rule,
+        severity: 'attention',
+        title: title(each),
+        ...(detail ? { detail } : {}),
+        place: growBounds(each.place, 0.5),
+        mends,
+        measure: {
+          value: value(each),
+          limit: limits[limit],
+          unit: 'mm',
+          wants: 'at least',
+          reason: engraved ? `tool of the ${job.machine.word}` : reasonOf(job, limit),
+        },
       }));
   // Much larger letters would be another job.
   const larger = (values: readonly number[], limit: number): Mend[] => {
@@ -43,11 +65,79 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
   return [
     ...weakHolds(job),
     ...fewPoints(job),
-    ...pick('thin neck', 'neck', necks, ({ width }) => width, ({ a, b }) => `Thin neck: ${who([a, b])}`, [...closeUp(recipe, necks, limits.neck), ...thickenBy(recipe, necks.map(({ width }) => width), limits.neck, limits.counter)]),
-    ...pick(engraved ? 'narrow gap' : 'thin wall', engraved ? 'gap' : 'wall', walls, ({ width }) => width, ({ between }) => `${engraved ? 'Too fine for the tool' : 'Thin wall'}: ${who(between)}`, [...(recipe.make === 'cut-through' ? spaceOut(recipe, wallWidths, limits.wall) : [...thickenLetters(recipe, walls, limits.wall, letters), ...thickenBy(recipe, wallWidths, limits.wall, limits.counter)]), ...larger(wallWidths, limits.wall)], holdsFrom(job, wallWidths, limits.wall)),
-    ...(engraved ? [] : pick('narrow gap', 'gap', job.gaps.thin, ({ width }) => width, ({ between }) => `Narrow gap: ${who(between)}`, [...larger(gapWidths, limits.gap), ...(recipe.make === 'cut-through' ? thickenBy(recipe, gapWidths, limits.gap, 0) : [])])),
-    ...(recipe.make === 'cut-through' ? [] : pick('filled counter', 'counter', counters, ({ disc }) => disc, ({ name }) => `Counter fills: ${name}`, [...openCounters(recipe, counters, limits.counter), ...larger(counters.map(({ disc }) => disc), limits.counter)])),
-    ...pick('speck', 'speck', job.specks, ({ size }) => size, () => 'Speck', larger(job.specks.map(({ size }) => size), limits.speck)),
+    ...pick(
+      'thin neck',
+      'neck',
+      necks,
+      ({ width }) => width,
+      ({ a, b }) => `Thin neck: ${who([a, b])}`,
+      [
+        ...closeUp(recipe, necks, limits.neck),
+        ...thickenBy(
+          recipe,
+          necks.map(({ width }) => width),
+          limits.neck,
+          limits.counter,
+        ),
+      ],
+    ),
+    ...pick(
+      engraved ? 'narrow gap' : 'thin wall',
+      engraved ? 'gap' : 'wall',
+      walls,
+      ({ width }) => width,
+      ({ between }) => `${engraved ? 'Too fine for the tool' : 'Thin wall'}: ${who(between)}`,
+      [
+        ...(recipe.make === 'cut-through'
+          ? spaceOut(recipe, wallWidths, limits.wall)
+          : [
+              ...thickenLetters(recipe, walls, limits.wall, letters),
+              ...thickenBy(recipe, wallWidths, limits.wall, limits.counter),
+            ]),
+        ...larger(wallWidths, limits.wall),
+      ],
+      holdsFrom(job, wallWidths, limits.wall),
+    ),
+    ...(engraved
+      ? []
+      : pick(
+          'narrow gap',
+          'gap',
+          job.gaps.thin,
+          ({ width }) => width,
+          ({ between }) => `Narrow gap: ${who(between)}`,
+          [
+            ...larger(gapWidths, limits.gap),
+            ...(recipe.make === 'cut-through' ? thickenBy(recipe, gapWidths, limits.gap, 0) : []),
+          ],
+        )),
+    ...(recipe.make === 'cut-through'
+      ? []
+      : pick(
+          'filled counter',
+          'counter',
+          counters,
+          ({ disc }) => disc,
+          ({ name }) => `Counter fills: ${name}`,
+          [
+            ...openCounters(recipe, counters, limits.counter),
+            ...larger(
+              counters.map(({ disc }) => disc),
+              limits.counter,
+            ),
+          ],
+        )),
+    ...pick(
+      'speck',
+      'speck',
+      job.specks,
+      ({ size }) => size,
+      () => 'Speck',
+      larger(
+        job.specks.map(({ size }) => size),
+        limits.speck,
+      ),
+    ),
   ];
 }
 
@@ -56,46 +146,103 @@ function reasonOf({ machine, material, recipe }: MeasuredJob, limit: keyof House
 }
 
 /** Thickening just the letters that are too thin, each by what it lacks. */
-function thickenLetters({ lettering: { thicken } }: Recipe, thin: readonly { readonly width: number; readonly between: readonly SourceId[] }[], limit: number, letters: readonly Letter[]): Mend[] {
+function thickenLetters(
+  { lettering: { thicken } }: Recipe,
+  thin: readonly { readonly width: number; readonly between: readonly SourceId[] }[],
+  limit: number,
+  letters: readonly Letter[],
+): Mend[] {
   const lacking = new Map<SourceId, number>();
-  for (const { width, between } of thin) for (const id of between) if (id.startsWith('letter:')) lacking.set(id, Math.max(lacking.get(id) ?? 0, (limit - width) / 2));
+  for (const { width, between } of thin)
+    for (const id of between)
+      if (id.startsWith('letter:')) lacking.set(id, Math.max(lacking.get(id) ?? 0, (limit - width) / 2));
   // All letters of the job is what thickening the whole is for.
   if (lacking.size === 0 || lacking.size === letters.length) return [];
-  const by = Object.fromEntries([...lacking].map(([id, lack]) => [id, tidy((thicken.letters[id] ?? 0) + Math.ceil(lack * 20 + 0.2) / 20, 2)]));
-  return [{ label: `Thicken ${lacking.size > 2 ? `those ${lacking.size} letters` : [...lacking.keys()].map((id) => letterName(id, letters)).join(' and ')}`, patch: [{ path: ['lettering', 'thicken', 'letters'], value: { ...thicken.letters, ...by } }] }];
+  const by = Object.fromEntries(
+    [...lacking].map(([id, lack]) => [id, tidy((thicken.letters[id] ?? 0) + Math.ceil(lack * 20 + 0.2) / 20, 2)]),
+  );
+  return [
+    {
+      label: `Thicken ${lacking.size > 2 ? `those ${lacking.size} letters` : [...lacking.keys()].map((id) => letterName(id, letters)).join(' and ')}`,
+      patch: [{ path: ['lettering', 'thicken', 'letters'], value: { ...thicken.letters, ...by } }],
+    },
+  ];
 }
 
 /** Opening just the counters that would fill. */
 function openCounters({ lettering: { thicken } }: Recipe, counters: readonly Counter[], limit: number): Mend[] {
   if (counters.length === 0) return [];
-  const by = Object.fromEntries(counters.map(({ letter, disc }) => [letter, tidy((thicken.counters[letter] ?? 0) + Math.ceil(((limit - disc) / 2) * 20 + 0.2) / 20, 2)]));
-  return [{ label: counters.length === 1 ? 'Open the counter' : `Open those ${counters.length} counters`, patch: [{ path: ['lettering', 'thicken', 'counters'], value: { ...thicken.counters, ...by } }] }];
+  const by = Object.fromEntries(
+    counters.map(({ letter, disc }) => [
+      letter,
+      tidy((thicken.counters[letter] ?? 0) + Math.ceil(((limit - disc) / 2) * 20 + 0.2) / 20, 2),
+    ]),
+  );
+  return [
+    {
+      label: counters.length === 1 ? 'Open the counter' : `Open those ${counters.length} counters`,
+      patch: [{ path: ['lettering', 'thicken', 'counters'], value: { ...thicken.counters, ...by } }],
+    },
+  ];
 }
 
 /** From which size up the same letters would hold the limit. */
-function holdsFrom({ recipe: { lettering }, capHeight }: MeasuredJob, widths: readonly number[], limit: number): string | undefined {
+function holdsFrom(
+  { recipe: { lettering }, capHeight }: MeasuredJob,
+  widths: readonly number[],
+  limit: number,
+): string | undefined {
   if (widths.length === 0 || lettering.thicken.by !== 0) return undefined;
   return `From ${Math.ceil((capHeight * limit) / Math.min(...widths))} mm cap height upward this face holds ${tidy(limit, 2)} mm.`;
 }
 
 /** Adding as much as the worst place lacks. */
-function thickenBy({ lettering: { thicken } }: Recipe, widths: readonly number[], limit: number, counter: number): Mend[] {
+function thickenBy(
+  { lettering: { thicken } }: Recipe,
+  widths: readonly number[],
+  limit: number,
+  counter: number,
+): Mend[] {
   if (widths.length === 0) return [];
   const by = tidy(Math.ceil((thicken.by + (limit - Math.min(...widths)) / 2) * 20) / 20, 2);
-  return [{ label: `Thicken by ${by} mm`, patch: [{ path: ['lettering', 'thicken'], value: { ...thicken, by, keepCounters: thicken.keepCounters || tidy(counter, 2) } }] }];
+  return [
+    {
+      label: `Thicken by ${by} mm`,
+      patch: [
+        {
+          path: ['lettering', 'thicken'],
+          value: { ...thicken, by, keepCounters: thicken.keepCounters || tidy(counter, 2) },
+        },
+      ],
+    },
+  ];
 }
 
 function closeUp({ lettering, rail, hold }: Recipe, necks: readonly Neck[], limit: number): Mend[] {
   const worst = Math.min(...necks.filter(({ a, b }) => a !== 'rail' && b !== 'rail').map(({ width }) => width));
   if (!Number.isFinite(worst) || rail) return [];
   const spacing = tidy(lettering.letterSpacing - Math.max(0.2, (limit - worst) / 2), 1);
-  return [...(hold.joins.closeUp ? [] : [{ label: 'Close up what joins too thinly', patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }] }]), { label: `Close the letters up to ${spacing} mm`, patch: [{ path: ['lettering', 'letterSpacing'], value: spacing }] }];
+  return [
+    ...(hold.joins.closeUp
+      ? []
+      : [{ label: 'Close up what joins too thinly', patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }] }]),
+    {
+      label: `Close the letters up to ${spacing} mm`,
+      patch: [{ path: ['lettering', 'letterSpacing'], value: spacing }],
+    },
+  ];
 }
 
 function spaceOut({ lettering }: Recipe, widths: readonly number[], limit: number): Mend[] {
   if (widths.length === 0) return [];
   const spacing = tidy(Math.ceil((lettering.letterSpacing + limit - Math.min(...widths)) * 10) / 10, 1);
-  return [{ label: `Space the letters ${spacing} mm apart`, patch: [{ path: ['lettering', 'letterSpacing'], value: spacing }] }];
+  return [
+    {
+      label: `Space the letters ${spacing} mm apart`,
+      patch: [{ path: ['lettering', 'letterSpacing'], value: spacing }],
+    },
+  ];
 }
 
-const nearSame = (a: Bounds, b: Bounds): boolean => Math.hypot((a.minX + a.maxX - b.minX - b.maxX) / 2, (a.minY + a.maxY - b.minY - b.maxY) / 2) < 1;
+const nearSame = (a: Bounds, b: Bounds): boolean =>
+  Math.hypot((a.minX + a.maxX - b.minX - b.maxX) / 2, (a.minY + a.maxY - b.minY - b.maxY) / 2) < 1;

@@ -1,4 +1,5 @@
 import type { Finding } from './findings.ts';
 
 /** What stops the work before what only asks for a look. */
-export const stopsFirst = (findings: readonly Finding[]): Finding[] => [...findings].sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));
+export const stopsFirst = (findings: readonly Finding[]): Finding[] =>
+  [...findings].sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));

@@ -1,4 +1,14 @@
-import { boundsOfPoints, centreOf, growBounds, heightOf, isEmptyBounds, joinBounds, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
+import {
+  boundsOfPoints,
+  centreOf,
+  growBounds,
+  heightOf,
+  isEmptyBounds,
+  joinBounds,
+  widthOf,
+  moveBounds,
+  type Bounds,
+} from '../geometry/bounds.ts';
 import { moveLetter, type Letter, type Lettering } from '../lettering/layout.ts';
 import type { Recipe } from '../recipe/schema.ts';
 
@@ -25,22 +35,38 @@ export function arrange(recipe: Recipe, lettering: Lettering): Arrangement {
   const backer = recipe.make === 'backed' ? backerPlace(recipe, ink) : null;
   const object = plate ?? joinBounds([ink, ...rails, ...(backer ? [backer.box] : [])]);
   const margin = recipe.sheet.margin;
-  const sheet = { width: recipe.sheet.width ?? roundUp(widthOf(object) + 2 * margin), height: recipe.sheet.height ?? roundUp(heightOf(object) + 2 * margin) };
+  const sheet = {
+    width: recipe.sheet.width ?? roundUp(widthOf(object) + 2 * margin),
+    height: recipe.sheet.height ?? roundUp(heightOf(object) + 2 * margin),
+  };
   const centre = centreOf(object);
   const [dx, dy] = [sheet.width / 2 - centre.x, sheet.height / 2 - centre.y];
   const move = (box: Bounds): Bounds => moveBounds(box, dx, dy);
-  return { sheet, object: move(object), plate: plate && move(plate), rails: rails.map(move), backer, letters: lettering.letters.map((letter) => moveLetter(letter, dx, dy)) };
+  return {
+    sheet,
+    object: move(object),
+    plate: plate && move(plate),
+    rails: rails.map(move),
+    backer,
+    letters: lettering.letters.map((letter) => moveLetter(letter, dx, dy)),
+  };
 }
 
 function plateBounds({ plate }: Recipe, ink: Bounds): Bounds {
   const fitted = growBounds(ink, plate.margin);
   const { x, y } = centreOf(ink);
   const [width, height] = [plate.width ?? widthOf(fitted), plate.height ?? heightOf(fitted)];
-  return boundsOfPoints([{ x: x - width / 2, y: y - height / 2 }, { x: x + width / 2, y: y + height / 2 }]);
+  return boundsOfPoints([
+    { x: x - width / 2, y: y - height / 2 },
+    { x: x + width / 2, y: y + height / 2 },
+  ]);
 }
 
 /** Under the letters where they are engraved on it, below them on the sheet where they are cut by themselves. */
-function backerPlace({ backer: { distance, corners, letters, gap } }: Recipe, ink: Bounds): { dx: number; dy: number; box: Bounds } {
+function backerPlace(
+  { backer: { distance, corners, letters, gap } }: Recipe,
+  ink: Bounds,
+): { dx: number; dy: number; box: Bounds } {
   // Mitres reach further than the distance.
   const reach = corners === 'mitred' ? 1.5 * distance : distance;
   const dy = letters === 'engrave' ? 0 : -(heightOf(ink) + gap + reach);
@@ -52,7 +78,12 @@ function railBounds({ rail }: Recipe, { baselines, letters }: Lettering, ink: Bo
   if (!rail) return [];
   return baselines
     .filter((_, line) => letters.some((letter) => letter.line === line))
-    .map((baseline) => ({ minX: ink.minX - rail.extend, maxX: ink.maxX + rail.extend, minY: baseline + rail.overlap - rail.height, maxY: baseline + rail.overlap }))
+    .map((baseline) => ({
+      minX: ink.minX - rail.extend,
+      maxX: ink.maxX + rail.extend,
+      minY: baseline + rail.overlap - rail.height,
+      maxY: baseline + rail.overlap,
+    }))
     .filter((box) => box.maxX > box.minX);
 }
 

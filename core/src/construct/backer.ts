@@ -8,9 +8,19 @@ import type { Recipe } from '../recipe/schema.ts';
  * A backer that follows the letters at a distance. Holes that a disc of `leastHole` mm would fill are filled.
  * @param place where it lies from under the letters, mm
  */
-export function backerOf(letters: Region, { distance, corners }: Recipe['backer'], leastHole: number, place: { readonly dx: number; readonly dy: number }): Region {
+export function backerOf(
+  letters: Region,
+  { distance, corners }: Recipe['backer'],
+  leastHole: number,
+  place: { readonly dx: number; readonly dy: number },
+): Region {
   const grown = offsetRegion(letters, distance, corners);
-  const kept = grown.filter((contour) => contourArea(contour) > 0 || (leastHole === 0 && contourArea(contour) < 0) || widestDisc([reverseContour(contour)], 0.05).diameter >= leastHole);
+  const kept = grown.filter(
+    (contour) =>
+      contourArea(contour) > 0 ||
+      (leastHole === 0 && contourArea(contour) < 0) ||
+      widestDisc([reverseContour(contour)], 0.05).diameter >= leastHole,
+  );
   return moveRegion(kept, place.dx, place.dy, () => 'backer');
 }
 
@@ -18,4 +28,5 @@ export function backerOf(letters: Region, { distance, corners }: Recipe['backer'
 const LOCATE_INSET = 0.5;
 
 /** Lines on the backer that show where the letters go. */
-export const locatingLines = (letters: Region, { dx, dy }: { readonly dx: number; readonly dy: number }): Region => moveRegion(offsetRegion(letters, -LOCATE_INSET), dx, dy);
+export const locatingLines = (letters: Region, { dx, dy }: { readonly dx: number; readonly dy: number }): Region =>
+  moveRegion(offsetRegion(letters, -LOCATE_INSET), dx, dy);

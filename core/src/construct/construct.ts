@@ -32,20 +32,50 @@ export function construct(recipe: Recipe, arrangement: Arrangement, leastHole: n
   if (backer) return backedLetters(recipe, groups, backer, leastHole);
   if (!plate) {
     const rails = arrangement.rails.map((box): Region => [roundedRectangle(box, 0, 'rail')]);
-    return { body: [], groups, material: weldRegions([...groups.map(({ region }) => region), ...rails]), area: [], linework: [] };
+    return {
+      body: [],
+      groups,
+      material: weldRegions([...groups.map(({ region }) => region), ...rails]),
+      area: [],
+      linework: [],
+    };
   }
   const body = plateWithHoles(recipe, plate);
   const border = borderLines(recipe, plate);
   if (recipe.make === 'cut-through') return { body, groups, material: body, area: [], linework: border };
-  if (recipe.make === 'relief') return { body, groups, material: body, area: knockOut(ground(recipe, plate), weldRegions(groups.map(({ region }) => region))), linework: border };
-  return { body, groups, material: body, area: groups.flatMap(({ region }) => region), linework: [...border, ...arrangement.letters.flatMap(({ strokes }) => strokes)] };
+  if (recipe.make === 'relief')
+    return {
+      body,
+      groups,
+      material: body,
+      area: knockOut(ground(recipe, plate), weldRegions(groups.map(({ region }) => region))),
+      linework: border,
+    };
+  return {
+    body,
+    groups,
+    material: body,
+    area: groups.flatMap(({ region }) => region),
+    linework: [...border, ...arrangement.letters.flatMap(({ strokes }) => strokes)],
+  };
 }
 
-function backedLetters({ backer }: Recipe, groups: readonly LetterGroup[], place: NonNullable<Arrangement['backer']>, leastHole: number): Construction {
+function backedLetters(
+  { backer }: Recipe,
+  groups: readonly LetterGroup[],
+  place: NonNullable<Arrangement['backer']>,
+  leastHole: number,
+): Construction {
   const letters = weldRegions(groups.map(({ region }) => region));
   const backing = letters.length === 0 ? [] : backerOf(letters, backer, backer.leastHole ?? leastHole, place);
   if (backer.letters === 'engrave') return { body: [], groups, material: backing, area: letters, linework: [] };
-  return { body: [], groups, material: [...letters, ...backing], area: [], linework: backer.locate ? locatingLines(letters, place) : [] };
+  return {
+    body: [],
+    groups,
+    material: [...letters, ...backing],
+    area: [],
+    linework: backer.locate ? locatingLines(letters, place) : [],
+  };
 }
 
 /** What is engraved away of a relief plate but for its letters: within the frame, or past the cut edge where there is none. */

@@ -32,26 +32,54 @@ export interface LetterGroup {
 }
 
 /** Parts letters into groups and welds each. */
-export function groupLetters(letters: readonly Letter[], { letters: own, counters, ...plan }: ThickenPlan & OwnWeights, memo: Memo): LetterGroup[] {
+export function groupLetters(
+  letters: readonly Letter[],
+  { letters: own, counters, ...plan }: ThickenPlan & OwnWeights,
+  memo: Memo,
+): LetterGroup[] {
   const isWeighted = Object.keys(own).length + Object.keys(counters).length > 0;
   const drawn = letters.filter(({ contours }) => contours.length > 0);
   const outlined = isWeighted ? drawn.map((letter) => withOwnWeight(letter, { letters: own, counters }, memo)) : drawn;
   const near = 2 * Math.max(0, plan.by) + 0.01;
   const kind = `letter group ${JSON.stringify(plan)}`;
-  return groupsThatMeet(outlined.map(({ bounds }) => bounds), near, (a, b) => meet(outlined[a]!, outlined[b]!, near, memo)).map((members) => {
+  return groupsThatMeet(
+    outlined.map(({ bounds }) => bounds),
+    near,
+    (a, b) => meet(outlined[a]!, outlined[b]!, near, memo),
+  ).map((members) => {
     const group = members.map((i) => outlined[i]!);
     const { x: dx, y: dy } = group[0]!.origin;
-    const places = group.map(({ shape, origin }, i) => (i === 0 ? shape : `${shape}@${(origin.x - dx).toFixed(4)},${(origin.y - dy).toFixed(4)}`));
+    const places = group.map(({ shape, origin }, i) =>
+      i === 0 ? shape : `${shape}@${(origin.x - dx).toFixed(4)},${(origin.y - dy).toFixed(4)}`,
+    );
     const form = places.length === 1 ? places[0]! : places.join(' ');
-    const local = memo(kind, form, () => thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan));
+    const local = memo(kind, form, () =>
+      thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan),
+    );
     const rename = sheetNames(group);
-    return { letters: group, bounds: growBounds(joinBounds(group.map(({ bounds }) => bounds)), Math.max(0, plan.by)), kind, form, dx, dy, rename, local, region: toSheet(local.region, { dx, dy, rename }) };
+    return {
+      letters: group,
+      bounds: growBounds(joinBounds(group.map(({ bounds }) => bounds)), Math.max(0, plan.by)),
+      kind,
+      form,
+      dx,
+      dy,
+      rename,
+      local,
+      region: toSheet(local.region, { dx, dy, rename }),
+    };
   });
 }
 
 /** Whether two letters whose boxes meet do so themselves: a V leans over an A without touching it. */
 function meet(a: Letter, b: Letter, near: number, memo: Memo): boolean {
-  const key = [a.shape, b.shape, (b.origin.x - a.origin.x).toFixed(4), (b.origin.y - a.origin.y).toFixed(4), near].join();
+  const key = [
+    a.shape,
+    b.shape,
+    (b.origin.x - a.origin.x).toFixed(4),
+    (b.origin.y - a.origin.y).toFixed(4),
+    near,
+  ].join();
   return memo('letters meet', key, () => comeWithin(a.contours, b.contours, near));
 }
 
@@ -73,7 +101,8 @@ function sheetName(source: SourceId, letters: readonly Letter[]): SourceId {
 }
 
 /** Carries what was computed in a group's own place onto the sheet. */
-export const toSheet = (region: Region, { dx, dy, rename }: Pick<LetterGroup, 'dx' | 'dy' | 'rename'>): Contour[] => moveRegion(region, dx, dy, rename);
+export const toSheet = (region: Region, { dx, dy, rename }: Pick<LetterGroup, 'dx' | 'dy' | 'rename'>): Contour[] =>
+  moveRegion(region, dx, dy, rename);
 
 /** Letters that thickening closed a counter of, thinned counters kept open, and letters it parted. */
 export interface ThickenOutcome {
@@ -84,8 +113,12 @@ export interface ThickenOutcome {
 
 export function thickenOutcome(groups: readonly LetterGroup[]): ThickenOutcome {
   return {
-    closed: groups.filter(({ local }) => local.closed.length > 0).map(({ letters, local }) => ({ letters, counters: local.closed.length })),
+    closed: groups
+      .filter(({ local }) => local.closed.length > 0)
+      .map(({ letters, local }) => ({ letters, counters: local.closed.length })),
     kept: groups.reduce((sum, { local }) => sum + local.kept.length, 0),
-    parted: groups.filter(({ local }) => local.parts.after > local.parts.before || local.parts.after === 0).map(({ letters, local }) => ({ letters, ...local.parts })),
+    parted: groups
+      .filter(({ local }) => local.parts.after > local.parts.before || local.parts.after === 0)
+      .map(({ letters, local }) => ({ letters, ...local.parts })),
   };
 }

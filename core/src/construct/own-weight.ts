@@ -20,8 +20,19 @@ export function withOwnWeight(letter: Letter, { letters, counters }: OwnWeights,
   if (by === 0 && open === 0) return letter;
   const { origin, id } = letter;
   const shape = `${letter.shape}+${by}/${open}`;
-  const region = memo('own weight', shape, () => weighted(moveRegion(letter.contours, -origin.x, -origin.y, () => '#0'), by, open));
-  return { ...letter, shape, contours: moveRegion(region, origin.x, origin.y, () => id), bounds: growBounds(letter.bounds, by) };
+  const region = memo('own weight', shape, () =>
+    weighted(
+      moveRegion(letter.contours, -origin.x, -origin.y, () => '#0'),
+      by,
+      open,
+    ),
+  );
+  return {
+    ...letter,
+    shape,
+    contours: moveRegion(region, origin.x, origin.y, () => id),
+    bounds: growBounds(letter.bounds, by),
+  };
 }
 
 function weighted(region: Region, by: number, open: number): Region {

@@ -27,7 +27,8 @@ export interface Thickened {
 /** Thickens or thins a welded region. Each counter shrinks by itself, so that it can be held open. */
 export function thicken(region: Region, { by, keepCounters }: ThickenPlan): Thickened {
   const parts = (of: Region) => of.filter((contour) => contourArea(contour) > 0).length;
-  if (Math.abs(by) < 1e-6) return { region, closed: [], kept: [], parts: { before: parts(region), after: parts(region) } };
+  if (Math.abs(by) < 1e-6)
+    return { region, closed: [], kept: [], parts: { before: parts(region), after: parts(region) } };
   if (by < 0) {
     const thinned = offsetRegion(region, by);
     return { region: thinned, closed: [], kept: [], parts: { before: parts(region), after: parts(thinned) } };

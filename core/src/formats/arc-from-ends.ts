@@ -4,12 +4,21 @@ import type { ArcSegment } from '../geometry/segment.ts';
 const DEGREES = 180 / Math.PI;
 
 /** The arc between two points with a given radius (enlarged where it cannot reach), the long way round or the short, counter-clockwise or not. */
-export function arcThrough(from: Point, to: Point, radius: number, long: boolean, counterClockwise: boolean): ArcSegment {
+export function arcThrough(
+  from: Point,
+  to: Point,
+  radius: number,
+  long: boolean,
+  counterClockwise: boolean,
+): ArcSegment {
   const chord = distance(from, to);
   const r = Math.max(radius, chord / 2);
   const rise = Math.sqrt(Math.max(0, r * r - (chord * chord) / 4));
   const side = counterClockwise !== long ? 1 : -1;
-  const centre = { x: (from.x + to.x) / 2 - (side * rise * (to.y - from.y)) / chord, y: (from.y + to.y) / 2 + (side * rise * (to.x - from.x)) / chord };
+  const centre = {
+    x: (from.x + to.x) / 2 - (side * rise * (to.y - from.y)) / chord,
+    y: (from.y + to.y) / 2 + (side * rise * (to.x - from.x)) / chord,
+  };
   return arcAbout(centre, r, from, to, counterClockwise);
 }
 

@@ -33,7 +33,8 @@ export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, toleran
     }
     layer.contours.forEach((contour, i) => {
       const other = contours[i]!;
-      if (other.closed !== contour.closed) problems.push(`contour ${i + 1} of ${layer.name} is ${other.closed ? 'closed' : 'open'}`);
+      if (other.closed !== contour.closed)
+        problems.push(`contour ${i + 1} of ${layer.name} is ${other.closed ? 'closed' : 'open'}`);
       deviation = Math.max(deviation, deviationBetween(contour, other, tolerance));
     });
   }

@@ -19,7 +19,8 @@ const MM_PER_UNIT: Record<number, number> = { 0: 1, 1: 25.4, 2: 304.8, 4: 1, 5: 
  * @throws UnreadableFile where it is binary, cut short or no DXF
  */
 export function readDxf(text: string): ReadDrawing {
-  if (text.startsWith('AutoCAD Binary DXF')) throw new UnreadableFile('This is a binary DXF. Save it as text (ASCII) DXF.');
+  if (text.startsWith('AutoCAD Binary DXF'))
+    throw new UnreadableFile('This is a binary DXF. Save it as text (ASCII) DXF.');
   const tags = tagsOf(text);
   if (tags.at(-1)?.value !== 'EOF') throw new UnreadableFile('The DXF is cut short: its end is missing.');
   const scale = MM_PER_UNIT[headerNumber(tags, '$INSUNITS') ?? 4] ?? 1;
@@ -36,7 +37,12 @@ export function readDxf(text: string): ReadDrawing {
     layers.set(layer, [...(layers.get(layer) ?? []), contour]);
   }
   const extent = joinBounds([...layers.values()].flat().map(contourBounds));
-  return { width: Math.max(0, extent.maxX), height: Math.max(0, extent.maxY), layers: [...layers].map(([name, contours]) => ({ name, contours })), unread };
+  return {
+    width: Math.max(0, extent.maxX),
+    height: Math.max(0, extent.maxY),
+    layers: [...layers].map(([name, contours]) => ({ name, contours })),
+    unread,
+  };
 }
 
 function tagsOf(text: string): Tag[] {
@@ -56,7 +62,9 @@ function headerNumber(tags: readonly Tag[], name: string): number | undefined {
 }
 
 function entitiesOf(tags: readonly Tag[]): Tag[][] {
-  const begin = tags.findIndex(({ code, value }, i) => code === 2 && value === 'ENTITIES' && tags[i - 1]?.value === 'SECTION');
+  const begin = tags.findIndex(
+    ({ code, value }, i) => code === 2 && value === 'ENTITIES' && tags[i - 1]?.value === 'SECTION',
+  );
   if (begin < 0) throw new UnreadableFile('The DXF has no entities.');
   const entities: Tag[][] = [];
   for (const tag of tags.slice(begin + 1)) {

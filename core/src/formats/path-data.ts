@@ -17,15 +17,22 @@ function subpath({ segments, closed }: Contour, at: (p: Point) => string): strin
   const last = segments.at(-1)!;
   const start = at(segments[0]!.from);
   // Z draws the last side of a closed contour itself, where that is straight.
-  const drawn = closed && last.kind === 'line' && segments.length > 1 && at(last.to) === start ? segments.slice(0, -1) : segments;
-  return `M${start}${drawn.flatMap(toldByEnds).map((segment) => command(segment, at)).join('')}${closed ? 'Z' : ''}`;
+  const drawn =
+    closed && last.kind === 'line' && segments.length > 1 && at(last.to) === start ? segments.slice(0, -1) : segments;
+  return `M${start}${drawn
+    .flatMap(toldByEnds)
+    .map((segment) => command(segment, at))
+    .join('')}${closed ? 'Z' : ''}`;
 }
 
 /** SVG tells an arc by its ends: half a turn and more would leave the centre in doubt, and goes as two. */
 export function toldByEnds(segment: Segment): Segment[] {
   if (segment.kind !== 'arc' || Math.abs(segment.sweep) <= 170) return [segment];
   const middle = pointAt(segment, 0.5);
-  return [withEnds(portion(segment, 0, 0.5), segment.from, middle), withEnds(portion(segment, 0.5, 1), middle, segment.to)];
+  return [
+    withEnds(portion(segment, 0, 0.5), segment.from, middle),
+    withEnds(portion(segment, 0.5, 1), middle, segment.to),
+  ];
 }
 
 function command(segment: Segment, at: (p: Point) => string): string {

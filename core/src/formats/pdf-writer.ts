@@ -22,10 +22,14 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
   pdf.setModificationDate(new Date(0));
   const { context } = pdf;
   const page = pdf.addPage([drawing.width * POINTS_PER_MM, drawing.height * POINTS_PER_MM]);
-  const groups = drawing.layers.map(({ name }) => context.register(context.obj({ Type: 'OCG', Name: PDFString.of(name) })));
+  const groups = drawing.layers.map(({ name }) =>
+    context.register(context.obj({ Type: 'OCG', Name: PDFString.of(name) })),
+  );
   pdf.catalog.set(PDFName.of('OCProperties'), context.obj({ OCGs: groups, D: { Order: groups, ON: groups } }));
   // Stroke adjustment off: some readers would otherwise shift thin lines onto their pixels, and export them shifted.
-  const content = [`q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm /True gs ${HAIRLINE} w 1 j 1 J`];
+  const content = [
+    `q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm /True gs ${HAIRLINE} w 1 j 1 J`,
+  ];
   drawing.layers.forEach(({ colour, fill, contours }, i) => {
     const rgb = [1, 3, 5].map((at) => decimal(parseInt(colour.slice(at, at + 2), 16) / 255, 4)).join(' ');
     content.push(`/OC /L${i} BDC`, fill ? `${rgb} rg` : `${rgb} RG`);
@@ -35,12 +39,23 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
   });
   content.push('Q');
   page.node.set(PDFName.of('Contents'), context.register(context.flateStream(content.join('\n'))));
-  page.node.set(PDFName.of('Resources'), context.obj({ ExtGState: { True: { Type: 'ExtGState', SA: false } }, Properties: Object.fromEntries(groups.map((group, i) => [`L${i}`, group])) }));
+  page.node.set(
+    PDFName.of('Resources'),
+    context.obj({
+      ExtGState: { True: { Type: 'ExtGState', SA: false } },
+      Properties: Object.fromEntries(groups.map((group, i) => [`L${i}`, group])),
+    }),
+  );
 
-  const [regular, bold] = [await pdf.embedFont(StandardFonts.Helvetica), await pdf.embedFont(StandardFonts.HelveticaBold)];
+  const [regular, bold] = [
+    await pdf.embedFont(StandardFonts.Helvetica),
+    await pdf.embedFont(StandardFonts.HelveticaBold),
+  ];
   const second = pdf.addPage([595.28, 841.89]);
   second.drawText(plain(drawing.title).slice(0, 60), { x: 56, y: 770, size: 18, font: bold });
-  ticket.forEach((text, i) => second.drawText(plain(text).slice(0, 110), { x: 56, y: 738 - i * 15, size: 10, font: regular }));
+  ticket.forEach((text, i) =>
+    second.drawText(plain(text).slice(0, 110), { x: 56, y: 738 - i * 15, size: 10, font: regular }),
+  );
   return pdf.save();
 }
 
@@ -53,7 +68,9 @@ function pathOperators({ segments, closed }: Contour): string {
   const parts = [`${at(segments[0]!.from)} m`];
   for (const segment of segments) {
     if (segment.kind === 'line') parts.push(`${at(segment.to)} l`);
-    else for (const { c1, c2, to } of segment.kind === 'arc' ? arcAsCubics(segment) : [segment]) parts.push(`${at(c1)} ${at(c2)} ${at(to)} c`);
+    else
+      for (const { c1, c2, to } of segment.kind === 'arc' ? arcAsCubics(segment) : [segment])
+        parts.push(`${at(c1)} ${at(c2)} ${at(to)} c`);
   }
   return parts.join('\n') + (closed ? '\nh' : '');
 }

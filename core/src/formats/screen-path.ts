@@ -39,12 +39,14 @@ function write({ segments, closed }: Contour): string {
   // The pen's place, in whole micrometres.
   let x = Math.round(start.x * PER_MM);
   let y = Math.round(-start.y * PER_MM);
-  const step = (px: number, py: number): string => `${(Math.round(px * PER_MM) - x) / PER_MM} ${(Math.round(-py * PER_MM) - y) / PER_MM}`;
+  const step = (px: number, py: number): string =>
+    `${(Math.round(px * PER_MM) - x) / PER_MM} ${(Math.round(-py * PER_MM) - y) / PER_MM}`;
   const draw = (segment: Segment): string => {
     const to = step(segment.to.x, segment.to.y);
     let command: string;
     if (segment.kind === 'line') command = `l${to}`;
-    else if (segment.kind === 'cubic') command = `c${step(segment.c1.x, segment.c1.y)} ${step(segment.c2.x, segment.c2.y)} ${to}`;
+    else if (segment.kind === 'cubic')
+      command = `c${step(segment.c1.x, segment.c1.y)} ${step(segment.c2.x, segment.c2.y)} ${to}`;
     else {
       const radius = Math.round(segment.radius * PER_MM) / PER_MM;
       // Counter-clockwise with y up is flag 0 once y is turned over.

@@ -8,7 +8,15 @@ import { UnreadableFile, type ReadDrawing } from './sheet-drawing.ts';
 
 const MOST_BYTES = 64 * 1024 * 1024;
 const MOST_DEPTH = 200;
-const MM_PER_UNIT: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, px: 25.4 / 96, '': 25.4 / 96 };
+const MM_PER_UNIT: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  in: 25.4,
+  pt: 25.4 / 72,
+  pc: 25.4 / 6,
+  px: 25.4 / 96,
+  '': 25.4 / 96,
+};
 
 /**
  * Reads paths in groups out of an SVG at its stated size: what our own writer makes. Other shapes are counted as unread.
@@ -36,16 +44,25 @@ export function readSvg(text: string): ReadDrawing {
       if (!size) throw new UnreadableFile('The SVG draws before it says its size.');
       const layer = stack.at(-1)!.layer;
       layers.set(layer, [...(layers.get(layer) ?? []), ...contoursOf(attributes.d ?? '', transform, size)]);
-    } else if (!['g', 'title', 'desc', 'defs', 'metadata', 'style'].includes(tag.name)) unread[tag.name] = (unread[tag.name] ?? 0) + 1;
+    } else if (!['g', 'title', 'desc', 'defs', 'metadata', 'style'].includes(tag.name))
+      unread[tag.name] = (unread[tag.name] ?? 0) + 1;
   });
   parser.on('closetag', () => void stack.pop());
   parser.write(text).close();
   if (!size) throw new UnreadableFile('This is not an SVG: it has no svg element.');
-  return { width: size.width, height: size.height, layers: [...layers].map(([name, contours]) => ({ name, contours })), unread };
+  return {
+    width: size.width,
+    height: size.height,
+    layers: [...layers].map(([name, contours]) => ({ name, contours })),
+    unread,
+  };
 }
 
 function sizeOf({ width, height, viewBox }: Record<string, string>) {
-  const box = (viewBox ?? '').trim().split(/[\s,]+/).map(Number);
+  const box = (viewBox ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   const [w, h] = [lengthInMm(width), lengthInMm(height)];
   const [minX = 0, minY = 0, boxWidth = w ?? NaN] = viewBox ? box : [];
   if (w === null || h === null || !(boxWidth > 0)) throw new UnreadableFile('The SVG does not say how large it is.');
@@ -57,7 +74,11 @@ function lengthInMm(text: string | undefined): number | null {
   return match ? Number(match[1]) * MM_PER_UNIT[(match[2] ?? '').toLowerCase()]! : null;
 }
 
-function contoursOf(d: string, transform: string, size: { height: number; scale: number; minX: number; minY: number }): Contour[] {
+function contoursOf(
+  d: string,
+  transform: string,
+  size: { height: number; scale: number; minX: number; minY: number },
+): Contour[] {
   const path = svgpath(d);
   const fault = (path as unknown as { err: string }).err;
   if (fault) throw new UnreadableFile(`A path of the SVG cannot be read: ${fault}`);
@@ -95,7 +116,8 @@ function contoursOf(d: string, transform: string, size: { height: number; scale:
         segments.push(quadratic(at, toPlane(n[0]!, n[1]!), to, ''));
         break;
       case 'A':
-        if (Math.abs(n[0]! - n[1]!) > 1e-6 * n[0]!) throw new UnreadableFile('Elliptical arcs in an SVG are not read yet.');
+        if (Math.abs(n[0]! - n[1]!) > 1e-6 * n[0]!)
+          throw new UnreadableFile('Elliptical arcs in an SVG are not read yet.');
         segments.push(arcThrough(at, to, n[0]!, n[3] === 1, n[4] === 0));
         break;
       case 'Z':

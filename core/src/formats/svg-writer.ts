@@ -6,8 +6,12 @@ import { pathData } from './path-data.ts';
 export function writeSvg(drawing: SheetDrawing): string {
   const [width, height] = [decimal(drawing.width), decimal(drawing.height)];
   const layers = drawing.layers.map(({ name, operation, colour, fill, contours }) => {
-    const style = fill ? `fill="${colour}" fill-rule="evenodd" stroke="none"` : `fill="none" stroke="${colour}" stroke-width="0.05"`;
-    const paths = fill ? [pathData(contours, drawing.height)] : contours.map((contour) => pathData([contour], drawing.height));
+    const style = fill
+      ? `fill="${colour}" fill-rule="evenodd" stroke="none"`
+      : `fill="none" stroke="${colour}" stroke-width="0.05"`;
+    const paths = fill
+      ? [pathData(contours, drawing.height)]
+      : contours.map((contour) => pathData([contour], drawing.height));
     return `  <g id="${name}" data-operation="${escapeXml(operation)}" ${style}>\n${paths.map((d) => `    <path d="${d}"/>\n`).join('')}  </g>\n`;
   });
   return [

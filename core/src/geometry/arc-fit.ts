@@ -19,7 +19,8 @@ export function fitArcs(segment: CubicSegment, tolerance: number, depth = 0): Bu
   const samples = CHECKS.map((t) => pointAt(segment, t));
   if (samples.every((p) => distanceToSpan(p, from, to) <= tolerance)) return [{ to, bulge: 0 }];
   const bulge = bulgeThrough(from, pointAt(segment, 0.5), to);
-  if (Math.abs(bulge) < 1 && samples.every((p) => distanceToArc(p, from, to, bulge) <= tolerance)) return [{ to, bulge }];
+  if (Math.abs(bulge) < 1 && samples.every((p) => distanceToArc(p, from, to, bulge) <= tolerance))
+    return [{ to, bulge }];
   if (depth >= 12) return [{ to, bulge: 0 }];
   const [first, second] = [portion(segment, 0, 0.5), portion(segment, 0.5, 1)] as [CubicSegment, CubicSegment];
   return [...fitArcs(first, tolerance, depth + 1), ...fitArcs({ ...second, to }, tolerance, depth + 1)];
@@ -36,6 +37,9 @@ function distanceToArc(p: Point, a: Point, b: Point, bulge: number): number {
   const chord = distance(a, b);
   const radius = (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
   const rise = (chord * (1 - bulge * bulge)) / (4 * bulge);
-  const centre = { x: (a.x + b.x) / 2 - (rise * (b.y - a.y)) / chord, y: (a.y + b.y) / 2 + (rise * (b.x - a.x)) / chord };
+  const centre = {
+    x: (a.x + b.x) / 2 - (rise * (b.y - a.y)) / chord,
+    y: (a.y + b.y) / 2 + (rise * (b.x - a.x)) / chord,
+  };
   return Math.abs(distance(p, centre) - radius);
 }

@@ -44,7 +44,12 @@ export function boundsMeet(a: Bounds, b: Bounds, gap = 0): boolean {
 
 /** True where `inner` lies wholly inside `outer`, give or take `slack`. */
 export function boundsContain(outer: Bounds, inner: Bounds, slack = 0): boolean {
-  return inner.minX >= outer.minX - slack && inner.maxX <= outer.maxX + slack && inner.minY >= outer.minY - slack && inner.maxY <= outer.maxY + slack;
+  return (
+    inner.minX >= outer.minX - slack &&
+    inner.maxX <= outer.maxX + slack &&
+    inner.minY >= outer.minY - slack &&
+    inner.maxY <= outer.maxY + slack
+  );
 }
 
 export function growBounds(box: Bounds, by: number): Bounds {

@@ -5,7 +5,11 @@ import type { Bounds } from './bounds.ts';
  * Parts boxes, by number, into groups that chain together with at most `near` mm between two, in the order of their first members.
  * @param meet asked of two boxes that come near, whether what is in them does
  */
-export function groupsThatMeet(bounds: readonly Bounds[], near: number, meet: (a: number, b: number) => boolean = () => true): number[][] {
+export function groupsThatMeet(
+  bounds: readonly Bounds[],
+  near: number,
+  meet: (a: number, b: number) => boolean = () => true,
+): number[][] {
   const boxes = boxTable(bounds.length);
   bounds.forEach(({ minX, minY, maxX, maxY }, i) => {
     boxes.minX[i] = minX;

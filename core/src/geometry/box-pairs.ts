@@ -7,7 +7,12 @@ export interface BoxTable {
 }
 
 export function boxTable(count: number): BoxTable {
-  return { minX: new Float64Array(count), minY: new Float64Array(count), maxX: new Float64Array(count), maxY: new Float64Array(count) };
+  return {
+    minX: new Float64Array(count),
+    minY: new Float64Array(count),
+    maxX: new Float64Array(count),
+    maxY: new Float64Array(count),
+  };
 }
 
 /** Cells along a side of the grid at most. */
@@ -17,7 +22,11 @@ const MOST_CELLS = 512;
  * Calls `visit` once for every two boxes that come within `near` of each other. The boxes are filed in the cells of a grid
  * about as large as they are, and compared within each cell.
  */
-export function visitPairs({ minX, minY, maxX, maxY }: BoxTable, near: number, visit: (a: number, b: number) => void): void {
+export function visitPairs(
+  { minX, minY, maxX, maxY }: BoxTable,
+  near: number,
+  visit: (a: number, b: number) => void,
+): void {
   const count = minX.length;
   if (count < 2) return;
   let [left, bottom, right, top, extent] = [Infinity, Infinity, -Infinity, -Infinity, 0];
@@ -61,7 +70,11 @@ export function visitPairs({ minX, minY, maxX, maxY }: BoxTable, near: number, v
           const [bx, by] = [minX[b]!, minY[b]!];
           if (bx > aRight || by > aTop || maxX[b]! + near < ax || maxY[b]! + near < ay) continue;
           // Two boxes that share several cells are told of in the first of them.
-          if (Math.floor((Math.max(ax, bx) - left) / cell) === c && Math.floor((Math.max(ay, by) - bottom) / cell) === r) visit(a, b);
+          if (
+            Math.floor((Math.max(ax, bx) - left) / cell) === c &&
+            Math.floor((Math.max(ay, by) - bottom) / cell) === r
+          )
+            visit(a, b);
         }
       }
     }

@@ -29,10 +29,16 @@ export function comeWithin(a: Region, b: Region, near: number): boolean {
 
 type Span = readonly [Point, Point];
 
-const spansOf = (region: Region): Span[] => region.flatMap((contour) => flatten(contour, TOLERANCE).map((p, i, ring): Span => [p, ring[(i + 1) % ring.length]!]));
+const spansOf = (region: Region): Span[] =>
+  region.flatMap((contour) => flatten(contour, TOLERANCE).map((p, i, ring): Span => [p, ring[(i + 1) % ring.length]!]));
 
 function spansMeet([a, b]: Span, [c, d]: Span, near: number): boolean {
   const [u, v] = [subtract(b, a), subtract(d, c)];
-  const crossing = cross(u, subtract(c, a)) > 0 !== cross(u, subtract(d, a)) > 0 && cross(v, subtract(a, c)) > 0 !== cross(v, subtract(b, c)) > 0;
-  return crossing || Math.min(distanceToSpan(a, c, d), distanceToSpan(b, c, d), distanceToSpan(c, a, b), distanceToSpan(d, a, b)) <= near;
+  const crossing =
+    cross(u, subtract(c, a)) > 0 !== cross(u, subtract(d, a)) > 0 &&
+    cross(v, subtract(a, c)) > 0 !== cross(v, subtract(b, c)) > 0;
+  return (
+    crossing ||
+    Math.min(distanceToSpan(a, c, d), distanceToSpan(b, c, d), distanceToSpan(c, a, b), distanceToSpan(d, a, b)) <= near
+  );
 }

@@ -16,7 +16,9 @@ export interface Component {
 
 /** Parts a region into its connected pieces, largest first. */
 export function componentsOf(region: Region): Component[] {
-  const outers = region.filter((contour) => contourArea(contour) > 0).map((outer) => ({ outer, bounds: contourBounds(outer), area: contourArea(outer), holes: [] as Contour[] }));
+  const outers = region
+    .filter((contour) => contourArea(contour) > 0)
+    .map((outer) => ({ outer, bounds: contourBounds(outer), area: contourArea(outer), holes: [] as Contour[] }));
   outers.sort((a, b) => a.area - b.area);
   for (const hole of region) {
     if (contourArea(hole) > 0) continue;
@@ -27,7 +29,13 @@ export function componentsOf(region: Region): Component[] {
     owner?.holes.push(hole);
   }
   return outers
-    .map(({ outer, holes, bounds }) => ({ outer, holes, bounds, area: regionArea([outer, ...holes]), sources: sourcesOf([outer, ...holes]) }))
+    .map(({ outer, holes, bounds }) => ({
+      outer,
+      holes,
+      bounds,
+      area: regionArea([outer, ...holes]),
+      sources: sourcesOf([outer, ...holes]),
+    }))
     .sort((a, b) => b.area - a.area);
 }
 

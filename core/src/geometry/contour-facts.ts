@@ -1,7 +1,17 @@
 import { joinBounds, moveBounds, type Bounds } from './bounds.ts';
 import { formOf, PlacedContour, type Contour, type Region } from './contour.ts';
 import type { Point } from './point.ts';
-import { flatteningSteps, hullBoundsOf, pointAt, reverseSegment, segmentBounds, segmentLength, sweptArea, type Segment, type SourceId } from './segment.ts';
+import {
+  flatteningSteps,
+  hullBoundsOf,
+  pointAt,
+  reverseSegment,
+  segmentBounds,
+  segmentLength,
+  sweptArea,
+  type Segment,
+  type SourceId,
+} from './segment.ts';
 
 /** What is asked of contours again and again: it is found once, kept with the contour, and holds for it wherever it is placed. */
 
@@ -24,7 +34,20 @@ const facts = new WeakMap<Contour, Facts>();
 
 function factsOf(form: Contour): Facts {
   let known = facts.get(form);
-  if (!known) facts.set(form, (known = { area: undefined, length: undefined, box: undefined, hull: undefined, segmentHulls: undefined, sources: undefined, clear: undefined, reverse: undefined }));
+  if (!known)
+    facts.set(
+      form,
+      (known = {
+        area: undefined,
+        length: undefined,
+        box: undefined,
+        hull: undefined,
+        segmentHulls: undefined,
+        sources: undefined,
+        clear: undefined,
+        reverse: undefined,
+      }),
+    );
   return known;
 }
 
@@ -55,7 +78,11 @@ export function hullBounds(contour: Contour): Bounds {
 }
 
 /** Boxes round the control points of a contour's segments, four sides each (left, bottom, right, top), and how far they are to be moved. */
-export function segmentHulls(contour: Contour): { readonly hulls: Float64Array; readonly dx: number; readonly dy: number } {
+export function segmentHulls(contour: Contour): {
+  readonly hulls: Float64Array;
+  readonly dx: number;
+  readonly dy: number;
+} {
   const { form, dx, dy } = formOf(contour);
   const known = factsOf(form);
   return { hulls: (known.segmentHulls ??= hullsOf(form)), dx, dy };
@@ -94,13 +121,23 @@ export function reverseContour(contour: Contour): Contour {
 
 function reversed(contour: Contour, { area, length, box, hull, clear }: Facts): Contour {
   const reverse: Contour = { segments: contour.segments.map(reverseSegment).reverse(), closed: contour.closed };
-  facts.set(reverse, { area: area && -area, length, box, hull, segmentHulls: undefined, sources: undefined, clear: clear?.slice().reverse(), reverse: contour });
+  facts.set(reverse, {
+    area: area && -area,
+    length,
+    box,
+    hull,
+    segmentHulls: undefined,
+    sources: undefined,
+    clear: clear?.slice().reverse(),
+    reverse: contour,
+  });
   return reverse;
 }
 
 /** Which segments of a contour stand clear of its others, 1 or 0 for each, where the kernel has found out. */
 export const knownClearance = (contour: Contour): Uint8Array | undefined => factsOf(formOf(contour).form).clear;
-export const keepClearance = (contour: Contour, clear: Uint8Array): void => void (factsOf(formOf(contour).form).clear = clear);
+export const keepClearance = (contour: Contour, clear: Uint8Array): void =>
+  void (factsOf(formOf(contour).form).clear = clear);
 
 function contourSources(contour: Contour): readonly SourceId[] {
   const { form } = formOf(contour);
@@ -118,7 +155,8 @@ export const sourcesOf = (contours: Iterable<Contour>): Set<SourceId> => {
 
 /** Whether a point lies within a closed contour, by the number of crossings to its right. */
 export function contourContains(contour: Contour, p: Point): boolean {
-  if (contour instanceof PlacedContour) return contourContains(contour.original, { x: p.x - contour.dx, y: p.y - contour.dy });
+  if (contour instanceof PlacedContour)
+    return contourContains(contour.original, { x: p.x - contour.dx, y: p.y - contour.dy });
   const box = hullBounds(contour);
   if (p.x < box.minX || p.x > box.maxX || p.y < box.minY || p.y > box.maxY) return false;
   const { hulls } = segmentHulls(contour);
@@ -127,7 +165,8 @@ export function contourContains(contour: Contour, p: Point): boolean {
     // Left, below and above, no ray to the right comes by; wholly to the right it crosses if the ends lie on its two sides.
     if (hulls[4 * i + 1]! > p.y || hulls[4 * i + 3]! < p.y || hulls[4 * i + 2]! < p.x) continue;
     const segment = contour.segments[i]!;
-    if (hulls[4 * i]! > p.x ? segment.from.y > p.y !== segment.to.y > p.y : crossesRightOf(segment, p)) inside = !inside;
+    if (hulls[4 * i]! > p.x ? segment.from.y > p.y !== segment.to.y > p.y : crossesRightOf(segment, p))
+      inside = !inside;
   }
   return inside;
 }

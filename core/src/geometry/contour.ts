@@ -40,7 +40,9 @@ export class PlacedContour implements Contour {
 
   get segments(): readonly Segment[] {
     const { dx, dy, rename } = this;
-    return (this.made ??= this.original.segments.map((segment) => moveSegment(segment, dx, dy, rename ? rename(segment.source) : segment.source)));
+    return (this.made ??= this.original.segments.map((segment) =>
+      moveSegment(segment, dx, dy, rename ? rename(segment.source) : segment.source),
+    ));
   }
 }
 
@@ -72,7 +74,9 @@ export function flatten(contour: Contour, tolerance: number): Point[] {
 
 /** The contour that this one is, in a place of its own, and how far that is moved. */
 export function formOf(contour: Contour): { readonly form: Contour; readonly dx: number; readonly dy: number } {
-  return contour instanceof PlacedContour ? { form: contour.original, dx: contour.dx, dy: contour.dy } : { form: contour, dx: 0, dy: 0 };
+  return contour instanceof PlacedContour
+    ? { form: contour.original, dx: contour.dx, dy: contour.dy }
+    : { form: contour, dx: 0, dy: 0 };
 }
 
 /** Nodes of a contour: where its segments begin. */
@@ -98,7 +102,8 @@ export function ringContains(ring: readonly Point[], { x, y }: Point): boolean {
   let inside = false;
   let last = ring.at(-1);
   for (const next of ring) {
-    if (last && next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) inside = !inside;
+    if (last && next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x)
+      inside = !inside;
     last = next;
   }
   return inside;

@@ -16,7 +16,8 @@ export function rightNormal(segment: Segment, t: number): Point {
 /** The unit direction at t; where a cubic stands still at its end, that of the curve next to it. */
 export function directionAt(segment: Segment, t: number): Point {
   let v = tangentAt(segment, t);
-  if (length(v) < 1e-9 && segment.kind === 'cubic') v = t < 0.5 ? subtract(pointAt(segment, 1e-3), segment.from) : subtract(segment.to, pointAt(segment, 1 - 1e-3));
+  if (length(v) < 1e-9 && segment.kind === 'cubic')
+    v = t < 0.5 ? subtract(pointAt(segment, 1e-3), segment.from) : subtract(segment.to, pointAt(segment, 1 - 1e-3));
   const size = length(v) || 1;
   return { x: v.x / size, y: v.y / size };
 }
@@ -43,9 +44,21 @@ function offsetCubic(segment: CubicSegment, by: number, tolerance: number, depth
   const [n0, n1] = [rightNormal(segment, 0), rightNormal(segment, 1)];
   const [from, to] = [add(segment.from, scale(n0, by)), add(segment.to, scale(n1, by))];
   const [v0, v1] = [tangentAt(segment, 0), tangentAt(segment, 1)];
-  const fitted = cubic(from, add(from, scale(v0, speedFactor(segment, 0, by) / 3)), subtract(to, scale(v1, speedFactor(segment, 1, by) / 3)), to, segment.source);
+  const fitted = cubic(
+    from,
+    add(from, scale(v0, speedFactor(segment, 0, by) / 3)),
+    subtract(to, scale(v1, speedFactor(segment, 1, by) / 3)),
+    to,
+    segment.source,
+  );
   const turns = dot(n0, n1) < 0.2;
-  if (!turns && CHECKS.every((t) => distanceFrom(fitted, add(pointAt(segment, t), scale(rightNormal(segment, t), by)), t) <= tolerance)) return [fitted];
+  if (
+    !turns &&
+    CHECKS.every(
+      (t) => distanceFrom(fitted, add(pointAt(segment, t), scale(rightNormal(segment, t), by)), t) <= tolerance,
+    )
+  )
+    return [fitted];
   if (depth >= DEEPEST) return [line(from, to, segment.source)];
   const [first, second] = [portion(segment, 0, 0.5), portion(segment, 0.5, 1)] as [CubicSegment, CubicSegment];
   return [...offsetCubic(first, by, tolerance, depth + 1), ...offsetCubic(second, by, tolerance, depth + 1)];
@@ -57,7 +70,8 @@ function speedFactor(segment: CubicSegment, t: number, by: number): number {
   const speed = length(v);
   if (speed < 1e-9) return 1;
   const { from, c1, c2, to } = segment;
-  const second = t === 0 ? scale(add(subtract(c2, scale(c1, 2)), from), 6) : scale(add(subtract(to, scale(c2, 2)), c1), 6);
+  const second =
+    t === 0 ? scale(add(subtract(c2, scale(c1, 2)), from), 6) : scale(add(subtract(to, scale(c2, 2)), c1), 6);
   return 1 + (by * cross(v, second)) / speed ** 3;
 }
 

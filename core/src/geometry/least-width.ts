@@ -10,7 +10,10 @@ export function leastWidth(contour: Contour): number {
     const size = distance(a, b);
     if (size < 1e-9) continue;
     const side = subtract(b, a);
-    least = Math.min(least, hull.reduce((most, p) => Math.max(most, cross(side, subtract(p, a)) / size), 0));
+    least = Math.min(
+      least,
+      hull.reduce((most, p) => Math.max(most, cross(side, subtract(p, a)) / size), 0),
+    );
   }
   return Number.isFinite(least) ? least : 0;
 }
@@ -21,7 +24,8 @@ function convexHull(points: readonly Point[]): Point[] {
   const half = (list: readonly Point[]): Point[] => {
     const chain: Point[] = [];
     for (const p of list) {
-      while (chain.length >= 2 && cross(subtract(chain.at(-1)!, chain.at(-2)!), subtract(p, chain.at(-1)!)) <= 0) chain.pop();
+      while (chain.length >= 2 && cross(subtract(chain.at(-1)!, chain.at(-2)!), subtract(p, chain.at(-1)!)) <= 0)
+        chain.pop();
       chain.push(p);
     }
     chain.pop();

@@ -35,7 +35,10 @@ export function compose(...matrices: readonly Matrix[]): Matrix {
   }));
 }
 
-export const transformPoint = ({ a, b, c, d, e, f }: Matrix, { x, y }: Point): Point => ({ x: a * x + c * y + e, y: b * x + d * y + f });
+export const transformPoint = ({ a, b, c, d, e, f }: Matrix, { x, y }: Point): Point => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+});
 
 export const determinant = ({ a, b, c, d }: Matrix): number => a * d - b * c;
 
@@ -49,7 +52,8 @@ export function transformContour(contour: Contour, matrix: Matrix, source: Sourc
   const place = ({ x, y }: Point): Point => ({ x: a * x + c * y + e, y: b * x + d * y + f });
   const segments = contour.segments.map((segment): Segment => {
     if (segment.kind === 'line') return line(place(segment.from), place(segment.to), source);
-    if (segment.kind === 'cubic') return cubic(place(segment.from), place(segment.c1), place(segment.c2), place(segment.to), source);
+    if (segment.kind === 'cubic')
+      return cubic(place(segment.from), place(segment.c1), place(segment.c2), place(segment.to), source);
     throw new Error('An arc cannot be placed by a matrix.');
   });
   const placed: Contour = { segments, closed: contour.closed };

@@ -67,7 +67,10 @@ export function medialAxis(region: Region, step: number, care: number): MedialAx
 }
 
 function sample(region: Region, wanted: number): Samples {
-  const total = region.reduce((sum, { segments }) => sum + segments.reduce((all, segment) => all + segmentLength(segment), 0), 0);
+  const total = region.reduce(
+    (sum, { segments }) => sum + segments.reduce((all, segment) => all + segmentLength(segment), 0),
+    0,
+  );
   const step = Math.max(wanted, total / (MOST_SAMPLES / 3));
   const samples: Samples = { x: [], y: [], source: [], next: [] };
   for (const { segments } of region) {
@@ -112,7 +115,8 @@ function refine(samples: Samples, triangles: Uint32Array, care: number): Samples
     if (start < 0) continue;
     present[start] = 1;
     const radius = circumradius(samples, triangles, Math.floor(e / 3));
-    if (2 * radius < care && Math.hypot(x[from]! - x[to]!, y[from]! - y[to]!) > Math.max(FINE * radius, 0.02)) coarse[start] = 1;
+    if (2 * radius < care && Math.hypot(x[from]! - x[to]!, y[from]! - y[to]!) > Math.max(FINE * radius, 0.02))
+      coarse[start] = 1;
   }
   const refined: Samples = { x: [], y: [], source: [], next: [] };
   const renumbered = new Uint32Array(x.length);
@@ -149,7 +153,12 @@ function refine(samples: Samples, triangles: Uint32Array, care: number): Samples
 function axisOf(samples: Samples, triangles: Uint32Array, halfedges: Int32Array): MedialAxis {
   const count = triangles.length / 3;
   const { x, y, next } = samples;
-  const [cx, cy, radius, facing] = [new Float64Array(count), new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  const [cx, cy, radius, facing] = [
+    new Float64Array(count),
+    new Float64Array(count),
+    new Float64Array(count),
+    new Float64Array(count),
+  ];
   for (let t = 0; t < count; t++) {
     const [a, b, c] = [triangles[3 * t]!, triangles[3 * t + 1]!, triangles[3 * t + 2]!];
     const [bx, by, ccx, ccy] = [x[b]! - x[a]!, y[b]! - y[a]!, x[c]! - x[a]!, y[c]! - y[a]!];
@@ -183,8 +192,18 @@ function axisOf(samples: Samples, triangles: Uint32Array, halfedges: Int32Array)
     passage.push(pinched ? Math.hypot(dx, dy) / 2 : Math.min(radius[s]!, radius[t]!));
   }
   return {
-    x: cx, y: cy, radius, side, facing, contacts: triangles, links: Uint32Array.from(links), passage: Float64Array.from(passage), ends: Uint32Array.from(ends),
-    sampleX: x, sampleY: y, source: samples.source,
+    x: cx,
+    y: cy,
+    radius,
+    side,
+    facing,
+    contacts: triangles,
+    links: Uint32Array.from(links),
+    passage: Float64Array.from(passage),
+    ends: Uint32Array.from(ends),
+    sampleX: x,
+    sampleY: y,
+    source: samples.source,
   };
 }
 

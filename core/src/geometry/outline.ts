@@ -17,7 +17,10 @@ export interface Outline {
 export function outlineOf(ring: readonly Point[], turn: number): Outline {
   const middle = centreOf(boundsOfPoints(ring));
   const [dx, dy] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-  const toLevel = (p: Point) => ({ along: (p.x - middle.x) * dx + (p.y - middle.y) * dy, up: (p.y - middle.y) * dx - (p.x - middle.x) * dy });
+  const toLevel = (p: Point) => ({
+    along: (p.x - middle.x) * dx + (p.y - middle.y) * dy,
+    up: (p.y - middle.y) * dx - (p.x - middle.x) * dy,
+  });
   let [begin, start, furthest]: [number, Point, number] = [0, ring[0]!, -Infinity];
   ring.forEach((p, i) => {
     const q = ring[(i + 1) % ring.length]!;
@@ -37,14 +40,17 @@ export function outlineOf(ring: readonly Point[], turn: number): Outline {
 export function pointAtShare({ points, gone }: Outline, share: number): { readonly at: Point; readonly way: Point } {
   const wanted = (((share % 1) + 1) % 1) * gone.at(-1)!;
   let low = 0;
-  for (let high = points.length; high - low > 1; ) {
+  for (let high = points.length; high - low > 1;) {
     const middle = (low + high) >> 1;
     if (gone[middle]! <= wanted) low = middle;
     else high = middle;
   }
   const [p, q] = [points[low]!, points[(low + 1) % points.length]!];
   const size = gone[low + 1]! - gone[low]!;
-  return { at: mix(p, q, size > 0 ? (wanted - gone[low]!) / size : 0), way: size > 0 ? { x: (q.x - p.x) / size, y: (q.y - p.y) / size } : { x: 1, y: 0 } };
+  return {
+    at: mix(p, q, size > 0 ? (wanted - gone[low]!) / size : 0),
+    way: size > 0 ? { x: (q.x - p.x) / size, y: (q.y - p.y) / size } : { x: 1, y: 0 },
+  };
 }
 
 /** The share at which an outline comes nearest to a point. */

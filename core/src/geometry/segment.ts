@@ -39,7 +39,14 @@ const RADIANS = Math.PI / 180;
 
 export const line = (from: Point, to: Point, source: SourceId): LineSegment => ({ kind: 'line', from, to, source });
 
-export const cubic = (from: Point, c1: Point, c2: Point, to: Point, source: SourceId): CubicSegment => ({ kind: 'cubic', from, c1, c2, to, source });
+export const cubic = (from: Point, c1: Point, c2: Point, to: Point, source: SourceId): CubicSegment => ({
+  kind: 'cubic',
+  from,
+  c1,
+  c2,
+  to,
+  source,
+});
 
 /** A quadratic curve, raised to the cubic that is the same curve. */
 export function quadratic(from: Point, c: Point, to: Point, source: SourceId): CubicSegment {
@@ -47,7 +54,16 @@ export function quadratic(from: Point, c: Point, to: Point, source: SourceId): C
 }
 
 export function arc(centre: Point, radius: number, startAngle: number, sweep: number, source: SourceId): ArcSegment {
-  return { kind: 'arc', centre, radius, startAngle, sweep, source, from: onCircle(centre, radius, startAngle), to: onCircle(centre, radius, startAngle + sweep) };
+  return {
+    kind: 'arc',
+    centre,
+    radius,
+    startAngle,
+    sweep,
+    source,
+    from: onCircle(centre, radius, startAngle),
+    to: onCircle(centre, radius, startAngle + sweep),
+  };
 }
 
 export function onCircle(centre: Point, radius: number, angle: number): Point {
@@ -83,7 +99,10 @@ export function tangentAt(segment: Segment, t: number): Point {
     case 'cubic': {
       const { from, c1, c2, to } = segment;
       const s = 1 - t;
-      return add(add(scale(subtract(c1, from), 3 * s * s), scale(subtract(c2, c1), 6 * s * t)), scale(subtract(to, c2), 3 * t * t));
+      return add(
+        add(scale(subtract(c1, from), 3 * s * s), scale(subtract(c2, c1), 6 * s * t)),
+        scale(subtract(to, c2), 3 * t * t),
+      );
     }
   }
 }
@@ -95,9 +114,21 @@ export function portion(segment: Segment, t0: number, t1: number): Segment {
     case 'line':
       return line(pointAt(segment, t0), pointAt(segment, t1), segment.source);
     case 'arc':
-      return arc(segment.centre, segment.radius, segment.startAngle + segment.sweep * t0, segment.sweep * (t1 - t0), segment.source);
+      return arc(
+        segment.centre,
+        segment.radius,
+        segment.startAngle + segment.sweep * t0,
+        segment.sweep * (t1 - t0),
+        segment.source,
+      );
     case 'cubic':
-      return cubic(blossom(segment, t0, t0, t0), blossom(segment, t0, t0, t1), blossom(segment, t0, t1, t1), blossom(segment, t1, t1, t1), segment.source);
+      return cubic(
+        blossom(segment, t0, t0, t0),
+        blossom(segment, t0, t0, t1),
+        blossom(segment, t0, t1, t1),
+        blossom(segment, t1, t1, t1),
+        segment.source,
+      );
   }
 }
 
@@ -114,7 +145,16 @@ export function reverseSegment(segment: Segment): Segment {
     case 'cubic':
       return { kind: 'cubic', from: to, c1: segment.c2, c2: segment.c1, to: from, source };
     case 'arc':
-      return { kind: 'arc', from: to, to: from, centre: segment.centre, radius: segment.radius, startAngle: segment.startAngle + segment.sweep, sweep: -segment.sweep, source };
+      return {
+        kind: 'arc',
+        from: to,
+        to: from,
+        centre: segment.centre,
+        radius: segment.radius,
+        startAngle: segment.startAngle + segment.sweep,
+        sweep: -segment.sweep,
+        source,
+      };
   }
 }
 
@@ -132,7 +172,13 @@ export function placeSegment(segment: Segment, factor: number, dx: number, dy: n
     case 'cubic':
       return cubic(place(segment.from), place(segment.c1), place(segment.c2), place(segment.to), segment.source);
     case 'arc':
-      return { ...segment, from: place(segment.from), to: place(segment.to), centre: place(segment.centre), radius: segment.radius * factor };
+      return {
+        ...segment,
+        from: place(segment.from),
+        to: place(segment.to),
+        centre: place(segment.centre),
+        radius: segment.radius * factor,
+      };
   }
 }
 
@@ -142,10 +188,22 @@ export function hullPoints(segment: Segment): Point[] {
   if (segment.kind === 'line') return [from, to];
   if (segment.kind === 'cubic') return [from, segment.c1, segment.c2, to];
   const { centre, radius, sweep } = segment;
-  if (Math.abs(sweep) > 100) return [from, { x: centre.x - radius, y: centre.y - radius }, { x: centre.x + radius, y: centre.y - radius }, { x: centre.x + radius, y: centre.y + radius }, { x: centre.x - radius, y: centre.y + radius }, to];
+  if (Math.abs(sweep) > 100)
+    return [
+      from,
+      { x: centre.x - radius, y: centre.y - radius },
+      { x: centre.x + radius, y: centre.y - radius },
+      { x: centre.x + radius, y: centre.y + radius },
+      { x: centre.x - radius, y: centre.y + radius },
+      to,
+    ];
   // The tangents at its ends meet outside an arc.
   const reach = 1 / Math.cos((sweep / 2) * RADIANS) ** 2;
-  return [from, { x: centre.x + ((from.x + to.x) / 2 - centre.x) * reach, y: centre.y + ((from.y + to.y) / 2 - centre.y) * reach }, to];
+  return [
+    from,
+    { x: centre.x + ((from.x + to.x) / 2 - centre.x) * reach, y: centre.y + ((from.y + to.y) / 2 - centre.y) * reach },
+    to,
+  ];
 }
 
 /** A box that surely holds the segment, and is quickly had. */
@@ -171,7 +229,8 @@ export function segmentBounds(segment: Segment): Bounds {
 function quarterTurns({ startAngle, sweep }: ArcSegment): number[] {
   const [low, high] = sweep > 0 ? [startAngle, startAngle + sweep] : [startAngle + sweep, startAngle];
   const turns: number[] = [];
-  for (let angle = Math.ceil(low / 90) * 90; angle < high && turns.length < 5; angle += 90) turns.push((angle - startAngle) / sweep);
+  for (let angle = Math.ceil(low / 90) * 90; angle < high && turns.length < 5; angle += 90)
+    turns.push((angle - startAngle) / sweep);
   return turns;
 }
 
@@ -207,9 +266,25 @@ export function moveSegment(segment: Segment, dx: number, dy: number, source: So
     case 'line':
       return { kind: 'line', from, to, source };
     case 'cubic':
-      return { kind: 'cubic', from, c1: { x: segment.c1.x + dx, y: segment.c1.y + dy }, c2: { x: segment.c2.x + dx, y: segment.c2.y + dy }, to, source };
+      return {
+        kind: 'cubic',
+        from,
+        c1: { x: segment.c1.x + dx, y: segment.c1.y + dy },
+        c2: { x: segment.c2.x + dx, y: segment.c2.y + dy },
+        to,
+        source,
+      };
     case 'arc':
-      return { kind: 'arc', from, to, centre: { x: segment.centre.x + dx, y: segment.centre.y + dy }, radius: segment.radius, startAngle: segment.startAngle, sweep: segment.sweep, source };
+      return {
+        kind: 'arc',
+        from,
+        to,
+        centre: { x: segment.centre.x + dx, y: segment.centre.y + dy },
+        radius: segment.radius,
+        startAngle: segment.startAngle,
+        sweep: segment.sweep,
+        source,
+      };
   }
 }
 
@@ -229,7 +304,10 @@ export function flatteningSteps(segment: Segment, tolerance: number): number {
     }
     case 'cubic': {
       const { from, c1, c2, to } = segment;
-      const bend = Math.max(Math.hypot(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y), Math.hypot(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y));
+      const bend = Math.max(
+        Math.hypot(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y),
+        Math.hypot(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y),
+      );
       return stepsWithin(Math.sqrt((0.75 * bend) / tolerance));
     }
   }
@@ -267,7 +345,12 @@ export function sweptArea(segment: Segment): number {
     }
     case 'cubic': {
       const { c1, c2 } = segment;
-      return (from.x * (6 * c1.y + 3 * c2.y + to.y) + 3 * (c1.x * (c2.y + to.y - 2 * from.y) - c2.x * (from.y + c1.y - 2 * to.y)) - to.x * (from.y + 3 * c1.y + 6 * c2.y)) / 20;
+      return (
+        (from.x * (6 * c1.y + 3 * c2.y + to.y) +
+          3 * (c1.x * (c2.y + to.y - 2 * from.y) - c2.x * (from.y + c1.y - 2 * to.y)) -
+          to.x * (from.y + 3 * c1.y + 6 * c2.y)) /
+        20
+      );
     }
   }
 }

@@ -12,7 +12,13 @@ export function segmentsWithin(region: Region, { minX, minY, maxX, maxY }: Bound
     if (table.minX[i]! > maxX || table.maxX[i]! < minX || table.minY[i]! > maxY || table.maxY[i]! < minY) continue;
     const { hulls, dx, dy } = segmentHulls(region[i]!);
     for (let k = 0; 4 * k < hulls.length; k++) {
-      if (hulls[4 * k]! + dx <= maxX && hulls[4 * k + 2]! + dx >= minX && hulls[4 * k + 1]! + dy <= maxY && hulls[4 * k + 3]! + dy >= minY) found.push(region[i]!.segments[k]!);
+      if (
+        hulls[4 * k]! + dx <= maxX &&
+        hulls[4 * k + 2]! + dx >= minX &&
+        hulls[4 * k + 1]! + dy <= maxY &&
+        hulls[4 * k + 3]! + dy >= minY
+      )
+        found.push(region[i]!.segments[k]!);
     }
   }
   return found;
@@ -24,7 +30,10 @@ function tableOf(region: Region): BoxTable {
   let table = tables.get(region);
   if (!table) {
     const boxes = boxTable(region.length);
-    region.forEach((contour, i) => ({ minX: boxes.minX[i], minY: boxes.minY[i], maxX: boxes.maxX[i], maxY: boxes.maxY[i] } = hullBounds(contour)));
+    region.forEach(
+      (contour, i) =>
+        ({ minX: boxes.minX[i], minY: boxes.minY[i], maxX: boxes.maxX[i], maxY: boxes.maxY[i] } = hullBounds(contour)),
+    );
     tables.set(region, (table = boxes));
   }
   return table;

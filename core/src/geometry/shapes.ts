@@ -6,7 +6,16 @@ import type { Bounds } from './bounds.ts';
 /** A rectangle, counter-clockwise, its corners rounded by `radius` mm (at most half its shorter side). */
 export function roundedRectangle({ minX, minY, maxX, maxY }: Bounds, radius: number, source: SourceId): Contour {
   const r = Math.max(0, Math.min(radius, (maxX - minX) / 2, (maxY - minY) / 2));
-  if (r < 1e-6) return polygon([{ x: minX, y: minY }, { x: maxX, y: minY }, { x: maxX, y: maxY }, { x: minX, y: maxY }], source);
+  if (r < 1e-6)
+    return polygon(
+      [
+        { x: minX, y: minY },
+        { x: maxX, y: minY },
+        { x: maxX, y: maxY },
+        { x: minX, y: maxY },
+      ],
+      source,
+    );
   const corners: [Point, number][] = [
     [{ x: maxX - r, y: minY + r }, -90],
     [{ x: maxX - r, y: maxY - r }, 0],

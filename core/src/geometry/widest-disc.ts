@@ -23,7 +23,13 @@ export function widestDisc(region: Region, precision = PRECISION): Disc {
   const reach = (p: Point): number => {
     let best = Infinity;
     for (const [a, b] of spans) {
-      if (Math.min(a.x, b.x) - p.x > best || p.x - Math.max(a.x, b.x) > best || Math.min(a.y, b.y) - p.y > best || p.y - Math.max(a.y, b.y) > best) continue;
+      if (
+        Math.min(a.x, b.x) - p.x > best ||
+        p.x - Math.max(a.x, b.x) > best ||
+        Math.min(a.y, b.y) - p.y > best ||
+        p.y - Math.max(a.y, b.y) > best
+      )
+        continue;
       best = Math.min(best, distanceToSpan(p, a, b));
     }
     let inside = false;
@@ -38,11 +44,14 @@ export function widestDisc(region: Region, precision = PRECISION): Disc {
     if (2 * found > best.diameter) best = { centre: p, diameter: 2 * found };
     cells.push({ p, half, reach: found });
   };
-  for (let x = box.minX + size / 2; x < box.maxX + size / 2; x += size) for (let y = box.minY + size / 2; y < box.maxY + size / 2; y += size) look({ x, y }, size / 2);
+  for (let x = box.minX + size / 2; x < box.maxX + size / 2; x += size)
+    for (let y = box.minY + size / 2; y < box.maxY + size / 2; y += size) look({ x, y }, size / 2);
   while (cells.length > 0) {
     const hopeful = cells.filter((cell) => 2 * (cell.reach + cell.half * Math.SQRT2) > best.diameter + precision);
     cells = [];
-    for (const { p, half } of hopeful) for (const dx of [-half / 2, half / 2]) for (const dy of [-half / 2, half / 2]) look({ x: p.x + dx, y: p.y + dy }, half / 2);
+    for (const { p, half } of hopeful)
+      for (const dx of [-half / 2, half / 2])
+        for (const dy of [-half / 2, half / 2]) look({ x: p.x + dx, y: p.y + dy }, half / 2);
   }
   return best;
 }

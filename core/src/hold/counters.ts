@@ -23,7 +23,13 @@ export interface Counter {
 export function findCounters(groups: readonly LetterGroup[], letters: readonly Letter[], memo: Memo): Counter[] {
   return groups.flatMap((group) => {
     const widths = memo(`counters of ${group.kind}`, group.form, () =>
-      group.local.region.filter((contour) => contourArea(contour) < 0).map((hole) => ({ disc: widestDisc([reverseContour(hole)]).diameter, width: leastWidth(hole), area: -contourArea(hole) })),
+      group.local.region
+        .filter((contour) => contourArea(contour) < 0)
+        .map((hole) => ({
+          disc: widestDisc([reverseContour(hole)]).diameter,
+          width: leastWidth(hole),
+          area: -contourArea(hole),
+        })),
     );
     return group.region
       .filter((contour) => contourArea(contour) < 0)

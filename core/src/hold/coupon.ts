@@ -17,14 +17,24 @@ export interface Coupon {
 const ROOM = 5;
 
 /** Cuts a coupon's windows out of the job's material and engraved areas. Windows whose letter is gone are left out. */
-export function couponOf({ windows, frame }: NonNullable<Recipe['coupon']>, letters: readonly Letter[], material: Region, area: Region): Coupon {
+export function couponOf(
+  { windows, frame }: NonNullable<Recipe['coupon']>,
+  letters: readonly Letter[],
+  material: Region,
+  area: Region,
+): Coupon {
   const pieces: { material: Contour[]; area: Contour[] }[] = [];
   let [x, height] = [ROOM, 0];
   for (const { letter: id, x: dx, y: dy, size } of windows) {
     const letter = letters.find((each) => each.id === id);
     if (!letter) continue;
     const middle = centreOf(letter.bounds);
-    const inner: Bounds = { minX: middle.x + dx - size / 2, maxX: middle.x + dx + size / 2, minY: middle.y + dy - size / 2, maxY: middle.y + dy + size / 2 };
+    const inner: Bounds = {
+      minX: middle.x + dx - size / 2,
+      maxX: middle.x + dx + size / 2,
+      minY: middle.y + dy - size / 2,
+      maxY: middle.y + dy + size / 2,
+    };
     const window = [roundedRectangle(inner, 0, 'coupon')];
     const outer = growBounds(inner, frame);
     const rim = knockOut([roundedRectangle(outer, Math.min(2, frame), 'coupon')], window);
@@ -37,5 +47,10 @@ export function couponOf({ windows, frame }: NonNullable<Recipe['coupon']>, lett
     height = Math.max(height, outer.maxY - outer.minY);
   }
   const sheet = { width: Math.max(10, Math.ceil(x)), height: Math.ceil(height + 2 * ROOM) };
-  return { material: pieces.flatMap((piece) => piece.material), area: pieces.flatMap((piece) => piece.area), sheet, object: { minX: ROOM, minY: ROOM, maxX: Math.max(ROOM, x - ROOM), maxY: ROOM + height } };
+  return {
+    material: pieces.flatMap((piece) => piece.material),
+    area: pieces.flatMap((piece) => piece.area),
+    sheet,
+    object: { minX: ROOM, minY: ROOM, maxX: Math.max(ROOM, x - ROOM), maxY: ROOM + height },
+  };
 }

@@ -24,17 +24,31 @@ export interface Scanner {
  */
 export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], angle: number): Scanner {
   const direction = { x: Math.cos((angle * Math.PI) / 180), y: Math.sin((angle * Math.PI) / 180) };
-  const toScan = ({ x, y }: Point) => ({ along: x * direction.x + y * direction.y, across: -x * direction.y + y * direction.x });
-  const toPlane = (along: number, across: number): Point => ({ x: along * direction.x - across * direction.y, y: along * direction.y + across * direction.x });
+  const toScan = ({ x, y }: Point) => ({
+    along: x * direction.x + y * direction.y,
+    across: -x * direction.y + y * direction.x,
+  });
+  const toPlane = (along: number, across: number): Point => ({
+    x: along * direction.x - across * direction.y,
+    y: along * direction.y + across * direction.x,
+  });
 
   const count = pieces.reduce((sum, rings) => sum + rings.reduce((all, ring) => all + ring.length, 0), 0);
   const pieceOf = new Uint32Array(count);
-  const [a0, c0, a1, c1] = [new Float64Array(count), new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  const [a0, c0, a1, c1] = [
+    new Float64Array(count),
+    new Float64Array(count),
+    new Float64Array(count),
+    new Float64Array(count),
+  ];
   let [edges, low, high] = [0, Infinity, -Infinity];
   pieces.forEach((rings, piece) => {
     for (const ring of rings) {
       const end = ring.at(-1)!;
-      let [along, across] = ring.length === 0 ? [0, 0] : [end.x * direction.x + end.y * direction.y, -end.x * direction.y + end.y * direction.x];
+      let [along, across] =
+        ring.length === 0
+          ? [0, 0]
+          : [end.x * direction.x + end.y * direction.y, -end.x * direction.y + end.y * direction.x];
       for (const { x, y } of ring) {
         const [nextAlong, nextAcross] = [x * direction.x + y * direction.y, -x * direction.y + y * direction.x];
         if (nextAcross !== across) {
@@ -53,11 +67,14 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
   const bandOf = (across: number) => Math.min(bands - 1, Math.max(0, Math.floor((across - low) / bandHeight)));
   // Once to count, once to file: `filed` from starts[band] to starts[band + 1] holds the edges that cross the band.
   const starts = new Uint32Array(bands + 1);
-  for (let i = 0; i < edges; i++) for (let band = bandOf(Math.min(c0[i]!, c1[i]!)); band <= bandOf(Math.max(c0[i]!, c1[i]!)); band++) starts[band]!++;
+  for (let i = 0; i < edges; i++)
+    for (let band = bandOf(Math.min(c0[i]!, c1[i]!)); band <= bandOf(Math.max(c0[i]!, c1[i]!)); band++) starts[band]!++;
   let total = 0;
   for (let band = 0; band <= bands; band++) starts[band] = total += starts[band]!;
   const filed = new Uint32Array(total);
-  for (let i = edges - 1; i >= 0; i--) for (let band = bandOf(Math.min(c0[i]!, c1[i]!)); band <= bandOf(Math.max(c0[i]!, c1[i]!)); band++) filed[--starts[band]!] = i;
+  for (let i = edges - 1; i >= 0; i--)
+    for (let band = bandOf(Math.min(c0[i]!, c1[i]!)); band <= bandOf(Math.max(c0[i]!, c1[i]!)); band++)
+      filed[--starts[band]!] = i;
 
   const hitAlong = new Float64Array(edges);
   const hitPiece = new Uint32Array(edges);
@@ -105,7 +122,10 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
 export function mirrored({ angle, at, toScan, toPlane }: Scanner): Scanner {
   return {
     angle: angle + 180,
-    at: (across) => at(-across).map(({ piece, from, to }) => ({ piece, from: -to, to: -from })).reverse(),
+    at: (across) =>
+      at(-across)
+        .map(({ piece, from, to }) => ({ piece, from: -to, to: -from }))
+        .reverse(),
     toScan: (p) => {
       const { along, across } = toScan(p);
       return { along: -along, across: -across };

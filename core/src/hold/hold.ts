@@ -55,13 +55,22 @@ const NO_BRIDGES = { islands: [], bridges: [], bridgeArea: [], unheld: [], dropp
 const NO_TIES = { ties: [], tieArea: [], lostBars: [] };
 
 /** Material that nothing need hold, or that is joined and not bridged. */
-export const heldAsItIs = (joined: Pick<Hold, 'material'> & Partial<Joined>): Hold => ({ ...NO_BRIDGES, ...NO_TIES, ...joined });
+export const heldAsItIs = (joined: Pick<Hold, 'material'> & Partial<Joined>): Hold => ({
+  ...NO_BRIDGES,
+  ...NO_TIES,
+  ...joined,
+});
 
 /**
  * Holds the islands of a cut-through plate, each group of letters by itself, so that a change of one letter leaves the
  * bridges of the others where they are.
  */
-export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'groups'>, letters: readonly Letter[], plan: BridgePlan, memo: Memo): Hold {
+export function holdIslands(
+  { body, groups }: Pick<Construction, 'body' | 'groups'>,
+  letters: readonly Letter[],
+  plan: BridgePlan,
+  memo: Memo,
+): Hold {
   const plate = joinBounds(body.map(contourBounds));
   const planFor = groupPlans(plan, groups[0]?.kind ?? '');
   const found: UnnamedIsland[] = [];
@@ -74,7 +83,10 @@ export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'group
       continue;
     }
     const own = planFor(group);
-    const held = heldOnSheet(memo(own.kind, group.form, () => holdGroup(group, own.plan, memo)), group);
+    const held = heldOnSheet(
+      memo(own.kind, group.form, () => holdGroup(group, own.plan, memo)),
+      group,
+    );
     found.push(...held.islands);
     for (const id of held.unheld) loose.add(id);
     lost.push(...held.lost.map((place): LostPlace => ({ ...place, reason: 'no room' })));
@@ -84,9 +96,15 @@ export function holdIslands({ body, groups }: Pick<Construction, 'body' | 'group
   }
   const islands = nameIslands(found, letters);
   const known = new Set(islands.map(({ id }) => id));
-  for (const [island, places] of Object.entries(plan.byHand)) if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
+  for (const [island, places] of Object.entries(plan.byHand))
+    if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
   return {
-    ...NO_TIES, material: knockOutAll(body, cuts), islands, bridges, bridgeArea, lost,
+    ...NO_TIES,
+    material: knockOutAll(body, cuts),
+    islands,
+    bridges,
+    bridgeArea,
+    lost,
     unheld: islands.filter(({ id }) => loose.has(id)),
     dropping: islands.filter(({ id }) => plan.drop === 'all' || plan.drop.includes(id)),
   };
@@ -104,7 +122,10 @@ function groupPlans(plan: BridgePlan, groupKind: string): (group: LetterGroup) =
   const usual = { plan: plain, kind: kindOf(plain) };
   return ({ letters }) => {
     if (!letters.some(({ id }) => places.has(id) || drops.has(id))) return usual;
-    const ownNames = (of: ReadonlyMap<SourceId, readonly string[]>) => letters.flatMap(({ id }, n) => (of.get(id) ?? []).map((island) => [`#${n}${island.slice(id.length)}`, island] as const));
+    const ownNames = (of: ReadonlyMap<SourceId, readonly string[]>) =>
+      letters.flatMap(({ id }, n) =>
+        (of.get(id) ?? []).map((island) => [`#${n}${island.slice(id.length)}`, island] as const),
+      );
     const byHand = Object.fromEntries(ownNames(places).map(([name, island]) => [name, plan.byHand[island]!]));
     const own = { ...plan, byHand, drop: plan.drop === 'all' ? plan.drop : ownNames(drops).map(([name]) => name) };
     return { plan: own, kind: kindOf(own) };
@@ -112,13 +133,16 @@ function groupPlans(plan: BridgePlan, groupKind: string): (group: LetterGroup) =
 }
 
 /** Islands' ids by the letter they are in. */
-const byLetter = (islands: readonly string[]): Map<SourceId, string[]> => groupBy(islands, (island) => island.slice(0, island.lastIndexOf('#')));
+const byLetter = (islands: readonly string[]): Map<SourceId, string[]> =>
+  groupBy(islands, (island) => island.slice(0, island.lastIndexOf('#')));
 
 function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, memo: Memo): HeldGroup {
   // Whatever letters enclose is a hole of theirs.
-  if (local.region.every((contour) => contourArea(contour) > 0)) return { islands: [], bridges: [], unheld: [], lost: [], cut: local.region, bridgeArea: [] };
+  if (local.region.every((contour) => contourArea(contour) > 0))
+    return { islands: [], bridges: [], unheld: [], lost: [], cut: local.region, bridgeArea: [] };
   const held = islandsIn(local.region, plan.width);
-  const letterOf = (island: UnnamedIsland): Letter | undefined => letters[Number(/^#(\d+)/.exec(island.letter ?? '')?.[1] ?? -1)];
+  const letterOf = (island: UnnamedIsland): Letter | undefined =>
+    letters[Number(/^#(\d+)/.exec(island.letter ?? '')?.[1] ?? -1)];
   const wishes: Wishes = {
     plan,
     turnOf: (island) => letterOf(island)?.turn ?? 0,
@@ -126,7 +150,14 @@ function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, me
       const letter = letterOf(island);
       // A letter that stands alone is its own measure.
       if (!letter || letters.length === 1) return [];
-      return usualPlaces(letter, moveRegion(letter.contours, -dx, -dy, () => '#0'), plan, memo)[island.id.slice(island.id.lastIndexOf('#'))] ?? [];
+      return (
+        usualPlaces(
+          letter,
+          moveRegion(letter.contours, -dx, -dy, () => '#0'),
+          plan,
+          memo,
+        )[island.id.slice(island.id.lastIndexOf('#'))] ?? []
+      );
     },
   };
   const bridging = placeBridges(held, wishes);
@@ -141,7 +172,10 @@ function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, me
 /** What is cut out where bridges stand, and what they leave standing. */
 function cutAt(bridges: readonly Bridge[], region: Region): { cut: Region; bridgeArea: Region } {
   if (bridges.length === 0) return { cut: region, bridgeArea: [] };
-  const { outside, inside } = divide(region, weldRegions(bridges.flatMap(({ strip }) => strip.map((contour) => [contour]))));
+  const { outside, inside } = divide(
+    region,
+    weldRegions(bridges.flatMap(({ strip }) => strip.map((contour) => [contour]))),
+  );
   return { cut: outside, bridgeArea: inside };
 }
 
@@ -151,13 +185,23 @@ function islandsIn(region: Region, bridgeWidth: number) {
 }
 
 /** Where a letter has its bridges when nothing touches it, by its islands' numbers (`#0`). */
-function usualPlaces(letter: Letter, region: Region, plan: BridgePlan, memo: Memo): Readonly<Record<string, readonly BridgePlace[]>> {
+function usualPlaces(
+  letter: Letter,
+  region: Region,
+  plan: BridgePlan,
+  memo: Memo,
+): Readonly<Record<string, readonly BridgePlace[]>> {
   const { width, perIsland, direction, load } = plan;
   return memo('usual bridges', JSON.stringify([letter.shape, width, perIsland, direction, load]), () => {
     const alone = { ...plan, byHand: {}, drop: [] };
-    const { bridges } = placeBridges(islandsIn(region, width), { plan: alone, turnOf: () => letter.turn, usual: () => [] });
+    const { bridges } = placeBridges(islandsIn(region, width), {
+      plan: alone,
+      turnOf: () => letter.turn,
+      usual: () => [],
+    });
     const places: Record<string, BridgePlace[]> = {};
-    for (const { island, at, angle } of bridges) (places[island.slice(island.lastIndexOf('#'))] ??= []).push({ at, angle: angle - letter.turn, width: null });
+    for (const { island, at, angle } of bridges)
+      (places[island.slice(island.lastIndexOf('#'))] ??= []).push({ at, angle: angle - letter.turn, width: null });
     return places;
   });
 }
@@ -165,7 +209,11 @@ function usualPlaces(letter: Letter, region: Region, plan: BridgePlan, memo: Mem
 function heldOnSheet({ islands, bridges, unheld, lost, cut, bridgeArea }: HeldGroup, group: LetterGroup): HeldGroup {
   const { rename } = group;
   return {
-    islands: islands.map(({ id, letter, component }) => ({ id: rename(id), letter: letter && rename(letter), component: onSheet(component, group) })),
+    islands: islands.map(({ id, letter, component }) => ({
+      id: rename(id),
+      letter: letter && rename(letter),
+      component: onSheet(component, group),
+    })),
     bridges: bridges.map((bridge) => bridgeOnSheet(bridge, group)),
     unheld: unheld.map(rename),
     lost: lost.map(({ island, place }) => ({ island: rename(island), place })),
@@ -176,9 +224,22 @@ function heldOnSheet({ islands, bridges, unheld, lost, cut, bridgeArea }: HeldGr
 
 function bridgeOnSheet(bridge: Bridge, group: LetterGroup): Bridge {
   const move = ({ x, y }: Point): Point => ({ x: x + group.dx, y: y + group.dy });
-  return { ...bridge, id: group.rename(bridge.id), island: group.rename(bridge.island), from: move(bridge.from), to: move(bridge.to), strip: toSheet(bridge.strip, group) };
+  return {
+    ...bridge,
+    id: group.rename(bridge.id),
+    island: group.rename(bridge.island),
+    from: move(bridge.from),
+    to: move(bridge.to),
+    strip: toSheet(bridge.strip, group),
+  };
 }
 
 function onSheet({ outer, holes, bounds, area, sources }: Component, group: LetterGroup): Component {
-  return { outer: toSheet([outer], group)[0]!, holes: toSheet(holes, group), bounds: moveBounds(bounds, group.dx, group.dy), area, sources: new Set([...sources].map(group.rename)) };
+  return {
+    outer: toSheet([outer], group)[0]!,
+    holes: toSheet(holes, group),
+    bounds: moveBounds(bounds, group.dx, group.dy),
+    area,
+    sources: new Set([...sources].map(group.rename)),
+  };
 }

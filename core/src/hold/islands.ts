@@ -32,7 +32,10 @@ export interface Held {
 export function findIslands(components: readonly Component[]): Held {
   const frame = components.find(({ sources }) => sources.has('plate')) ?? null;
   // An island between welded letters belongs to the first of them.
-  const byLetter = groupBy(components.filter((component) => component !== frame), ({ sources }): SourceId | null => inReadingOrder(sources)[0] ?? null);
+  const byLetter = groupBy(
+    components.filter((component) => component !== frame),
+    ({ sources }): SourceId | null => inReadingOrder(sources)[0] ?? null,
+  );
   const islands: UnnamedIsland[] = [];
   for (const [letter, group] of byLetter) {
     group.sort((a, b) => centreOf(b.bounds).y - centreOf(a.bounds).y || centreOf(a.bounds).x - centreOf(b.bounds).x);
@@ -52,7 +55,12 @@ export function nameIslands(islands: readonly UnnamedIsland[], letters: readonly
       const alike = byLetter.get(island.letter)!;
       const name = island.letter === null ? 'part of the plate' : letterName(island.letter, letters);
       const { id, letter, component } = island;
-      return { id, letter, component, name: alike.length > 1 ? `${name}, ${placeName(alike.indexOf(island), alike.length)}` : name };
+      return {
+        id,
+        letter,
+        component,
+        name: alike.length > 1 ? `${name}, ${placeName(alike.indexOf(island), alike.length)}` : name,
+      };
     });
 }
 

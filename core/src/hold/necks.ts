@@ -36,7 +36,12 @@ export function findNecks(region: Region, axis: MedialAxis, parts: readonly Part
   joinAlongWidest(axis, coresOf(axis, parts), (own, others, link) => {
     const passage = passageAt(region, axis, link);
     const middle = { x: (passage.from.x + passage.to.x) / 2, y: (passage.from.y + passage.to.y) / 2 };
-    const nearest = (list: readonly number[]) => parts[list.reduce((best, part) => (awayFrom(parts[part]!.bounds, middle) < awayFrom(parts[best]!.bounds, middle) ? part : best))]!.id;
+    const nearest = (list: readonly number[]) =>
+      parts[
+        list.reduce((best, part) =>
+          awayFrom(parts[part]!.bounds, middle) < awayFrom(parts[best]!.bounds, middle) ? part : best,
+        )
+      ]!.id;
     necks.push({ a: nearest(own), b: nearest(others), ...passage, place: boundsOfPoints([passage.from, passage.to]) });
   });
   return necks;
@@ -47,20 +52,30 @@ export function findNecks(region: Region, axis: MedialAxis, parts: readonly Part
  * place of the best way. The frame's core is where material that touches `frame` is thickest.
  * @returns by part, in the order given; null where a part does not hang on the frame
  */
-export function waysToFrame(region: Region, axis: MedialAxis, parts: readonly Part[], frame: SourceId): (Neck | null)[] {
+export function waysToFrame(
+  region: Region,
+  axis: MedialAxis,
+  parts: readonly Part[],
+  frame: SourceId,
+): (Neck | null)[] {
   const root = parts.length;
   const ways: (Neck | null)[] = parts.map(() => null);
   joinAlongWidest(axis, [...coresOf(axis, parts), thickestOf(axis, frame)], (own, others, link) => {
     const joined = own.includes(root) ? others : others.includes(root) ? own : [];
     if (joined.length === 0) return;
     const passage = passageAt(region, axis, link);
-    for (const part of joined) ways[part] = { a: parts[part]!.id, b: frame, ...passage, place: boundsOfPoints([passage.from, passage.to]) };
+    for (const part of joined)
+      ways[part] = { a: parts[part]!.id, b: frame, ...passage, place: boundsOfPoints([passage.from, passage.to]) };
   });
   return ways;
 }
 
 /** Joins the nodes of the material by their widest passages first, and tells each time that two sets of cores meet. */
-function joinAlongWidest(axis: MedialAxis, cores: readonly number[], meet: (own: readonly number[], others: readonly number[], link: number) => void): void {
+function joinAlongWidest(
+  axis: MedialAxis,
+  cores: readonly number[],
+  meet: (own: readonly number[], others: readonly number[], link: number) => void,
+): void {
   const leader = new Uint32Array(axis.x.length).map((_, i) => i);
   const find = (t: number): number => {
     let at = t;
@@ -107,7 +122,11 @@ function* widestFirst({ passage, side, links }: MedialAxis): Generator<number> {
 /** The exact way across between the two edges that a link passes between. */
 function passageAt(region: Region, axis: MedialAxis, link: number): Passage {
   const [p, q] = [axis.ends[2 * link]!, axis.ends[2 * link + 1]!];
-  return exactPassage(region, { x: axis.sampleX[p]!, y: axis.sampleY[p]! }, { x: axis.sampleX[q]!, y: axis.sampleY[q]! });
+  return exactPassage(
+    region,
+    { x: axis.sampleX[p]!, y: axis.sampleY[p]! },
+    { x: axis.sampleX[q]!, y: axis.sampleY[q]! },
+  );
 }
 
 /** The widest disc of the material that touches an edge of the source; -1 where none does. */
@@ -131,11 +150,12 @@ function coresOf(axis: MedialAxis, parts: readonly Part[]): number[] {
   return parts.map(({ core }) => {
     let best = -1;
     let nearest = Infinity;
-    const gapTo = (strip: number | undefined) => (strip === undefined ? Infinity : Math.max(strip * STRIP - core.x, core.x - (strip + 1) * STRIP, 0));
+    const gapTo = (strip: number | undefined) =>
+      strip === undefined ? Infinity : Math.max(strip * STRIP - core.x, core.x - (strip + 1) * STRIP, 0);
     // Outward from the core, until all that is left is further away than what was found.
     let right = numbers.findIndex((strip) => (strip + 1) * STRIP > core.x);
     if (right < 0) right = numbers.length;
-    for (let left = right - 1; ; ) {
+    for (let left = right - 1; ;) {
       const [before, after] = [gapTo(numbers[left]), gapTo(numbers[right])];
       if (Math.min(before, after) >= nearest) return best;
       for (const t of strips.get(before < after ? numbers[left--]! : numbers[right++]!)!) {
@@ -151,5 +171,8 @@ function coresOf(axis: MedialAxis, parts: readonly Part[]): number[] {
 }
 
 function awayFrom({ minX, minY, maxX, maxY }: Bounds, { x, y }: { x: number; y: number }): number {
-  return Math.hypot(Math.max(minX - x, x - maxX, 0), Math.max(minY - y, y - maxY, 0)) + Math.hypot((minX + maxX) / 2 - x, (minY + maxY) / 2 - y) * 1e-3;
+  return (
+    Math.hypot(Math.max(minX - x, x - maxX, 0), Math.max(minY - y, y - maxY, 0)) +
+    Math.hypot((minX + maxX) / 2 - x, (minY + maxY) / 2 - y) * 1e-3
+  );
 }

@@ -25,30 +25,49 @@ export interface Piece {
  * The pieces that cutting the edges of `material` leaves: the material's own, kept ones first, and then the slugs that
  * fall out of its holes.
  */
-export function findPieces(recipe: Recipe, { material, dropping }: Pick<Hold, 'material' | 'dropping'>, letters: readonly Letter[]): Piece[] {
+export function findPieces(
+  recipe: Recipe,
+  { material, dropping }: Pick<Hold, 'material' | 'dropping'>,
+  letters: readonly Letter[],
+): Piece[] {
   const components = componentsOf(material);
   const kept = keptOnes(recipe, components);
   const status = hasPlate(recipe) ? 'drop-out' : 'loose';
   const mayDrop = new Set(dropping.map(({ component }) => placeOf(component)));
   const own = components.map((component, i): Piece => {
     const isKept = kept.has(component);
-    return { id: `piece:${i}`, status: isKept ? 'kept' : status, intended: isKept || mayDrop.has(placeOf(component)), ...named(recipe, component, letters), component };
+    return {
+      id: `piece:${i}`,
+      status: isKept ? 'kept' : status,
+      intended: isKept || mayDrop.has(placeOf(component)),
+      ...named(recipe, component, letters),
+      component,
+    };
   });
   if (!hasPlate(recipe)) nameDots(own, letters);
-  const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({ id: `slug:${i}`, status: 'drop-out', intended: true, ...named(recipe, component, letters), component }));
+  const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({
+    id: `slug:${i}`,
+    status: 'drop-out',
+    intended: true,
+    ...named(recipe, component, letters),
+    component,
+  }));
   const rank = { kept: 0, loose: 1, 'drop-out': 2 };
   return [...own.sort((a, b) => rank[a.status] - rank[b.status]), ...slugs];
 }
 
 /** An island that no bridge holds comes off as the piece that has its place. */
-const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string => [minX, minY, maxX, maxY].map((n) => n.toFixed(2)).join();
+const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string =>
+  [minX, minY, maxX, maxY].map((n) => n.toFixed(2)).join();
 
 /** A piece that is a part of a letter, whose body is another piece, is called by that: the dot of an i. */
 function nameDots(pieces: Piece[], letters: readonly Letter[]): void {
   pieces.forEach((piece, i) => {
     const [only, ...others] = piece.letters;
     if (only === undefined || others.length > 0) return;
-    const isPart = pieces.some((other) => other !== piece && other.letters.includes(only) && other.component.area > piece.component.area);
+    const isPart = pieces.some(
+      (other) => other !== piece && other.letters.includes(only) && other.component.area > piece.component.area,
+    );
     if (isPart) pieces[i] = { ...piece, name: letterName(`${only}~1`, letters) };
   });
 }
@@ -71,12 +90,31 @@ function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component
   return new Set(plate ? [plate] : []);
 }
 
-function named(recipe: Recipe, { sources }: Component, letters: readonly Letter[]): { name: string; letters: SourceId[] } {
+function named(
+  recipe: Recipe,
+  { sources }: Component,
+  letters: readonly Letter[],
+): { name: string; letters: SourceId[] } {
   const own = lettersAmong(sources, letters);
   const names = own.length > 3 ? [] : own.map(({ id }) => letterName(id, letters));
-  const list = own.length > 3 ? `${own.map(({ text }) => text).join('').slice(0, 24)}` : names.join(', ');
+  const list =
+    own.length > 3
+      ? `${own
+          .map(({ text }) => text)
+          .join('')
+          .slice(0, 24)}`
+      : names.join(', ');
   const plate = sources.has('plate') && hasPlate(recipe);
-  return { name: sources.has('coupon') ? `Coupon${list ? `, ${list}` : ''}` : plate ? 'Plate' : sources.has('backer') ? 'Backer' : list || (sources.has('rail') ? 'Rail' : 'Hole'), letters: own.map(({ id }) => id) };
+  return {
+    name: sources.has('coupon')
+      ? `Coupon${list ? `, ${list}` : ''}`
+      : plate
+        ? 'Plate'
+        : sources.has('backer')
+          ? 'Backer'
+          : list || (sources.has('rail') ? 'Rail' : 'Hole'),
+    letters: own.map(({ id }) => id),
+  };
 }
 
 /** Outer contours that lie in no hole of the material: the last lines to cut. */

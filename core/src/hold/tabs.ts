@@ -68,10 +68,19 @@ function tabsOf(contour: Contour, part: string, plan: TabPlan): Tab[] {
   const shares = plan.byHand[part] ?? goodShares(contour, outline, Math.min(wanted, most), gap);
   const start = shareNear(outline, contour.segments[0]!.from);
   const tabs = shares.map((at): Tab => {
-    const along = (((at - start) % 1) + 1) % 1 * whole;
-    return { part, at, middle: pointAtShare(outline, at).at, contour, gap: { from: along - gap / 2, to: along + gap / 2 } };
+    const along = ((((at - start) % 1) + 1) % 1) * whole;
+    return {
+      part,
+      at,
+      middle: pointAtShare(outline, at).at,
+      contour,
+      gap: { from: along - gap / 2, to: along + gap / 2 },
+    };
   });
-  return withoutOverlaps(tabs.sort((a, b) => a.gap.from - b.gap.from), whole);
+  return withoutOverlaps(
+    tabs.sort((a, b) => a.gap.from - b.gap.from),
+    whole,
+  );
 }
 
 /** One share in each of so many equal stretches of the outline. */
@@ -88,7 +97,11 @@ function goodShares(contour: Contour, outline: Outline, count: number, gap: numb
       const nearCorner = corner < 1.5 * gap ? 10 * (1 - corner / (1.5 * gap)) : 0;
       // The outward normal is (way.y, -way.x): tops of letters show, feet do not.
       const top = Math.max(0, -way.x) * 3;
-      const bend = distance(pointAtShare(outline, share - gap / 2 / whole).way, pointAtShare(outline, share + gap / 2 / whole).way) * 2;
+      const bend =
+        distance(
+          pointAtShare(outline, share - gap / 2 / whole).way,
+          pointAtShare(outline, share + gap / 2 / whole).way,
+        ) * 2;
       const cost = nearCorner + top + bend + Math.abs(look - LOOKS / 2) / LOOKS;
       if (cost < least) [best, least] = [share, cost];
     }

@@ -63,7 +63,10 @@ export function thicknessOf(region: Region, axis: MedialAxis, side: 1 | 2, limit
   const graph = trimmed(axis, side, limit);
   const kept = (t: number) => graph.alive[t] === 1 && axis.facing[t]! >= FACING;
   const groups = thinGroups(axis, graph, limit);
-  const thin = groups.map((members) => thinPlace(region, axis, graph, members, limit)).filter(({ width }) => width < limit - 0.005).sort((a, b) => a.width - b.width);
+  const thin = groups
+    .map((members) => thinPlace(region, axis, graph, members, limit))
+    .filter(({ width }) => width < limit - 0.005)
+    .sort((a, b) => a.width - b.width);
   const least = thin[0] ?? leastOf(region, axis, graph);
   // Where all is much thicker than the limit, the thinnest of it should still be on the chart.
   const reach = Math.max(REACH * limit, 2 * (least?.width ?? 0));
@@ -183,7 +186,13 @@ function thinGroups(axis: MedialAxis, { alive, first, around }: Graph, limit: nu
   return groups;
 }
 
-function thinPlace(region: Region, axis: MedialAxis, graph: Graph, members: readonly number[], limit: number): ThinPlace {
+function thinPlace(
+  region: Region,
+  axis: MedialAxis,
+  graph: Graph,
+  members: readonly number[],
+  limit: number,
+): ThinPlace {
   let [narrowest, best, length] = [-1, Infinity, 0];
   let widening = 0;
   const own = new Set(members);
@@ -202,28 +211,57 @@ function thinPlace(region: Region, axis: MedialAxis, graph: Graph, members: read
   if (narrowest < 0) {
     const t = members[0]!;
     const r = axis.radius[t]!;
-    return { kind: 'wall', width: 2 * r, length, place: { minX: axis.x[t]! - r, maxX: axis.x[t]! + r, minY: axis.y[t]! - r, maxY: axis.y[t]! + r }, between: [...between] };
+    return {
+      kind: 'wall',
+      width: 2 * r,
+      length,
+      place: { minX: axis.x[t]! - r, maxX: axis.x[t]! + r, minY: axis.y[t]! - r, maxY: axis.y[t]! + r },
+      between: [...between],
+    };
   }
-  return { ...placeAt(region, axis, narrowest), kind: widening >= 2 && length < 2 * limit ? 'neck' : 'wall', length, between: [...between] };
+  return {
+    ...placeAt(region, axis, narrowest),
+    kind: widening >= 2 && length < 2 * limit ? 'neck' : 'wall',
+    length,
+    between: [...between],
+  };
 }
 
 /** The exact least width between the two edges that a link passes between, and the box round it. */
 function placeAt(region: Region, axis: MedialAxis, link: number): { width: number; place: Bounds } {
   const [p, q] = [axis.ends[2 * link]!, axis.ends[2 * link + 1]!];
-  const { from, to, width } = exactPassage(region, { x: axis.sampleX[p]!, y: axis.sampleY[p]! }, { x: axis.sampleX[q]!, y: axis.sampleY[q]! });
-  return { width, place: { minX: Math.min(from.x, to.x), maxX: Math.max(from.x, to.x), minY: Math.min(from.y, to.y), maxY: Math.max(from.y, to.y) } };
+  const { from, to, width } = exactPassage(
+    region,
+    { x: axis.sampleX[p]!, y: axis.sampleY[p]! },
+    { x: axis.sampleX[q]!, y: axis.sampleY[q]! },
+  );
+  return {
+    width,
+    place: {
+      minX: Math.min(from.x, to.x),
+      maxX: Math.max(from.x, to.x),
+      minY: Math.min(from.y, to.y),
+      maxY: Math.max(from.y, to.y),
+    },
+  };
 }
 
 function leastOf(region: Region, axis: MedialAxis, graph: Graph): ThinPlace | null {
   let [narrowest, best] = [-1, Infinity];
   for (let link = 0; link < axis.passage.length; link++) {
     const [s, t] = [axis.links[2 * link]!, axis.links[2 * link + 1]!];
-    if (graph.alive[s] === 0 || graph.alive[t] === 0 || (axis.facing[s]! < FACING && axis.facing[t]! < FACING)) continue;
+    if (graph.alive[s] === 0 || graph.alive[t] === 0 || (axis.facing[s]! < FACING && axis.facing[t]! < FACING))
+      continue;
     if (axis.passage[link]! < best) [best, narrowest] = [axis.passage[link]!, link];
   }
   if (narrowest < 0) return null;
   const t = axis.links[2 * narrowest]!;
-  return { ...placeAt(region, axis, narrowest), kind: 'wall', length: 0, between: [...new Set([0, 1, 2].map((k) => axis.source[axis.contacts[3 * t + k]!]!))] };
+  return {
+    ...placeAt(region, axis, narrowest),
+    kind: 'wall',
+    length: 0,
+    between: [...new Set([0, 1, 2].map((k) => axis.source[axis.contacts[3 * t + k]!]!))],
+  };
 }
 
 /** The discs that make the map: thinned out, as each lies over most of the next. */
@@ -238,7 +276,13 @@ function discsOf(axis: MedialAxis, graph: Graph): ThicknessDisc[] {
     for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
       for (let k = graph.first[at]!; k < graph.first[at + 1]!; k++) {
         const next = other(axis, graph.around[k]!, at);
-        if (covered[next] === 1 || graph.alive[next] === 0 || Math.hypot(axis.x[next]! - x, axis.y[next]! - y) > 0.25 * radius || Math.abs(axis.radius[next]! - radius) > 0.05 * radius) continue;
+        if (
+          covered[next] === 1 ||
+          graph.alive[next] === 0 ||
+          Math.hypot(axis.x[next]! - x, axis.y[next]! - y) > 0.25 * radius ||
+          Math.abs(axis.radius[next]! - radius) > 0.05 * radius
+        )
+          continue;
         covered[next] = 1;
         waiting.push(next);
       }

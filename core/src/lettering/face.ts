@@ -49,7 +49,13 @@ const UNITS_SCALE = 64;
 /** Lines of text whose shaping is kept. */
 const LINES_KEPT = 200;
 
-const AXIS_NAMES: Record<string, string> = { wght: 'Weight', wdth: 'Width', slnt: 'Slant', ital: 'Italic', opsz: 'Drawn for size' };
+const AXIS_NAMES: Record<string, string> = {
+  wght: 'Weight',
+  wdth: 'Width',
+  slnt: 'Slant',
+  ital: 'Italic',
+  opsz: 'Drawn for size',
+};
 
 /**
  * Opens a font.
@@ -62,15 +68,28 @@ export function openFace(bytes: Uint8Array, key = ''): Face {
   const file = new hb.Face(new hb.Blob(bytes));
   if (!(file.upem >= 16)) throw new FontRefused('The font does not say how large its letters are.');
   const kern = file.getTableFeatureTags('GPOS').includes('kern') ? null : readKernTable(file.referenceTable('kern'));
-  const english = (nameId: number | undefined) => (nameId === undefined ? undefined : file.getName(nameId, 'en') || undefined);
-  const features = featureChoices([...file.getTableFeatureTags('GSUB'), ...file.getTableFeatureTags('GPOS'), ...(kern ? ['kern'] : [])], (tag) => {
-    const index = file.getTableFeatureTags('GSUB').indexOf(tag);
-    return index < 0 ? undefined : english(file.getFeatureNameIds('GSUB', index)?.uiLabelNameId);
-  });
-  const axes = Object.values(file.getAxisInfos()).map(({ tag, nameId, min, max, default: usual }): Axis => ({ tag, name: AXIS_NAMES[tag] ?? english(nameId) ?? tag, least: min, usual, most: max }));
+  const english = (nameId: number | undefined) =>
+    nameId === undefined ? undefined : file.getName(nameId, 'en') || undefined;
+  const features = featureChoices(
+    [...file.getTableFeatureTags('GSUB'), ...file.getTableFeatureTags('GPOS'), ...(kern ? ['kern'] : [])],
+    (tag) => {
+      const index = file.getTableFeatureTags('GSUB').indexOf(tag);
+      return index < 0 ? undefined : english(file.getFeatureNameIds('GSUB', index)?.uiLabelNameId);
+    },
+  );
+  const axes = Object.values(file.getAxisInfos()).map(({ tag, nameId, min, max, default: usual }): Axis => ({
+    tag,
+    name: AXIS_NAMES[tag] ?? english(nameId) ?? tag,
+    least: min,
+    usual,
+    most: max,
+  }));
   const variations = new Map<string, Face>();
   const at = (place: Readonly<Record<string, number>>): Face => {
-    const values = axes.map(({ tag, least, usual, most }) => ({ tag, value: Math.min(most, Math.max(least, place[tag] ?? usual)) }));
+    const values = axes.map(({ tag, least, usual, most }) => ({
+      tag,
+      value: Math.min(most, Math.max(least, place[tag] ?? usual)),
+    }));
     const name = values.map(({ tag, value }) => `${tag}=${value}`).join();
     let face = variations.get(name);
     if (!face) {
@@ -78,7 +97,10 @@ export function openFace(bytes: Uint8Array, key = ''): Face {
       font.setScale(file.upem * UNITS_SCALE, file.upem * UNITS_SCALE);
       if (values.length > 0) font.setVariations(values.map(({ tag, value }) => new hb.Variation(tag, value)));
       const symbols = font.nominalGlyph(0x41) === undefined && font.nominalGlyph(0xf041) !== undefined;
-      face = instance({ font, scale: UNITS_SCALE, kern, symbols }, { key: `${key}|${name}`, unitsPerEm: file.upem, axes, features, at });
+      face = instance(
+        { font, scale: UNITS_SCALE, kern, symbols },
+        { key: `${key}|${name}`, unitsPerEm: file.upem, axes, features, at },
+      );
       variations.set(name, face);
     }
     return face;
@@ -87,7 +109,6 @@ export function openFace(bytes: Uint8Array, key = ''): Face {
   refuseEmptyLetters(face);
   return face;
 }
-
 
 /** The shaper takes a damaged font without a word and gives empty letters: those are looked for here. */
 function refuseEmptyLetters(face: Face): void {
@@ -117,8 +138,15 @@ function instance(shaper: Shaper, common: Pick<Face, 'key' | 'unitsPerEm' | 'axe
   const heightOf = (letters: string, fallback: number) => topOf(letters, shape, ink) || fallback;
   const capHeight = heightOf('HIE1', common.unitsPerEm * 0.7);
   return {
-    ...common, kind: 'outline', capHeight, xHeight: heightOf('xzv', capHeight * 0.7), shape, region, ink,
-    strokes: () => [], nodes: (glyph) => outline(glyph).reduce((sum, { segments }) => sum + segments.length, 0),
+    ...common,
+    kind: 'outline',
+    capHeight,
+    xHeight: heightOf('xzv', capHeight * 0.7),
+    shape,
+    region,
+    ink,
+    strokes: () => [],
+    nodes: (glyph) => outline(glyph).reduce((sum, { segments }) => sum + segments.length, 0),
   };
 }
 

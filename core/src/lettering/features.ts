@@ -37,7 +37,16 @@ const NAMES: Record<string, readonly [name: string, usual: boolean]> = {
 /** The switches among a font's feature tags, in a steady order; those that shape a script rightly are not for switching. */
 export function featureChoices(tags: Iterable<string>, nameOf: (tag: string) => string | undefined): FeatureChoice[] {
   const present = new Set(tags);
-  const choices = Object.entries(NAMES).flatMap(([tag, [name, usual]]) => (present.has(tag) ? [{ tag, name, usual }] : []));
+  const choices = Object.entries(NAMES).flatMap(([tag, [name, usual]]) =>
+    present.has(tag) ? [{ tag, name, usual }] : [],
+  );
   const numbered = [...present].filter((tag) => /^(ss|cv)\d\d$/.test(tag)).sort();
-  return [...choices, ...numbered.map((tag) => ({ tag, name: nameOf(tag) ?? `${tag.startsWith('ss') ? 'Letter set' : 'Letter shape'} ${Number(tag.slice(2))}`, usual: false }))];
+  return [
+    ...choices,
+    ...numbered.map((tag) => ({
+      tag,
+      name: nameOf(tag) ?? `${tag.startsWith('ss') ? 'Letter set' : 'Letter shape'} ${Number(tag.slice(2))}`,
+      usual: false,
+    })),
+  ];
 }

@@ -17,12 +17,17 @@ export function readFontFacts(bytes: Uint8Array): FontFacts {
   const name = (id: number) => (face.getName(id, 'en') || '').trim().slice(0, 2000);
   const os2 = face.referenceTable('OS/2');
   const maxp = face.referenceTable('maxp');
-  const word = (table: Uint8Array | undefined, at: number) => (table && table.byteLength >= at + 2 ? (table[at]! << 8) | table[at + 1]! : undefined);
+  const word = (table: Uint8Array | undefined, at: number) =>
+    table && table.byteLength >= at + 2 ? (table[at]! << 8) | table[at + 1]! : undefined;
   const family = name(16) || name(1);
   const style = name(17) || name(2);
   return {
     name: [family, style === 'Regular' ? '' : style].filter(Boolean).join(' ').slice(0, 80) || 'Unnamed font',
-    licence: name(13), licenceUrl: name(14), embedding: embeddingWords(word(os2, 8)), glyphs: word(maxp, 4) ?? 0, axes: Object.keys(face.getAxisInfos()).length,
+    licence: name(13),
+    licenceUrl: name(14),
+    embedding: embeddingWords(word(os2, 8)),
+    glyphs: word(maxp, 4) ?? 0,
+    axes: Object.keys(face.getAxisInfos()).length,
   };
 }
 

@@ -1,4 +1,12 @@
-import { heightOf, isEmptyBounds, joinBounds, NO_BOUNDS, widthOf, moveBounds, type Bounds } from '../geometry/bounds.ts';
+import {
+  heightOf,
+  isEmptyBounds,
+  joinBounds,
+  NO_BOUNDS,
+  widthOf,
+  moveBounds,
+  type Bounds,
+} from '../geometry/bounds.ts';
 import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, transformContour, type Matrix } from '../geometry/matrix.ts';
@@ -42,7 +50,19 @@ export interface LetteringPlan {
 }
 
 /** Words set as the face has them, in straight lines. */
-export const PLAIN: Omit<LetteringPlan, 'words' | 'size'> = { stretch: 1, letterSpacing: 0, wordSpacing: 0, lineSpacing: 1.6, align: 'left', lineScale: [], bow: null, mirror: false, features: {}, axes: {}, nudges: {} };
+export const PLAIN: Omit<LetteringPlan, 'words' | 'size'> = {
+  stretch: 1,
+  letterSpacing: 0,
+  wordSpacing: 0,
+  lineSpacing: 1.6,
+  align: 'left',
+  lineScale: [],
+  bow: null,
+  mirror: false,
+  features: {},
+  axes: {},
+  nudges: {},
+};
 
 /** One letter in its place: what bridges, findings and order refer to by `id`. */
 export interface Letter {
@@ -100,13 +120,20 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
   // Spaced-out letters are no longer joined, unless they are asked to be.
   const switches = plan.letterSpacing === 0 ? plan.features : { liga: false, clig: false, ...plan.features };
   const kind = `line ${face.key} ${JSON.stringify(switches)}`;
-  const lines = plan.words.split('\n').map((text, i) => memo(kind, `${i} ${text}`, () => setLine(text.trim(), i, face, switches)));
+  const lines = plan.words
+    .split('\n')
+    .map((text, i) => memo(kind, `${i} ${text}`, () => setLine(text.trim(), i, face, switches)));
   const capHeight = capHeightFor(plan, lines, face);
   const { places, baselines, overrun } = place(plan, lines, face, capHeight);
   const letters: Letter[] = [];
   const missing = new Map<string, MissingCharacter>();
   const formOf = letterForms(face, memo);
-  for (const { glyph: { id, text, word, glyph }, line, matrix, bounds } of places) {
+  for (const {
+    glyph: { id, text, word, glyph },
+    line,
+    matrix,
+    bounds,
+  } of places) {
     if (glyph === 0) {
       const known = missing.get(text);
       missing.set(text, { text, line: known?.line ?? line, count: (known?.count ?? 0) + 1 });
@@ -116,18 +143,36 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     const { shape, contours, strokes, nodes } = formOf(glyph, matrix);
     const [x, y, rename] = [matrix.e, matrix.f, () => id];
     letters.push({
-      id, text, line, word, shape, origin: { x, y }, turn: (Math.atan2(-matrix.c, matrix.d) * 180) / Math.PI,
-      contours: moveRegion(contours, x, y, rename), strokes: moveRegion(strokes, x, y, rename), bounds, nodes,
+      id,
+      text,
+      line,
+      word,
+      shape,
+      origin: { x, y },
+      turn: (Math.atan2(-matrix.c, matrix.d) * 180) / Math.PI,
+      contours: moveRegion(contours, x, y, rename),
+      strokes: moveRegion(strokes, x, y, rename),
+      bounds,
+      nodes,
     });
   }
   return {
-    letters, missing: [...missing.values()], bounds: joinBounds(letters.map(({ bounds }) => bounds)), baselines, capHeight, xHeight: (capHeight * face.xHeight) / face.capHeight,
-    lostNudges: Object.keys(plan.nudges).filter((id) => !places.some(({ glyph }) => glyph.id === id)), overrun,
+    letters,
+    missing: [...missing.values()],
+    bounds: joinBounds(letters.map(({ bounds }) => bounds)),
+    baselines,
+    capHeight,
+    xHeight: (capHeight * face.xHeight) / face.capHeight,
+    lostNudges: Object.keys(plan.nudges).filter((id) => !places.some(({ glyph }) => glyph.id === id)),
+    overrun,
   };
 }
 
 /** Draws letters about their own origin, turned and scaled: each once for all places it stands in. */
-function letterForms(face: Face, memo: Memo): (glyph: number, matrix: Matrix) => Pick<Letter, 'shape' | 'contours' | 'strokes' | 'nodes'> {
+function letterForms(
+  face: Face,
+  memo: Memo,
+): (glyph: number, matrix: Matrix) => Pick<Letter, 'shape' | 'contours' | 'strokes' | 'nodes'> {
   // Letters of a straight line are all scaled alike, so that is written once.
   let [last, stance, kind]: [Matrix | null, string, string] = [null, '', ''];
   return (glyph, matrix) => {
@@ -138,7 +183,12 @@ function letterForms(face: Face, memo: Memo): (glyph: number, matrix: Matrix) =>
     }
     return memo(kind, String(glyph), () => {
       const place = (contour: Contour) => transformContour(contour, { a, b, c, d, e: 0, f: 0 }, '');
-      return { shape: `${face.key}#${glyph}@${stance}`, contours: face.region(glyph).map(place), strokes: face.strokes(glyph).map(place), nodes: face.nodes(glyph) };
+      return {
+        shape: `${face.key}#${glyph}@${stance}`,
+        contours: face.region(glyph).map(place),
+        strokes: face.strokes(glyph).map(place),
+        nodes: face.nodes(glyph),
+      };
     });
   };
 }
@@ -147,9 +197,12 @@ function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face
   const { size } = plan;
   if (size.by === 'cap height') return size.value;
   if (size.by === 'x-height') return (size.value * face.capHeight) / face.xHeight;
-  if (lines.every(({ glyphs }) => glyphs.every(({ glyph }) => glyph === 0 || isEmptyBounds(face.ink(glyph))))) return 10;
-  const width = (capHeight: number) => widthOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
-  const height = (capHeight: number) => heightOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
+  if (lines.every(({ glyphs }) => glyphs.every(({ glyph }) => glyph === 0 || isEmptyBounds(face.ink(glyph)))))
+    return 10;
+  const width = (capHeight: number) =>
+    widthOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
+  const height = (capHeight: number) =>
+    heightOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
   if (size.by === 'box') return Math.min(capHeightWhere(width, size.width), capHeightWhere(height, size.height));
   return capHeightWhere(size.by === 'overall width' ? width : height, size.value);
 }
@@ -162,7 +215,12 @@ interface Place {
 }
 
 /** Finds the place of every glyph at a cap height. */
-function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHeight: number): { places: Place[]; baselines: number[]; overrun: Lettering['overrun'] } {
+function place(
+  plan: LetteringPlan,
+  lines: readonly SetLine[],
+  face: Face,
+  capHeight: number,
+): { places: Place[]; baselines: number[]; overrun: Lettering['overrun'] } {
   const places: Place[] = [];
   const baselines: number[] = [];
   const overrun: { line: number; radius: number }[] = [];
@@ -178,19 +236,35 @@ function place(plan: LetteringPlan, lines: readonly SetLine[], face: Face, capHe
     const shift = { left: 0, centre: room / 2, right: room }[plan.align] - row.start;
     if (plan.bow) {
       const further = plan.bow.side === 'outside' ? baseline : -baseline;
-      if (row.length > 2 * Math.PI * (plan.bow.radius + further)) overrun.push({ line: number, radius: row.length / (2 * Math.PI) - further });
+      if (row.length > 2 * Math.PI * (plan.bow.radius + further))
+        overrun.push({ line: number, radius: row.length / (2 * Math.PI) - further });
     }
     for (const { glyph, seat } of row.seats) {
       const moved: Seat = { ...seat, x: seat.x + shift, middle: seat.middle + shift };
       const upright = plan.bow ? seatOnCircle(moved, baseline, plan.bow) : seatStraight(moved, baseline);
       const matrix = plan.mirror ? compose(scaleBy(-1, 1), upright) : upright;
-      places.push({ glyph, line: number, matrix, bounds: glyph.glyph === 0 ? NO_BOUNDS : placedInk(face, glyph.glyph, matrix) });
+      places.push({
+        glyph,
+        line: number,
+        matrix,
+        bounds: glyph.glyph === 0 ? NO_BOUNDS : placedInk(face, glyph.glyph, matrix),
+      });
     }
   });
   if (plan.bow || !plan.mirror) return { places, baselines, overrun };
   // Mirrored about the lettering's own middle.
   const back = moveBy(widest, 0);
-  return { places: places.map((each) => ({ ...each, matrix: compose(back, each.matrix), bounds: isEmptyBounds(each.bounds) ? each.bounds : { ...each.bounds, minX: each.bounds.minX + widest, maxX: each.bounds.maxX + widest } })), baselines, overrun };
+  return {
+    places: places.map((each) => ({
+      ...each,
+      matrix: compose(back, each.matrix),
+      bounds: isEmptyBounds(each.bounds)
+        ? each.bounds
+        : { ...each.bounds, minX: each.bounds.minX + widest, maxX: each.bounds.maxX + widest },
+    })),
+    baselines,
+    overrun,
+  };
 }
 
 /** Seats the glyphs of a line from its start, and tells where its ink begins and how long it is, mm. */
@@ -208,7 +282,15 @@ function seatLine(plan: LetteringPlan, line: SetLine, face: Face, factor: number
       right = Math.max(right, along + ink.maxX * scaleX);
     }
     const pivot = isEmptyBounds(ink) ? { x: 0, y: 0 } : { x: (ink.minX + ink.maxX) / 2, y: (ink.minY + ink.maxY) / 2 };
-    const seat: Seat = { x: along, y: y * factor, middle: along + (advance * scaleX) / 2, scaleX, scaleY: factor, nudge: nudged ? plan.nudges[id] : undefined, pivot };
+    const seat: Seat = {
+      x: along,
+      y: y * factor,
+      middle: along + (advance * scaleX) / 2,
+      scaleX,
+      scaleY: factor,
+      nudge: nudged ? plan.nudges[id] : undefined,
+      pivot,
+    };
     return { glyph, seat };
   });
   return left > right ? { seats, start: 0, length: 0 } : { seats, start: left, length: right - left };
@@ -222,16 +304,27 @@ function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
   if (b === 0 && c === 0) {
     const [left, right, bottom, top] = [a * ink.minX + e, a * ink.maxX + e, d * ink.minY + f, d * ink.maxY + f];
     // Mirrored letters have their sides exchanged.
-    return { minX: Math.min(left, right), maxX: Math.max(left, right), minY: Math.min(bottom, top), maxY: Math.max(bottom, top) };
+    return {
+      minX: Math.min(left, right),
+      maxX: Math.max(left, right),
+      minY: Math.min(bottom, top),
+      maxY: Math.max(bottom, top),
+    };
   }
-  return joinBounds([...face.region(glyph), ...face.strokes(glyph)].map((contour) => contourBounds(transformContour(contour, matrix, ''))));
+  return joinBounds(
+    [...face.region(glyph), ...face.strokes(glyph)].map((contour) =>
+      contourBounds(transformContour(contour, matrix, '')),
+    ),
+  );
 }
 
 /** The same letter elsewhere. */
 export function moveLetter(letter: Letter, dx: number, dy: number): Letter {
   return {
-    ...letter, origin: { x: letter.origin.x + dx, y: letter.origin.y + dy }, contours: moveRegion(letter.contours, dx, dy), strokes: moveRegion(letter.strokes, dx, dy),
+    ...letter,
+    origin: { x: letter.origin.x + dx, y: letter.origin.y + dy },
+    contours: moveRegion(letter.contours, dx, dy),
+    strokes: moveRegion(letter.strokes, dx, dy),
     bounds: moveBounds(letter.bounds, dx, dy),
   };
 }
-

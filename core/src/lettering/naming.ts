@@ -7,7 +7,8 @@ export function letterName(id: SourceId, letters: readonly Letter[]): string {
   const named = names.get(id);
   if (named) return named.name;
   const [own, part] = id.split('~');
-  if (part !== undefined) return `${/[ij!?;:]/.test(names.get(own!)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
+  if (part !== undefined)
+    return `${/[ij!?;:]/.test(names.get(own!)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
   return OTHERS[id.split(':')[0]!] ?? id;
 }
 
@@ -52,7 +53,16 @@ function countAlike(): (letter: Letter) => { readonly number: number; readonly o
 }
 
 /** What else an edge can come from. */
-const OTHERS: Record<string, string> = { plate: 'the plate', rail: 'the rail', backer: 'the backer', hole: 'a hole', bridge: 'a bridge', tie: 'a tie', coupon: 'the coupon', ground: 'the ground' };
+const OTHERS: Record<string, string> = {
+  plate: 'the plate',
+  rail: 'the rail',
+  backer: 'the backer',
+  hole: 'a hole',
+  bridge: 'a bridge',
+  tie: 'a tie',
+  coupon: 'the coupon',
+  ground: 'the ground',
+};
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
@@ -68,4 +78,5 @@ export function lettersAmong(ids: Iterable<SourceId>, letters: readonly Letter[]
 }
 
 /** The names of several letters in the order they are read. */
-export const letterNames = (ids: Iterable<SourceId>, letters: readonly Letter[]): string[] => lettersAmong(ids, letters).map(({ id }) => letterName(id, letters));
+export const letterNames = (ids: Iterable<SourceId>, letters: readonly Letter[]): string[] =>
+  lettersAmong(ids, letters).map(({ id }) => letterName(id, letters));

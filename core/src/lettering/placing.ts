@@ -45,11 +45,22 @@ export function seatOnCircle(seat: Seat, baseline: number, { radius, side, angle
   const place = angle + turned;
   const turn = upright ? 0 : outside ? place - 90 : place + 90;
   const foot = moveBy(own * Math.cos((place * Math.PI) / 180), own * Math.sin((place * Math.PI) / 180));
-  return compose(foot, turnBy(turn), moveBy(seat.x - seat.middle, seat.y), nudgeMatrix(seat), scaleBy(seat.scaleX, seat.scaleY));
+  return compose(
+    foot,
+    turnBy(turn),
+    moveBy(seat.x - seat.middle, seat.y),
+    nudgeMatrix(seat),
+    scaleBy(seat.scaleX, seat.scaleY),
+  );
 }
 
 function nudgeMatrix({ nudge, pivot, scaleX, scaleY }: Seat): Matrix {
   if (!nudge) return moveBy(0, 0);
   const [x, y] = [pivot.x * scaleX, pivot.y * scaleY];
-  return compose(moveBy(nudge.x + x, nudge.y + y), turnBy(nudge.turn), scaleBy(nudge.scale, nudge.scale), moveBy(-x, -y));
+  return compose(
+    moveBy(nudge.x + x, nudge.y + y),
+    turnBy(nudge.turn),
+    scaleBy(nudge.scale, nudge.scale),
+    moveBy(-x, -y),
+  );
 }

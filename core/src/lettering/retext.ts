@@ -9,7 +9,11 @@ import type { Recipe } from '../recipe/schema.ts';
 export function followLetters(before: string, after: string): (id: SourceId) => SourceId {
   const [old, now] = [before.split('\n'), after.split('\n')];
   const top = alikeFrom(old.length, now.length, (i) => old[i] === now[i]);
-  const bottom = alikeFrom(old.length - top, now.length - top, (i) => old[old.length - 1 - i] === now[now.length - 1 - i]);
+  const bottom = alikeFrom(
+    old.length - top,
+    now.length - top,
+    (i) => old[old.length - 1 - i] === now[now.length - 1 - i],
+  );
   return (id) => {
     const match = /^letter:(\d+)\.(\d+)\.(\d+)(.*)$/.exec(id);
     if (!match) return id;
@@ -39,9 +43,14 @@ function followPlace(before: string, after: string, place: number): number {
 function commonLetters(a: string, b: string): (readonly [number, number])[] {
   const width = b.length + 1;
   const longest = new Uint16Array((a.length + 1) * width);
-  for (let i = a.length - 1; i >= 0; i--) for (let j = b.length - 1; j >= 0; j--) longest[i * width + j] = a[i] === b[j] ? longest[(i + 1) * width + j + 1]! + 1 : Math.max(longest[(i + 1) * width + j]!, longest[i * width + j + 1]!);
+  for (let i = a.length - 1; i >= 0; i--)
+    for (let j = b.length - 1; j >= 0; j--)
+      longest[i * width + j] =
+        a[i] === b[j]
+          ? longest[(i + 1) * width + j + 1]! + 1
+          : Math.max(longest[(i + 1) * width + j]!, longest[i * width + j + 1]!);
   const pairs: [number, number][] = [];
-  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
     if (a[i] === b[j]) pairs.push([i++, j++]);
     else if (longest[(i + 1) * width + j]! >= longest[i * width + j + 1]!) i++;
     else j++;
@@ -56,7 +65,10 @@ function alikeFrom(a: number, b: number, same: (i: number) => boolean): number {
 }
 
 /** Records by letter, moved to where their letters are now; where two would meet, the one whose letter stayed goes before. */
-export function followRecord<T>(record: Readonly<Record<SourceId, T>>, follow: (id: SourceId) => SourceId): Record<SourceId, T> {
+export function followRecord<T>(
+  record: Readonly<Record<SourceId, T>>,
+  follow: (id: SourceId) => SourceId,
+): Record<SourceId, T> {
   return Object.fromEntries(Object.entries(record).map(([id, value]) => [follow(id), value]));
 }
 
@@ -70,7 +82,11 @@ export function withWords(recipe: Recipe, words: string): Recipe {
       ...lettering,
       words,
       nudges: followRecord(lettering.nudges, follow),
-      thicken: { ...lettering.thicken, letters: followRecord(lettering.thicken.letters, follow), counters: followRecord(lettering.thicken.counters, follow) },
+      thicken: {
+        ...lettering.thicken,
+        letters: followRecord(lettering.thicken.letters, follow),
+        counters: followRecord(lettering.thicken.counters, follow),
+      },
     },
     hold: {
       ...hold,
@@ -79,6 +95,9 @@ export function withWords(recipe: Recipe, words: string): Recipe {
       drop: { ...hold.drop, islands: hold.drop.islands.map(follow) },
       tabs: { ...hold.tabs, byHand: followRecord(hold.tabs.byHand, follow) },
     },
-    coupon: coupon && { ...coupon, windows: coupon.windows.map((window) => ({ ...window, letter: follow(window.letter) })) },
+    coupon: coupon && {
+      ...coupon,
+      windows: coupon.windows.map((window) => ({ ...window, letter: follow(window.letter) })),
+    },
   };
 }

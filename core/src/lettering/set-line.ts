@@ -31,7 +31,18 @@ export function setLine(text: string, number: number, face: Face, switches: Feat
     inCluster.set(cluster, index + 1);
     if (cluster !== last) place++;
     const { x, y, advance } = glyph;
-    const set = { glyph: glyph.glyph, cluster, x, y, advance, id: `letter:${number}.${cluster}.${index}`, text: text.slice(cluster, endOf.get(cluster)), word: wordAt(text, cluster), place, spaces };
+    const set = {
+      glyph: glyph.glyph,
+      cluster,
+      x,
+      y,
+      advance,
+      id: `letter:${number}.${cluster}.${index}`,
+      text: text.slice(cluster, endOf.get(cluster)),
+      word: wordAt(text, cluster),
+      place,
+      spaces,
+    };
     if (cluster !== last && text[cluster] === ' ') spaces++;
     last = cluster;
     return set;

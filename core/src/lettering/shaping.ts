@@ -28,12 +28,15 @@ export interface Shaper {
 const bidi = bidiFactory();
 
 /** Characters that may need ordering from right to left. */
-const RIGHT_TO_LEFT = /[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc]|[\ud802\ud803\ud83a\ud83b]/;
+const RIGHT_TO_LEFT =
+  /[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc]|[\ud802\ud803\ud83a\ud83b]/;
 
 /** Sets one line of text: characters become glyphs, from left to right as they stand. */
 export function shapeLine(text: string, shaper: Shaper, switches: FeatureSwitches): ShapedGlyph[] {
   const features = Object.entries(switches).map(([tag, on]) => new hb.Feature(tag, on ? 1 : 0));
-  const typed = shaper.symbols ? text.replace(/[\u0020-\u00ff]/g, (c) => String.fromCharCode(0xf000 + c.charCodeAt(0))) : text;
+  const typed = shaper.symbols
+    ? text.replace(/[\u0020-\u00ff]/g, (c) => String.fromCharCode(0xf000 + c.charCodeAt(0)))
+    : text;
   const glyphs: ShapedGlyph[] = [];
   let x = 0;
   for (const run of runsOf(typed)) {
@@ -48,8 +51,16 @@ export function shapeLine(text: string, shaper: Shaper, switches: FeatureSwitche
     infos.forEach((info, i) => {
       const { xAdvance, xOffset, yOffset } = positions[i]!;
       const following = infos[i + 1];
-      const advance = xAdvance / shaper.scale + (kern && following ? (kern.get(info.codepoint * 0x10000 + following.codepoint) ?? 0) : 0);
-      glyphs.push({ glyph: info.codepoint, cluster: info.cluster, x: x + xOffset / shaper.scale, y: yOffset / shaper.scale, advance });
+      const advance =
+        xAdvance / shaper.scale +
+        (kern && following ? (kern.get(info.codepoint * 0x10000 + following.codepoint) ?? 0) : 0);
+      glyphs.push({
+        glyph: info.codepoint,
+        cluster: info.cluster,
+        x: x + xOffset / shaper.scale,
+        y: yOffset / shaper.scale,
+        advance,
+      });
       x += advance;
     });
   }

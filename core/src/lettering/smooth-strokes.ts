@@ -56,7 +56,15 @@ export function smoothStroke(points: readonly Point[]): Contour {
     // With only one direction known, the curve is the one that turns evenly: the other direction mirrors it in the chord.
     const [u, v] = [leave ?? mirrored(arrive!, along), arrive ?? mirrored(leave!, along)];
     const reach = span / (3 * Math.max(0.5, (dot(u, along) + dot(v, along)) / 2));
-    segments.push(cubic(from, { x: from.x + u.x * reach, y: from.y + u.y * reach }, { x: to.x - v.x * reach, y: to.y - v.y * reach }, to, ''));
+    segments.push(
+      cubic(
+        from,
+        { x: from.x + u.x * reach, y: from.y + u.y * reach },
+        { x: to.x - v.x * reach, y: to.y - v.y * reach },
+        to,
+        '',
+      ),
+    );
   }
   return { segments, closed: false };
 }

@@ -22,7 +22,8 @@ export function openStrokeFace(svg: string, key: string): Face {
   const { unitsPerEm, advance, drawings } = readSvgFont(svg);
   const glyphs: StrokeGlyph[] = [{ advance, strokes: [] }];
   const numbers = new Map<string, number>();
-  for (const { text, width, path } of drawings) numbers.set(text, glyphs.push({ advance: width ?? advance, strokes: strokesOf(path) }) - 1);
+  for (const { text, width, path } of drawings)
+    numbers.set(text, glyphs.push({ advance: width ?? advance, strokes: strokesOf(path) }) - 1);
   const shape = (text: string): ShapedGlyph[] => {
     let x = 0;
     let cluster = 0;
@@ -36,12 +37,25 @@ export function openStrokeFace(svg: string, key: string): Face {
   };
   const ink = (glyph: number) => {
     const strokes = glyphs[glyph]?.strokes ?? [];
-    return strokes.length === 0 ? NO_BOUNDS : joinBounds(strokes.map((stroke) => boundsOfPoints(flatten(stroke, unitsPerEm / 5000))));
+    return strokes.length === 0
+      ? NO_BOUNDS
+      : joinBounds(strokes.map((stroke) => boundsOfPoints(flatten(stroke, unitsPerEm / 5000))));
   };
   const capHeight = topOf('HIE1', shape, ink) || unitsPerEm * 0.7;
   const face: Face = {
-    key, kind: 'stroke', unitsPerEm, capHeight, xHeight: topOf('xzv', shape, ink) || capHeight * 0.7, axes: [], features: [], shape, ink,
-    region: () => [], strokes: (glyph) => glyphs[glyph]?.strokes ?? [], nodes: (glyph) => (glyphs[glyph]?.strokes ?? []).reduce((sum, { segments }) => sum + segments.length, 0), at: () => face,
+    key,
+    kind: 'stroke',
+    unitsPerEm,
+    capHeight,
+    xHeight: topOf('xzv', shape, ink) || capHeight * 0.7,
+    axes: [],
+    features: [],
+    shape,
+    ink,
+    region: () => [],
+    strokes: (glyph) => glyphs[glyph]?.strokes ?? [],
+    nodes: (glyph) => (glyphs[glyph]?.strokes ?? []).reduce((sum, { segments }) => sum + segments.length, 0),
+    at: () => face,
   };
   return face;
 }
@@ -56,11 +70,17 @@ function readSvgFont(svg: string): SvgFont {
   const drawings: { text: string; width: number | undefined; path: string }[] = [];
   let [unitsPerEm, advance] = [1000, 500];
   const parser = new SaxesParser();
-  const number = (text: unknown): number | undefined => (typeof text === 'string' && Number.isFinite(Number(text)) ? Number(text) : undefined);
+  const number = (text: unknown): number | undefined =>
+    typeof text === 'string' && Number.isFinite(Number(text)) ? Number(text) : undefined;
   parser.on('opentag', ({ name, attributes }) => {
     if (name === 'font') advance = number(attributes['horiz-adv-x']) ?? advance;
     if (name === 'font-face') unitsPerEm = number(attributes['units-per-em']) ?? unitsPerEm;
-    if (name === 'glyph' && typeof attributes['unicode'] === 'string') drawings.push({ text: attributes['unicode'], width: number(attributes['horiz-adv-x']), path: typeof attributes['d'] === 'string' ? attributes['d'] : '' });
+    if (name === 'glyph' && typeof attributes['unicode'] === 'string')
+      drawings.push({
+        text: attributes['unicode'],
+        width: number(attributes['horiz-adv-x']),
+        path: typeof attributes['d'] === 'string' ? attributes['d'] : '',
+      });
   });
   parser.on('error', (error) => {
     throw new FontRefused(`The stroke font cannot be read: ${error.message}`);
@@ -97,7 +117,8 @@ function strokesOf(path: string): Contour[] {
         const drawn = cubic(at, { x: n[0]!, y: n[1]! }, { x: n[2]!, y: n[3]! }, to, '');
         const last = strokes.at(-1);
         const end = last?.segments.at(-1)?.to;
-        if (last && end && end.x === at.x && end.y === at.y) strokes[strokes.length - 1] = { segments: [...last.segments, drawn], closed: false };
+        if (last && end && end.x === at.x && end.y === at.y)
+          strokes[strokes.length - 1] = { segments: [...last.segments, drawn], closed: false };
         else strokes.push({ segments: [drawn], closed: false });
         at = to;
         points = [at];

@@ -54,9 +54,21 @@ export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing, ta
     if (role === 'outline' && assignment.work === 'cut') {
       const outer = outermost(drawing.outline);
       const inner = contours.filter((contour) => !outer.has(contour));
-      if (inner.length > 0) operations.push(operation('outline:inner', role, 'cut', 'inner cuts', assignment, machine, inner));
-      operations.push(operation('outline:outer', role, 'cut', 'outer cuts', assignment, machine, [...outer].flatMap((contour) => interrupted(contour, tabs))));
-    } else operations.push(operation(role, role, assignment.work, stepOf(assignment.work), assignment, machine, contours));
+      if (inner.length > 0)
+        operations.push(operation('outline:inner', role, 'cut', 'inner cuts', assignment, machine, inner));
+      operations.push(
+        operation(
+          'outline:outer',
+          role,
+          'cut',
+          'outer cuts',
+          assignment,
+          machine,
+          [...outer].flatMap((contour) => interrupted(contour, tabs)),
+        ),
+      );
+    } else
+      operations.push(operation(role, role, assignment.work, stepOf(assignment.work), assignment, machine, contours));
   }
   const rank = (step: Step) => recipe.workOrder.sequence.indexOf(step);
   return operations.sort((a, b) => rank(a.step) - rank(b.step) || WORKS.indexOf(a.work) - WORKS.indexOf(b.work));
@@ -65,22 +77,53 @@ export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing, ta
 /** A cut line with gaps where tabs are to stay. */
 function interrupted(contour: Contour, tabs: readonly Tab[]): Contour[] {
   const own = tabs.filter((tab) => tab.contour === contour);
-  return own.length === 0 ? [contour] : withoutStretches(contour, own.map(({ gap }) => gap));
+  return own.length === 0
+    ? [contour]
+    : withoutStretches(
+        contour,
+        own.map(({ gap }) => gap),
+      );
 }
 
 const stepOf = (work: Work): Step => (work === 'cut' ? 'inner cuts' : work);
 
-function operation(id: string, role: Role, work: Work, step: Step, assignment: Assignment, machine: Machine, contours: readonly Contour[]): Operation {
+function operation(
+  id: string,
+  role: Role,
+  work: Work,
+  step: Step,
+  assignment: Assignment,
+  machine: Machine,
+  contours: readonly Contour[],
+): Operation {
   const usual = machine.settings[work];
   const from = usual ?? SLOW;
-  const settings = { speed: assignment.speed ?? from.speed, power: assignment.power ?? from.power, passes: assignment.passes ?? from.passes };
+  const settings = {
+    speed: assignment.speed ?? from.speed,
+    power: assignment.power ?? from.power,
+    passes: assignment.passes ?? from.passes,
+  };
   const fill = role === 'area' && work === 'engrave';
   const ordered = nearestFirst(contours);
   const travel = travelOf(ordered);
-  const length = fill ? fillLength(contours, machine.fillPitch) : contours.reduce((sum, contour) => sum + contourLength(contour), 0);
+  const length = fill
+    ? fillLength(contours, machine.fillPitch)
+    : contours.reduce((sum, contour) => sum + contourLength(contour), 0);
   const starts = fill ? 0 : contours.length * machine.pierceTime;
   const time = (length / settings.speed + starts + travel / machine.travelSpeed) * settings.passes;
-  return { id, role, work, step, fill, contours: ordered, settings, possible: usual !== undefined, length, travel, time };
+  return {
+    id,
+    role,
+    work,
+    step,
+    fill,
+    contours: ordered,
+    settings,
+    possible: usual !== undefined,
+    length,
+    travel,
+    time,
+  };
 }
 
 /** Fill lines a pitch apart cover the area; at each line's end the head turns back over about three pitches. */

@@ -20,4 +20,5 @@ export function lengthField(least: number, most: number) {
 }
 
 /** A plain number between two limits. */
-export const numberField = (least: number, most: number) => z.number().min(least, `must be ${least} or more`).max(most, `must be ${most} or less`);
+export const numberField = (least: number, most: number) =>
+  z.number().min(least, `must be ${least} or more`).max(most, `must be ${most} or less`);

@@ -5,7 +5,11 @@ import { WORKS, type Shop } from '../shop/shop.ts';
 const text = z.string().trim().min(1).max(80);
 const limit = z.strictObject({ least: lengthField(0, 500), perThickness: numberField(0, 50) });
 const limits = z.strictObject({ bridge: limit, neck: limit, wall: limit, gap: limit, counter: limit, speck: limit });
-const settings = z.strictObject({ speed: numberField(0.1, 10_000), power: numberField(1, 100), passes: z.int().min(1).max(50) });
+const settings = z.strictObject({
+  speed: numberField(0.1, 10_000),
+  power: numberField(1, 100),
+  passes: z.int().min(1).max(50),
+});
 const layer = z.strictObject({
   layer: z.string().regex(/^[A-Z0-9_-]{1,31}$/, 'must be upper-case letters, figures, - and _'),
   colour: z.string().regex(/^#[0-9a-f]{6}$/i),
@@ -17,21 +21,41 @@ export const shopSchema = z.strictObject({
   machines: z
     .array(
       z.strictObject({
-        id: text, name: text, word: text, kerf: lengthField(0, 50), materials: z.array(text).min(1),
+        id: text,
+        name: text,
+        word: text,
+        kerf: lengthField(0, 50),
+        materials: z.array(text).min(1),
         settings: z.partialRecord(z.enum(WORKS as [string, ...string[]]), settings),
-        travelSpeed: numberField(0.1, 100_000), pierceTime: numberField(0, 600), fillPitch: lengthField(0.01, 50),
+        travelSpeed: numberField(0.1, 100_000),
+        pierceTime: numberField(0, 600),
+        fillPitch: lengthField(0.01, 50),
         // Shops kept before these were known get what suits most.
-        bridgeLoad: numberField(0.1, 100_000).default(40), bridgeReach: numberField(1, 1000).default(8),
-        limits, materialLimits: z.record(text, limits.partial()).optional(),
+        bridgeLoad: numberField(0.1, 100_000).default(40),
+        bridgeReach: numberField(1, 1000).default(8),
+        limits,
+        materialLimits: z.record(text, limits.partial()).optional(),
         output: z.record(z.enum(WORKS as [string, ...string[]]), layer),
       }),
     )
     .min(1),
-  materials: z.array(z.strictObject({ id: text, name: text, density: numberField(0.01, 30), stock: z.array(lengthField(0.01, 500)).min(1), stickyBack: z.boolean().default(false) })).min(1),
+  materials: z
+    .array(
+      z.strictObject({
+        id: text,
+        name: text,
+        density: numberField(0.01, 30),
+        stock: z.array(lengthField(0.01, 500)).min(1),
+        stickyBack: z.boolean().default(false),
+      }),
+    )
+    .min(1),
 });
 
 /** Reads a kept shop. @returns the shop, or what is wrong with it in words */
-export function readShop(value: unknown): { readonly ok: true; readonly shop: Shop } | { readonly ok: false; readonly problems: readonly string[] } {
+export function readShop(
+  value: unknown,
+): { readonly ok: true; readonly shop: Shop } | { readonly ok: false; readonly problems: readonly string[] } {
   const parsed = shopSchema.safeParse(value);
   if (parsed.success) return { ok: true, shop: parsed.data as Shop };
   return { ok: false, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) };

@@ -11,14 +11,22 @@ export interface NewJob {
 }
 
 /** Cap height, mm, that suits a machine's usual work. */
-const CAP_HEIGHTS: Record<string, number> = { plasma: 90, router: 80, 'co2-laser': 40, 'fibre-laser': 30, engraver: 10 };
+const CAP_HEIGHTS: Record<string, number> = {
+  plasma: 90,
+  router: 80,
+  'co2-laser': 40,
+  'fibre-laser': 30,
+  engraver: 10,
+};
 
 /** Counters are about a quarter of the cap height wide: cut-through letters must leave room for a bridge in them. */
 const CAP_HEIGHT_PER_BRIDGE = 6;
 
 function startingCapHeight({ make, thickness }: NewJob, machine: Machine | undefined): number {
   const usual = CAP_HEIGHTS[machine?.id ?? ''] ?? 50;
-  return make === 'cut-through' && machine ? Math.max(usual, Math.ceil(CAP_HEIGHT_PER_BRIDGE * limitAt(machine.limits.bridge, thickness))) : usual;
+  return make === 'cut-through' && machine
+    ? Math.max(usual, Math.ceil(CAP_HEIGHT_PER_BRIDGE * limitAt(machine.limits.bridge, thickness)))
+    : usual;
 }
 
 /** A recipe that is at once a working design: sizes follow from the machine, the rest from the make. */
@@ -33,17 +41,33 @@ export function startRecipe(job: NewJob, shop: Shop): RecipeInput {
     material: job.material,
     thickness: job.thickness,
     lettering: { words, size: { by: 'cap height' as const, value: capHeight } },
-    workOrder: { outline: { work: 'cut' as const }, area: { work: areaWork(machine) }, linework: { work: lineWork(machine) } },
+    workOrder: {
+      outline: { work: 'cut' as const },
+      area: { work: areaWork(machine) },
+      linework: { work: lineWork(machine) },
+    },
   };
-  const plate = { margin: round(capHeight * 0.45), cornerRadius: round(capHeight * 0.12), holes: { diameter: holeDiameter(capHeight), inset: round(capHeight * 0.2) } };
-  if (job.make === 'stand-alone') return { ...common, rail: { height: round(capHeight * 0.18), overlap: round(capHeight * 0.04), extend: round(capHeight * 0.1) } };
+  const plate = {
+    margin: round(capHeight * 0.45),
+    cornerRadius: round(capHeight * 0.12),
+    holes: { diameter: holeDiameter(capHeight), inset: round(capHeight * 0.2) },
+  };
+  if (job.make === 'stand-alone')
+    return {
+      ...common,
+      rail: { height: round(capHeight * 0.18), overlap: round(capHeight * 0.04), extend: round(capHeight * 0.1) },
+    };
   if (job.make === 'engraved') return { ...common, plate: { ...plate, border: { inset: round(capHeight * 0.1) } } };
-  if (job.make === 'relief') return { ...common, plate: { ...plate, holes: null }, relief: { frame: round(capHeight * 0.1) } };
-  if (job.make === 'backed') return { ...common, backer: { distance: round(capHeight * 0.12), gap: round(capHeight * 0.2) } };
+  if (job.make === 'relief')
+    return { ...common, plate: { ...plate, holes: null }, relief: { frame: round(capHeight * 0.1) } };
+  if (job.make === 'backed')
+    return { ...common, backer: { distance: round(capHeight * 0.12), gap: round(capHeight * 0.2) } };
   return { ...common, plate };
 }
 
-const areaWork = (machine: Machine | undefined): Work => (machine?.settings.engrave ? 'engrave' : machine?.settings.mark ? 'mark' : 'cut');
-const lineWork = (machine: Machine | undefined): Work => (machine?.settings.score ? 'score' : machine?.settings.mark ? 'mark' : 'cut');
+const areaWork = (machine: Machine | undefined): Work =>
+  machine?.settings.engrave ? 'engrave' : machine?.settings.mark ? 'mark' : 'cut';
+const lineWork = (machine: Machine | undefined): Work =>
+  machine?.settings.score ? 'score' : machine?.settings.mark ? 'mark' : 'cut';
 const round = (mm: number) => (mm >= 5 ? Math.round(mm) : Math.max(0.5, Math.round(mm * 2) / 2));
 const holeDiameter = (capHeight: number) => (capHeight >= 60 ? 8 : capHeight >= 25 ? 4 : 2.5);

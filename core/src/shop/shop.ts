@@ -65,10 +65,20 @@ export interface HouseLimits {
   readonly speck: ThicknessLimit;
 }
 
-export const LIMIT_NAMES: Record<keyof HouseLimits, string> = { bridge: 'Bridge', neck: 'Neck between letters', wall: 'Wall', gap: 'Gap', counter: 'Counter', speck: 'Speck' };
+export const LIMIT_NAMES: Record<keyof HouseLimits, string> = {
+  bridge: 'Bridge',
+  neck: 'Neck between letters',
+  wall: 'Wall',
+  gap: 'Gap',
+  counter: 'Counter',
+  speck: 'Speck',
+};
 
 /** The limits of a machine in a material: the machine's own, but for those that the material has for itself. */
-export const limitsFor = (machine: Machine, material: Material): HouseLimits => ({ ...machine.limits, ...machine.materialLimits?.[material.id] });
+export const limitsFor = (machine: Machine, material: Material): HouseLimits => ({
+  ...machine.limits,
+  ...machine.materialLimits?.[material.id],
+});
 
 /** How one kind of work is written in the files. */
 export interface OutputLayer {
@@ -91,10 +101,13 @@ export interface Material {
   readonly stickyBack: boolean;
 }
 
-export const limitAt = (limit: ThicknessLimit, thickness: number): number => Math.max(limit.least, limit.perThickness * thickness);
+export const limitAt = (limit: ThicknessLimit, thickness: number): number =>
+  Math.max(limit.least, limit.perThickness * thickness);
 
 /** Why a limit is what it is, in words. */
 export function limitReason(limit: ThicknessLimit, thickness: number, machine: Machine): string {
   const byThickness = limit.perThickness * thickness;
-  return byThickness > limit.least ? `${limit.perThickness} × ${thickness} mm sheet on the ${machine.word}` : `least of the ${machine.word}`;
+  return byThickness > limit.least
+    ? `${limit.perThickness} × ${thickness} mm sheet on the ${machine.word}`
+    : `least of the ${machine.word}`;
 }

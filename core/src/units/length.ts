@@ -6,10 +6,23 @@ export const MM_PER_INCH = 25.4;
 /** What `parseLength` makes of a typed text: millimetres, or the reason why not, in words for the person who typed. */
 export type ParsedLength = { readonly ok: true; readonly mm: number } | { readonly ok: false; readonly reason: string };
 
-const UNIT_IN_MM: Record<string, number> = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH, inch: MM_PER_INCH, inches: MM_PER_INCH, '"': MM_PER_INCH, '”': MM_PER_INCH, '″': MM_PER_INCH, ft: 304.8, "'": 304.8 };
+const UNIT_IN_MM: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: MM_PER_INCH,
+  inch: MM_PER_INCH,
+  inches: MM_PER_INCH,
+  '"': MM_PER_INCH,
+  '”': MM_PER_INCH,
+  '″': MM_PER_INCH,
+  ft: 304.8,
+  "'": 304.8,
+};
 
 /** sign, whole-and-fraction | fraction | decimal, unit. Commas are decimal marks; a plus sign or a space joins whole and fraction. */
-const LENGTH = /^([+-])?\s*(?:(\d+)\s*[+\s]\s*(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|”|″|')?$/i;
+const LENGTH =
+  /^([+-])?\s*(?:(\d+)\s*[+\s]\s*(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|”|″|')?$/i;
 
 /** The largest length that means anything on a machine bed, and so the largest that is taken: 100 m. */
 export const LONGEST_MM = 100_000;
@@ -23,13 +36,21 @@ export function parseLength(text: string, bare: LengthUnit): ParsedLength {
   const trimmed = text.trim();
   if (trimmed === '') return { ok: false, reason: 'Type a length, such as 12, 12 mm or 1/8 in.' };
   const match = LENGTH.exec(trimmed);
-  if (!match) return { ok: false, reason: `“${shorten(trimmed)}” is not a length. Type one such as 12, 12 mm, 1/8 in or 2+3/16 in.` };
+  if (!match)
+    return {
+      ok: false,
+      reason: `“${shorten(trimmed)}” is not a length. Type one such as 12, 12 mm, 1/8 in or 2+3/16 in.`,
+    };
   const [, sign, whole, numerator, denominator, loneNumerator, loneDenominator, decimal, unit] = match;
   const over = Number(denominator ?? loneDenominator ?? 1);
   if (over === 0) return { ok: false, reason: 'A fraction cannot have 0 below the line.' };
-  const value = decimal !== undefined ? Number(decimal.replace(',', '.')) : Number(whole ?? 0) + Number(numerator ?? loneNumerator) / over;
+  const value =
+    decimal !== undefined
+      ? Number(decimal.replace(',', '.'))
+      : Number(whole ?? 0) + Number(numerator ?? loneNumerator) / over;
   const mm = value * (UNIT_IN_MM[(unit ?? bare).toLowerCase()] ?? 1) * (sign === '-' ? -1 : 1);
-  if (!Number.isFinite(mm) || Math.abs(mm) > LONGEST_MM) return { ok: false, reason: `${shorten(trimmed)} is too long: lengths go up to 100 m.` };
+  if (!Number.isFinite(mm) || Math.abs(mm) > LONGEST_MM)
+    return { ok: false, reason: `${shorten(trimmed)} is too long: lengths go up to 100 m.` };
   return { ok: true, mm };
 }
 

@@ -5,7 +5,9 @@ import { useState, type ReactNode } from 'react';
 import { Toasts } from '@/components/toasts';
 
 export function Providers({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }));
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
+  );
   return (
     <QueryClientProvider client={client}>
       {children}

@@ -28,7 +28,19 @@ export function Choices<T extends string>({ label, value, options, onChange, bar
 }
 
 /** A label with its control at the right, as all panels set them. */
-export function Field({ label, htmlFor, children, problem, hint }: { label: ReactNode; htmlFor?: string; children: ReactNode; problem?: string | null | undefined; hint?: ReactNode }) {
+export function Field({
+  label,
+  htmlFor,
+  children,
+  problem,
+  hint,
+}: {
+  label: ReactNode;
+  htmlFor?: string;
+  children: ReactNode;
+  problem?: string | null | undefined;
+  hint?: ReactNode;
+}) {
   return (
     <div className="field">
       <div className="field-row">

@@ -26,6 +26,18 @@ export const FONTS_KEY = ['fonts'];
 
 /** Every face there is, brought ones first. */
 export function useFaces(): readonly ChoosableFace[] {
-  const { data } = useQuery({ queryKey: FONTS_KEY, queryFn: () => ask<BroughtFace[]>('/api/fonts'), staleTime: 60_000 });
-  return [...(data ?? []).map((brought): ChoosableFace => ({ id: brought.id, name: brought.facts.name, kind: 'brought', brought })), ...CATALOGUE.map(({ id, name, kind }): ChoosableFace => ({ id, name, kind, brought: null }))];
+  const { data } = useQuery({
+    queryKey: FONTS_KEY,
+    queryFn: () => ask<BroughtFace[]>('/api/fonts'),
+    staleTime: 60_000,
+  });
+  return [
+    ...(data ?? []).map((brought): ChoosableFace => ({
+      id: brought.id,
+      name: brought.facts.name,
+      kind: 'brought',
+      brought,
+    })),
+    ...CATALOGUE.map(({ id, name, kind }): ChoosableFace => ({ id, name, kind, brought: null })),
+  ];
 }

@@ -35,7 +35,11 @@ export function MaterialChoice({ machine, material, thickness, onChange }: Props
           onChange={({ target }) => {
             const next = shop.machines.find((each) => each.id === target.value)!;
             const kept = next.materials.includes(material);
-            onChange('Machine', { machine: next.id, material: kept ? material : next.materials[0]!, thickness: kept ? thickness : usualThickness(shop, next.materials[0]!) });
+            onChange('Machine', {
+              machine: next.id,
+              material: kept ? material : next.materials[0]!,
+              thickness: kept ? thickness : usualThickness(shop, next.materials[0]!),
+            });
           }}
         >
           {!known && <option value={machine}>{machine} (not in the shop)</option>}
@@ -47,8 +51,16 @@ export function MaterialChoice({ machine, material, thickness, onChange }: Props
         </Form.Select>
       </Field>
       <Field label="Material" htmlFor={`${id}-material`}>
-        <Form.Select id={`${id}-material`} value={material} onChange={({ target }) => onChange('Material', { machine, material: target.value, thickness: usualThickness(shop, target.value) })}>
-          {!materials.some((each) => each.id === material) && <option value={material}>{material} (not in the shop)</option>}
+        <Form.Select
+          id={`${id}-material`}
+          value={material}
+          onChange={({ target }) =>
+            onChange('Material', { machine, material: target.value, thickness: usualThickness(shop, target.value) })
+          }
+        >
+          {!materials.some((each) => each.id === material) && (
+            <option value={material}>{material} (not in the shop)</option>
+          )}
           {materials.map((each) => (
             <option key={each.id} value={each.id}>
               {each.name}
@@ -56,7 +68,12 @@ export function MaterialChoice({ machine, material, thickness, onChange }: Props
           ))}
         </Form.Select>
       </Field>
-      <LengthField label="Thickness" value={thickness} {...LIMITS.thickness} onChange={(mm) => onChange('Thickness', { machine, material, thickness: mm })} />
+      <LengthField
+        label="Thickness"
+        value={thickness}
+        {...LIMITS.thickness}
+        onChange={(mm) => onChange('Thickness', { machine, material, thickness: mm })}
+      />
     </>
   );
 }

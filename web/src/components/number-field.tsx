@@ -18,14 +18,26 @@ interface Props {
 }
 
 /** A plain number within limits. What does not make sense stays in the field with the reason, and the job as it was. */
-export function NumberField({ label, value, onChange, least, most, step, suffix, hint, whole = false, bare = false }: Props) {
+export function NumberField({
+  label,
+  value,
+  onChange,
+  least,
+  most,
+  step,
+  suffix,
+  hint,
+  whole = false,
+  bare = false,
+}: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const problem = draft === null ? null : problemWith(draft);
 
   function problemWith(text: string): string | null {
     const number = Number(text.replace(',', '.'));
-    if (text.trim() === '' || !Number.isFinite(number)) return `Type a number from ${least} to ${most}. It stays ${value}.`;
+    if (text.trim() === '' || !Number.isFinite(number))
+      return `Type a number from ${least} to ${most}. It stays ${value}.`;
     if (whole && !Number.isInteger(number)) return `Type a whole number. It stays ${value}.`;
     return number < least || number > most ? `From ${least} to ${most}. It stays ${value}.` : null;
   }

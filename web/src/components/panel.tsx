@@ -23,7 +23,17 @@ export function PanelSection({ title, aside, children }: { title: string; aside?
 }
 
 /** A section a step away: folded up, with how it stands in a few words beside its name. `open` unfolds it from outside. */
-export function PanelFold({ title, state, open = false, children }: { title: string; state?: string | undefined; open?: boolean; children: ReactNode }) {
+export function PanelFold({
+  title,
+  state,
+  open = false,
+  children,
+}: {
+  title: string;
+  state?: string | undefined;
+  open?: boolean;
+  children: ReactNode;
+}) {
   return (
     <details className="panel-fold" open={open}>
       <summary>

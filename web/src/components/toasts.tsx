@@ -18,7 +18,8 @@ export function notify(text: string, action?: Notice['action']): void {
   useNotices.setState(({ notices }) => ({ notices: [...notices.slice(-2), notice] }));
 }
 
-const dismiss = (id: number) => useNotices.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
+const dismiss = (id: number) =>
+  useNotices.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
 
 export function Toasts() {
   const notices = useNotices((state) => state.notices);
@@ -33,7 +34,12 @@ export function Toasts() {
                 {action.label}
               </Button>
             )}
-            <button type="button" className="btn-close btn-close-white" aria-label="Dismiss" onClick={() => dismiss(id)} />
+            <button
+              type="button"
+              className="btn-close btn-close-white"
+              aria-label="Dismiss"
+              onClick={() => dismiss(id)}
+            />
           </Toast.Body>
         </Toast>
       ))}

@@ -32,7 +32,8 @@ export function face(id: string): Promise<Face | undefined> {
 export const forgetFace = (id: string): void => void opened.delete(id);
 
 /** The font file's bytes; undefined where it is not here. */
-export const faceBytesIfHere = async (id: string): Promise<Uint8Array | undefined> => (await readFace(id, MODULES)) ?? (await fontBytes(id));
+export const faceBytesIfHere = async (id: string): Promise<Uint8Array | undefined> =>
+  (await readFace(id, MODULES)) ?? (await fontBytes(id));
 
 export async function faceBytes(id: string): Promise<Uint8Array> {
   const bytes = await faceBytesIfHere(id);

@@ -21,11 +21,22 @@ export async function answer(handle: () => Promise<unknown>): Promise<Response> 
     const result = await handle();
     return result instanceof Response ? result : Response.json(result ?? {});
   } catch (error) {
-    if (error instanceof Refusal) return Response.json({ error: error.message, ...error.details }, { status: error.status });
+    if (error instanceof Refusal)
+      return Response.json({ error: error.message, ...error.details }, { status: error.status });
     if (error instanceof ReleaseRefused) return Response.json({ error: error.message }, { status: 422 });
-    if (isDatabaseGone(error)) return Response.json({ error: 'The database does not answer. Nothing is lost: your work is kept in this browser and saving is tried again.' }, { status: 503 });
+    if (isDatabaseGone(error))
+      return Response.json(
+        {
+          error:
+            'The database does not answer. Nothing is lost: your work is kept in this browser and saving is tried again.',
+        },
+        { status: 503 },
+      );
     console.error(error);
-    return Response.json({ error: 'Something went wrong on the server; the details are in its log. Try again.' }, { status: 500 });
+    return Response.json(
+      { error: 'Something went wrong on the server; the details are in its log. Try again.' },
+      { status: 500 },
+    );
   }
 }
 
@@ -43,7 +54,8 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
     throw new Refusal(400, 'The request is not JSON.');
   }
   const parsed = schema.safeParse(json);
-  if (!parsed.success) throw new Refusal(400, parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; '));
+  if (!parsed.success)
+    throw new Refusal(400, parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; '));
   return parsed.data;
 }
 
@@ -53,9 +65,23 @@ export function readId(id: string): string {
   return id;
 }
 
-const CONNECTION_FAULTS = new Set(['ECONNREFUSED', 'ECONNRESET', 'CONNECT_TIMEOUT', 'CONNECTION_CLOSED', 'CONNECTION_ENDED', 'CONNECTION_DESTROYED', '57P01', '57P02', '57P03', '3D000', '08006', '08001']);
+const CONNECTION_FAULTS = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'CONNECT_TIMEOUT',
+  'CONNECTION_CLOSED',
+  'CONNECTION_ENDED',
+  'CONNECTION_DESTROYED',
+  '57P01',
+  '57P02',
+  '57P03',
+  '3D000',
+  '08006',
+  '08001',
+]);
 
 function isDatabaseGone(error: unknown): boolean {
-  for (let cause = error; cause instanceof Error; cause = cause.cause) if (CONNECTION_FAULTS.has((cause as { code?: string }).code ?? '')) return true;
+  for (let cause = error; cause instanceof Error; cause = cause.cause)
+    if (CONNECTION_FAULTS.has((cause as { code?: string }).code ?? '')) return true;
   return false;
 }

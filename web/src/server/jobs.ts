@@ -10,19 +10,46 @@ import { summarize } from './summary';
 
 /** Jobs that are not deleted, newest change first; with `search`, those whose name or a tag has it in it. */
 export async function listJobs(search = ''): Promise<JobRow[]> {
-  const released = db().select({ jobId: releases.jobId, revision: max(releases.revision).as('released_revision') }).from(releases).groupBy(releases.jobId).as('released');
+  const released = db()
+    .select({ jobId: releases.jobId, revision: max(releases.revision).as('released_revision') })
+    .from(releases)
+    .groupBy(releases.jobId)
+    .as('released');
   const pattern = `%${search.trim().replace(/[\\%_]/g, '\\$&')}%`;
   const rows = await db()
-    .select({ id: jobs.id, name: jobs.name, tags: jobs.tags, revision: jobs.revision, updatedAt: jobs.updatedAt, summary: jobs.summary, summaryRevision: jobs.summaryRevision, releasedRevision: released.revision })
+    .select({
+      id: jobs.id,
+      name: jobs.name,
+      tags: jobs.tags,
+      revision: jobs.revision,
+      updatedAt: jobs.updatedAt,
+      summary: jobs.summary,
+      summaryRevision: jobs.summaryRevision,
+      releasedRevision: released.revision,
+    })
     .from(jobs)
     .leftJoin(released, eq(released.jobId, jobs.id))
-    .where(and(isNull(jobs.deletedAt), search.trim() === '' ? undefined : sql`(${jobs.name} ilike ${pattern} or array_to_string(${jobs.tags}, ' ') ilike ${pattern})`))
+    .where(
+      and(
+        isNull(jobs.deletedAt),
+        search.trim() === ''
+          ? undefined
+          : sql`(${jobs.name} ilike ${pattern} or array_to_string(${jobs.tags}, ' ') ilike ${pattern})`,
+      ),
+    )
     .orderBy(desc(jobs.updatedAt));
-  return rows.map(({ summary, summaryRevision, updatedAt, ...row }) => ({ ...row, updatedAt: updatedAt.toISOString(), summary: summaryRevision === row.revision ? summary : null }));
+  return rows.map(({ summary, summaryRevision, updatedAt, ...row }) => ({
+    ...row,
+    updatedAt: updatedAt.toISOString(),
+    summary: summaryRevision === row.revision ? summary : null,
+  }));
 }
 
 export async function getJob(id: string): Promise<JobDetail> {
-  const [job] = await db().select().from(jobs).where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
+  const [job] = await db()
+    .select()
+    .from(jobs)
+    .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
   if (!job) throw new Refusal(404, 'There is no such job. It may have been deleted.');
   return { id: job.id, revision: job.revision, updatedAt: job.updatedAt.toISOString(), recipe: job.recipe };
 }
@@ -39,7 +66,11 @@ export async function createJob(recipe: Recipe): Promise<JobDetail> {
  * Saves a new revision on top of `base`.
  * @throws Refusal 409 with the job as it stands where someone else saved since
  */
-export async function saveJob(id: string, base: number, recipe: Recipe): Promise<{ revision: number; updatedAt: string }> {
+export async function saveJob(
+  id: string,
+  base: number,
+  recipe: Recipe,
+): Promise<{ revision: number; updatedAt: string }> {
   return db().transaction(async (tx) => {
     const [job] = await tx
       .update(jobs)
@@ -48,7 +79,11 @@ export async function saveJob(id: string, base: number, recipe: Recipe): Promise
       .returning({ revision: jobs.revision, updatedAt: jobs.updatedAt });
     if (!job) {
       const current = await getJob(id);
-      throw new Refusal(409, `This job was saved elsewhere as revision ${current.revision} while you worked on revision ${base}.`, { current });
+      throw new Refusal(
+        409,
+        `This job was saved elsewhere as revision ${current.revision} while you worked on revision ${base}.`,
+        { current },
+      );
     }
     await tx.insert(revisions).values({ jobId: id, revision: job.revision, recipe });
     return { revision: job.revision, updatedAt: job.updatedAt.toISOString() };
@@ -63,7 +98,11 @@ export async function duplicateJob(id: string): Promise<JobDetail> {
 }
 
 export async function setDeleted(id: string, deleted: boolean): Promise<void> {
-  const changed = await db().update(jobs).set({ deletedAt: deleted ? new Date() : null }).where(eq(jobs.id, id)).returning({ id: jobs.id });
+  const changed = await db()
+    .update(jobs)
+    .set({ deletedAt: deleted ? new Date() : null })
+    .where(eq(jobs.id, id))
+    .returning({ id: jobs.id });
   if (changed.length === 0) throw new Refusal(404, 'There is no such job.');
 }
 
@@ -73,6 +112,9 @@ export async function jobSummary(id: string) {
   if (!job) throw new Refusal(404, 'There is no such job.');
   if (job.summary && job.summaryRevision === job.revision) return job.summary;
   const summary = await summarize(job.recipe satisfies RecipeInput);
-  await db().update(jobs).set({ summary, summaryRevision: job.revision }).where(and(eq(jobs.id, id), eq(jobs.revision, job.revision)));
+  await db()
+    .update(jobs)
+    .set({ summary, summaryRevision: job.revision })
+    .where(and(eq(jobs.id, id), eq(jobs.revision, job.revision)));
   return summary;
 }

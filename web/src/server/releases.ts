@@ -16,7 +16,11 @@ import { buildStored } from './summary';
  */
 export async function releaseJob(jobId: string, revision: number): Promise<ReleaseRow> {
   const job = await getJob(jobId);
-  if (job.revision !== revision) throw new Refusal(409, `The job is at revision ${job.revision} now, and you looked at ${revision}. Look again before you release.`);
+  if (job.revision !== revision)
+    throw new Refusal(
+      409,
+      `The job is at revision ${job.revision} now, and you looked at ${revision}. Look again before you release.`,
+    );
   const { files, report } = await release(await buildStored(job.recipe), FORMATS, revision);
   const base = fileBase(report.name);
   const id = await db().transaction(async (tx) => {
@@ -24,7 +28,9 @@ export async function releaseJob(jobId: string, revision: number): Promise<Relea
     for (const { format, bytes, readBack } of files) {
       const sha256 = createHash('sha256').update(bytes).digest('hex');
       await tx.insert(fileContents).values({ sha256, bytes, size: bytes.length }).onConflictDoNothing();
-      await tx.insert(releaseFiles).values({ releaseId: row!.id, format, fileName: `${base}-r${revision}.${format}`, sha256, readBack });
+      await tx
+        .insert(releaseFiles)
+        .values({ releaseId: row!.id, format, fileName: `${base}-r${revision}.${format}`, sha256, readBack });
     }
     return row!.id;
   });
@@ -34,7 +40,17 @@ export async function releaseJob(jobId: string, revision: number): Promise<Relea
 /** A job's releases, newest first. */
 export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
   const rows = await db()
-    .select({ id: releases.id, revision: releases.revision, releasedAt: releases.releasedAt, report: releases.report, format: releaseFiles.format, fileName: releaseFiles.fileName, sha256: releaseFiles.sha256, readBack: releaseFiles.readBack, size: fileContents.size })
+    .select({
+      id: releases.id,
+      revision: releases.revision,
+      releasedAt: releases.releasedAt,
+      report: releases.report,
+      format: releaseFiles.format,
+      fileName: releaseFiles.fileName,
+      sha256: releaseFiles.sha256,
+      readBack: releaseFiles.readBack,
+      size: fileContents.size,
+    })
     .from(releases)
     .innerJoin(releaseFiles, eq(releaseFiles.releaseId, releases.id))
     .innerJoin(fileContents, eq(fileContents.sha256, releaseFiles.sha256))
@@ -42,11 +58,24 @@ export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
     .orderBy(desc(releases.releasedAt));
   const byId = new Map<string, ReleaseRow>();
   for (const { id, revision, releasedAt, report, format, fileName, sha256, readBack, size } of rows) {
-    const known = byId.get(id) ?? { id, revision, releasedAt: releasedAt.toISOString(), files: [], time: report.time, stops: report.findings.filter(({ severity }) => severity === 'stop').length };
-    byId.set(id, { ...known, files: [...known.files, { format, fileName, sha256, size, deviation: readBack?.deviation ?? null }] });
+    const known = byId.get(id) ?? {
+      id,
+      revision,
+      releasedAt: releasedAt.toISOString(),
+      files: [],
+      time: report.time,
+      stops: report.findings.filter(({ severity }) => severity === 'stop').length,
+    };
+    byId.set(id, {
+      ...known,
+      files: [...known.files, { format, fileName, sha256, size, deviation: readBack?.deviation ?? null }],
+    });
   }
   const order = (format: string) => (FORMATS as readonly string[]).indexOf(format);
-  return [...byId.values()].map((row) => ({ ...row, files: row.files.toSorted((a, b) => order(a.format) - order(b.format)) }));
+  return [...byId.values()].map((row) => ({
+    ...row,
+    files: row.files.toSorted((a, b) => order(a.format) - order(b.format)),
+  }));
 }
 
 export interface Download {
@@ -67,7 +96,12 @@ export async function releasedFile(releaseId: string, format: string): Promise<D
 /** All files of a release, with its report, as one ZIP. */
 export async function releasedZip(releaseId: string): Promise<Download> {
   const files = await db()
-    .select({ fileName: releaseFiles.fileName, bytes: fileContents.bytes, report: releases.report, releasedAt: releases.releasedAt })
+    .select({
+      fileName: releaseFiles.fileName,
+      bytes: fileContents.bytes,
+      report: releases.report,
+      releasedAt: releases.releasedAt,
+    })
     .from(releaseFiles)
     .innerJoin(fileContents, eq(fileContents.sha256, releaseFiles.sha256))
     .innerJoin(releases, eq(releases.id, releaseFiles.releaseId))
@@ -77,11 +111,19 @@ export async function releasedZip(releaseId: string): Promise<Download> {
   if (!first) throw new Refusal(404, 'There is no such release.');
   const entries = Object.fromEntries(files.map(({ fileName, bytes }) => [fileName, bytes]));
   entries['report.json'] = new TextEncoder().encode(`${JSON.stringify(first.report, null, 2)}\n`);
-  return { fileName: first.fileName.replace(/\.[a-z]+$/, '.zip'), bytes: zipSync(entries, { mtime: first.releasedAt }) };
+  return {
+    fileName: first.fileName.replace(/\.[a-z]+$/, '.zip'),
+    bytes: zipSync(entries, { mtime: first.releasedAt }),
+  };
 }
 
 /** A job's name as a file name that every machine's disk takes. */
 function fileBase(name: string): string {
-  const plain = name.normalize('NFKD').replace(/[^\w\s-]/g, '').trim().replace(/\s+/g, '-').toLowerCase();
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[^\w\s-]/g, '')
+    .trim()
+    .replace(/\s+/g, '-')
+    .toLowerCase();
   return plain.slice(0, 60) || 'job';
 }

@@ -26,8 +26,16 @@ export async function getShop(): Promise<KeptShop> {
 export async function saveShop(base: number, shop: Shop): Promise<KeptShop> {
   return db().transaction(async (tx) => {
     const values = { id: THE_SHOP, revision: base + 1, shop, updatedAt: new Date() };
-    const [row] = base === 0 ? await tx.insert(shops).values(values).onConflictDoNothing().returning() : await tx.update(shops).set(values).where(eq(shops.revision, base)).returning();
-    if (!row) throw new Refusal(409, 'The limits were changed elsewhere meanwhile. They are shown as they stand now; set yours again.', { current: await getShop() });
+    const [row] =
+      base === 0
+        ? await tx.insert(shops).values(values).onConflictDoNothing().returning()
+        : await tx.update(shops).set(values).where(eq(shops.revision, base)).returning();
+    if (!row)
+      throw new Refusal(
+        409,
+        'The limits were changed elsewhere meanwhile. They are shown as they stand now; set yours again.',
+        { current: await getShop() },
+      );
     // Drawings and states in the list of jobs were made against the old limits.
     await tx.update(jobs).set({ summary: null, summaryRevision: null });
     return { revision: row.revision, shop };

@@ -19,7 +19,9 @@ function startCore(): { readonly core: Comlink.Remote<CoreWorkerApi>; readonly e
   return { core: Comlink.wrap<CoreWorkerApi>(worker), end: () => worker.terminate() };
 }
 
-const latestOf = <Result,>(run: (core: Comlink.Remote<CoreWorkerApi>, job: Job) => Promise<Result>): Latest<Job, Result> =>
+const latestOf = <Result>(
+  run: (core: Comlink.Remote<CoreWorkerApi>, job: Job) => Promise<Result>,
+): Latest<Job, Result> =>
   new Latest(() => {
     const { core, end } = startCore();
     return { run: (job) => run(core, job), end };
@@ -29,7 +31,8 @@ const latestOf = <Result,>(run: (core: Comlink.Remote<CoreWorkerApi>, job: Job) 
 export const newDrawer = (): Latest<Job, Picture> => latestOf((core, { recipe, shop }) => core.build(recipe, shop));
 
 /** Measures what recipes build, in a worker of its own: what is typed meanwhile is drawn at once all the same. */
-export const newMeasurer = (): Latest<Job, MeasurePicture> => latestOf((core, { recipe, shop }) => core.measure(recipe, shop));
+export const newMeasurer = (): Latest<Job, MeasurePicture> =>
+  latestOf((core, { recipe, shop }) => core.measure(recipe, shop));
 
 /** A search in a worker that is there for nothing else. `stop` ends it; its promise then stays open. */
 export interface Search<Result> {
@@ -43,7 +46,9 @@ function search<Result>(run: (core: Comlink.Remote<CoreWorkerApi>) => Promise<Re
 }
 
 /** Looks for what makes a job one piece. */
-export const searchOnePiece = ({ recipe, shop }: Job, progress: (done: number, of: number) => void): Search<OnePiece> => search((core) => core.makeOnePiece(recipe, shop, Comlink.proxy(progress)));
+export const searchOnePiece = ({ recipe, shop }: Job, progress: (done: number, of: number) => void): Search<OnePiece> =>
+  search((core) => core.makeOnePiece(recipe, shop, Comlink.proxy(progress)));
 
 /** Looks for the riskiest places of a job, as a test coupon; null where there is nothing to test. */
-export const searchCoupon = ({ recipe, shop }: Job): Search<Recipe['coupon']> => search((core) => core.coupon(recipe, shop));
+export const searchCoupon = ({ recipe, shop }: Job): Search<Recipe['coupon']> =>
+  search((core) => core.coupon(recipe, shop));

@@ -15,7 +15,8 @@ const api = {
   /** Measures what a recipe builds. */
   measure: async (recipe: Recipe, shop: Shop): Promise<MeasurePicture> => (await engine()).measurePicture(recipe, shop),
   /** Tries what makes stand-alone lettering one piece. */
-  makeOnePiece: async (recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> => (await engine()).onePiece(recipe, shop, progress),
+  makeOnePiece: async (recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> =>
+    (await engine()).onePiece(recipe, shop, progress),
   /** The riskiest places of what a recipe builds, as a coupon. */
   coupon: async (recipe: Recipe, shop: Shop): Promise<Recipe['coupon']> => (await engine()).findCoupon(recipe, shop),
 };

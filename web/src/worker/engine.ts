@@ -20,7 +20,8 @@ async function built(recipe: Recipe, shop: Shop): Promise<Build> {
   return build(recipe, { shop, faces }, cache);
 }
 
-export const buildPicture = async (recipe: Recipe, shop: Shop): Promise<Picture> => pictureOf(await built(recipe, shop));
+export const buildPicture = async (recipe: Recipe, shop: Shop): Promise<Picture> =>
+  pictureOf(await built(recipe, shop));
 
 export async function measurePicture(recipe: Recipe, shop: Shop): Promise<MeasurePicture> {
   const job = await built(recipe, shop);
@@ -32,7 +33,11 @@ export async function findCoupon(recipe: Recipe, shop: Shop): Promise<Recipe['co
   return couponPlaces(job, measure(job, cache.memo));
 }
 
-export async function onePiece(recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> {
+export async function onePiece(
+  recipe: Recipe,
+  shop: Shop,
+  progress: (done: number, of: number) => void,
+): Promise<OnePiece> {
   await ensureFace(recipe.lettering.face);
   return makeOnePiece(recipe, { shop, faces }, cache, progress);
 }
@@ -42,6 +47,7 @@ async function ensureFace(id: string): Promise<void> {
   if (faces.has(id)) return;
   const response = await fetch(`/api/faces/${encodeURIComponent(id)}`);
   if (response.status === 404) return;
-  if (!response.ok) throw new Error('The face could not be fetched from the server. It is tried again with the next change.');
+  if (!response.ok)
+    throw new Error('The face could not be fetched from the server. It is tried again with the next change.');
   faces.set(id, openFont(new Uint8Array(await response.arrayBuffer()), id));
 }

@@ -71,12 +71,14 @@ export class Latest<Request, Result> {
     this.running = own;
     this.hand ??= this.start();
     // What comes from a hand that was ended meanwhile is nobody's any more.
-    const done = <T,>(settle: (value: T) => void) => (value: T) => {
-      if (this.running !== own) return;
-      this.running = undefined;
-      settle(value);
-      this.next();
-    };
+    const done =
+      <T>(settle: (value: T) => void) =>
+      (value: T) => {
+        if (this.running !== own) return;
+        this.running = undefined;
+        settle(value);
+        this.next();
+      };
     this.hand.run(own.request).then(done(own.resolve), done(own.reject));
   }
 }

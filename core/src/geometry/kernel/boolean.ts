@@ -32,7 +32,8 @@ export function weldUncrossed(contours: readonly Contour[]): Region | null {
 }
 
 /** Contours by whether their boxes meet. */
-const groupsOf = (contours: readonly Contour[]): Contour[][] => groupsThatMeet(contours.map(hullBounds), NEAR_EDGE).map((members) => members.map((i) => contours[i]!));
+const groupsOf = (contours: readonly Contour[]): Contour[][] =>
+  groupsThatMeet(contours.map(hullBounds), NEAR_EDGE).map((members) => members.map((i) => contours[i]!));
 
 const isUncrossed = ({ near, clear }: Clearance): boolean => near.length === 0 && clear.every(Boolean);
 
@@ -41,7 +42,10 @@ function nested(contours: readonly Contour[]): Region {
   return contours.flatMap((contour) => {
     const start = startOf(contour);
     const turns = contourArea(contour) > 0 ? 1 : -1;
-    const outside = contours.reduce((sum, other) => (other !== contour && contourContains(other, start) ? sum + Math.sign(contourArea(other)) : sum), 0);
+    const outside = contours.reduce(
+      (sum, other) => (other !== contour && contourContains(other, start) ? sum + Math.sign(contourArea(other)) : sum),
+      0,
+    );
     const [isOuter, isHole] = [outside === 0, outside + turns === 0];
     if (isOuter === isHole || isSliver(contour)) return [];
     return [isOuter === turns > 0 ? contour : reverseContour(contour)];
@@ -70,7 +74,9 @@ export function knockOut(subject: Region, tool: Region): Region {
 export function knockOutAll(subject: Region, tools: readonly Region[]): Region {
   const { met, inside } = sortByReach(subject, tools);
   const rest = inside.map(reverseContour);
-  return met.length === 0 ? [...subject, ...rest] : [...(splice('difference', [subject, met]) ?? sweep(ClipType.Difference, subject, met)), ...rest];
+  return met.length === 0
+    ? [...subject, ...rest]
+    : [...(splice('difference', [subject, met]) ?? sweep(ClipType.Difference, subject, met)), ...rest];
 }
 
 /** Parts a subject by a tool into what lies outside it and what lies inside: both from one finding of crossings. */
@@ -78,7 +84,10 @@ export function divide(subject: Region, tool: Region): { outside: Region; inside
   const crossed = cross([subject, tool]);
   const outside = crossed && combine('difference', crossed);
   const inside = crossed && combine('intersection', crossed);
-  return { outside: outside ?? sweep(ClipType.Difference, subject, tool), inside: inside ?? sweep(ClipType.Intersection, subject, tool) };
+  return {
+    outside: outside ?? sweep(ClipType.Difference, subject, tool),
+    inside: inside ?? sweep(ClipType.Intersection, subject, tool),
+  };
 }
 
 /** What lies in both regions. */
@@ -114,15 +123,27 @@ interface Sweeping {
 }
 
 /** One boolean by the kernel's sweep, its result given back as curves. */
-export function sweep(type: ClipType, subject: readonly Contour[], tool: readonly Contour[], how: Sweeping = {}): Region {
+export function sweep(
+  type: ClipType,
+  subject: readonly Contour[],
+  tool: readonly Contour[],
+  how: Sweeping = {},
+): Region {
   const { rule = FillRule.NonZero, tolerance = BOOLEAN_TOLERANCE, clearance } = how;
   const provenance = new Provenance([...subject, ...tool], tolerance, clearance);
   const clipper = new Clipper64();
   clipper.zCallback = provenance.noteCrossing;
   clipper.addSubject(provenance.rings(subject));
-  if (tool.length > 0) clipper.addClip(provenance.rings(tool, subject.reduce((sum, { segments }) => sum + segments.length, 0)));
+  if (tool.length > 0)
+    clipper.addClip(
+      provenance.rings(
+        tool,
+        subject.reduce((sum, { segments }) => sum + segments.length, 0),
+      ),
+    );
   const rings: Paths64 = [];
-  if (!clipper.execute(type, rule, rings)) throw new Error('The outlines could not be combined. Remove the artwork or letter added last.');
+  if (!clipper.execute(type, rule, rings))
+    throw new Error('The outlines could not be combined. Remove the artwork or letter added last.');
   return rings.flatMap((ring: Path64) => {
     const contour = restoreRing(ring, provenance);
     return contour && !isSliver(contour) ? [contour] : [];

@@ -49,7 +49,8 @@ function clearOfItself(contour: Contour): Uint8Array {
     contour.segments.forEach((segment, i) => (clear[i] = isSimple(segment) ? 1 : 0));
     visitPairs(boxes, NEAR, (a, b) => {
       if (clear[a] === 0 && clear[b] === 0) return;
-      if (next[a] === b ? hulls.meetAtJoint(a, b) : next[b] === a ? hulls.meetAtJoint(b, a) : hulls.standApart(a, b)) return;
+      if (next[a] === b ? hulls.meetAtJoint(a, b) : next[b] === a ? hulls.meetAtJoint(b, a) : hulls.standApart(a, b))
+        return;
       clear[a] = clear[b] = 0;
     });
     keepClearance(contour, (known = clear));
@@ -172,7 +173,11 @@ class Hulls {
     const [start, last] = [after * STRIDE, after * STRIDE + points[after]! - 1];
     const [jx, jy] = [x[joint]!, y[joint]!];
     const slack = 1e-9 * size;
-    if ((x[first]! - jx) * nx + (y[first]! - jy) * ny > -NEAR * size || (x[last]! - jx) * nx + (y[last]! - jy) * ny < NEAR * size) return false;
+    if (
+      (x[first]! - jx) * nx + (y[first]! - jy) * ny > -NEAR * size ||
+      (x[last]! - jx) * nx + (y[last]! - jy) * ny < NEAR * size
+    )
+      return false;
     for (let k = first; k < joint; k++) if ((x[k]! - jx) * nx + (y[k]! - jy) * ny > slack) return false;
     for (let k = start; k <= last; k++) if ((x[k]! - jx) * nx + (y[k]! - jy) * ny < -slack) return false;
     return true;

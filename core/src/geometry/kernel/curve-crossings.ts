@@ -45,7 +45,13 @@ export interface Stretch {
 
 /** The whole of a segment. */
 export function stretchOf(segment: Segment): Stretch {
-  return stretch(segment, 0, 1, hullPoints(segment).flatMap(({ x, y }) => [x, y]), segment.kind === 'arc' ? segment.sweep : null);
+  return stretch(
+    segment,
+    0,
+    1,
+    hullPoints(segment).flatMap(({ x, y }) => [x, y]),
+    segment.kind === 'arc' ? segment.sweep : null,
+  );
 }
 
 function stretch(segment: Segment, t0: number, t1: number, hull: readonly number[], sweep: number | null): Stretch {
@@ -92,7 +98,13 @@ function split({ segment, t0, t1, hull }: Stretch): readonly [Stretch, Stretch] 
   if (segment.kind === 'arc') {
     const half = (from: number, to: number) => {
       const part = portion(segment, from, to);
-      return stretch(segment, from, to, hullPoints(part).flatMap(({ x, y }) => [x, y]), part.kind === 'arc' ? part.sweep : 0);
+      return stretch(
+        segment,
+        from,
+        to,
+        hullPoints(part).flatMap(({ x, y }) => [x, y]),
+        part.kind === 'arc' ? part.sweep : 0,
+      );
     };
     return [half(t0, middle), half(middle, t1)];
   }
@@ -126,11 +138,15 @@ export function findCrossings(a: Stretch, b: Stretch, crossings: CurveCrossing[]
   if (straight && angle > LEAST_ANGLE) {
     const crossing = crossingOf(a, b);
     if (crossing) {
-      if (!crossings.some(({ t, u }) => Math.abs(t - crossing.t) < 1e-7 && Math.abs(u - crossing.u) < 1e-7)) crossings.push(crossing);
+      if (!crossings.some(({ t, u }) => Math.abs(t - crossing.t) < 1e-7 && Math.abs(u - crossing.u) < 1e-7))
+        crossings.push(crossing);
       return true;
     }
     if (sizeA <= SMALL && sizeB <= SMALL) {
-      approaches.push({ at: { x: (a.minX + a.maxX) / 2, y: (a.minY + a.maxY) / 2 }, reach: 2 * SMALL + (2 * NEAR) / Math.sin(Math.min(angle, Math.PI / 2)) });
+      approaches.push({
+        at: { x: (a.minX + a.maxX) / 2, y: (a.minY + a.maxY) / 2 },
+        reach: 2 * SMALL + (2 * NEAR) / Math.sin(Math.min(angle, Math.PI / 2)),
+      });
       return true;
     }
   } else if (sizeA <= SMALL && sizeB <= SMALL) return false;

@@ -12,16 +12,28 @@ const TOLERANCE = 0.01;
  * wide the way is.
  */
 export function discPasses(region: Region, diameter: number, from: Point, to: Point): boolean {
-  const rings = region.map((contour): Path64 => flatten(contour, TOLERANCE).map(({ x, y }) => ({ x: Math.round(x * GRID_PER_MM), y: Math.round(y * GRID_PER_MM) })));
-  const shrunk = inflatePaths(rings, (-diameter / 2) * GRID_PER_MM, JoinType.Round, EndType.Polygon, 2, TOLERANCE * GRID_PER_MM);
+  const rings = region.map((contour): Path64 =>
+    flatten(contour, TOLERANCE).map(({ x, y }) => ({ x: Math.round(x * GRID_PER_MM), y: Math.round(y * GRID_PER_MM) })),
+  );
+  const shrunk = inflatePaths(
+    rings,
+    (-diameter / 2) * GRID_PER_MM,
+    JoinType.Round,
+    EndType.Polygon,
+    2,
+    TOLERANCE * GRID_PER_MM,
+  );
   const own = (p: Point) => {
     const at = { x: p.x * GRID_PER_MM, y: p.y * GRID_PER_MM };
     // The innermost ring round the place: an outer one where the place is still inside.
     const round = shrunk.filter((ring) => ringContains(ring, at));
-    return round.length % 2 === 1 ? round.reduce((least, ring) => (Math.abs(areaOf(ring)) < Math.abs(areaOf(least)) ? ring : least)) : null;
+    return round.length % 2 === 1
+      ? round.reduce((least, ring) => (Math.abs(areaOf(ring)) < Math.abs(areaOf(least)) ? ring : least))
+      : null;
   };
   const [a, b] = [own(from), own(to)];
   return a !== null && a === b;
 }
 
-const areaOf = (ring: Path64): number => ring.reduce((sum, p, i) => sum + p.x * ring[(i + 1) % ring.length]!.y - ring[(i + 1) % ring.length]!.x * p.y, 0) / 2;
+const areaOf = (ring: Path64): number =>
+  ring.reduce((sum, p, i) => sum + p.x * ring[(i + 1) % ring.length]!.y - ring[(i + 1) % ring.length]!.x * p.y, 0) / 2;

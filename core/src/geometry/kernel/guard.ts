@@ -35,12 +35,17 @@ export function weldSafely(contours: readonly Contour[]): SafeWeld {
   let [plainWrong, swappedWrong] = [0, 0];
   for (let i = 0; i < SAMPLES; i++)
     for (let j = 0; j < SAMPLES; j++) {
-      const p = { x: box.minX + (widthOf(box) * (i + 0.5)) / SAMPLES, y: box.minY + (heightOf(box) * (j + 0.5)) / SAMPLES };
+      const p = {
+        x: box.minX + (widthOf(box) * (i + 0.5)) / SAMPLES,
+        y: box.minY + (heightOf(box) * (j + 0.5)) / SAMPLES,
+      };
       const inside = rings.reduce((sum, ring) => sum + windingNumber(ring, p), 0) !== 0;
       if (regionContains(plain, p) !== inside) plainWrong++;
       if (regionContains(swapped, p) !== inside) swappedWrong++;
     }
-  return plainWrong <= swappedWrong ? { region: plain, doubt: plainWrong / SAMPLES ** 2 } : { region: swapped, doubt: swappedWrong / SAMPLES ** 2 };
+  return plainWrong <= swappedWrong
+    ? { region: plain, doubt: plainWrong / SAMPLES ** 2 }
+    : { region: swapped, doubt: swappedWrong / SAMPLES ** 2 };
 }
 
 /** Mirrored in the line x = y, and turned round so that it runs the same way as before. */
@@ -48,8 +53,16 @@ function swapAxes(contour: Contour): Contour {
   const swap = ({ x, y }: Point): Point => ({ x: y, y: x });
   const segments = contour.segments.map((segment): Segment => {
     if (segment.kind === 'line') return { ...segment, from: swap(segment.from), to: swap(segment.to) };
-    if (segment.kind === 'cubic') return { ...segment, from: swap(segment.from), c1: swap(segment.c1), c2: swap(segment.c2), to: swap(segment.to) };
-    return { ...segment, from: swap(segment.from), to: swap(segment.to), centre: swap(segment.centre), startAngle: 90 - segment.startAngle, sweep: -segment.sweep };
+    if (segment.kind === 'cubic')
+      return { ...segment, from: swap(segment.from), c1: swap(segment.c1), c2: swap(segment.c2), to: swap(segment.to) };
+    return {
+      ...segment,
+      from: swap(segment.from),
+      to: swap(segment.to),
+      centre: swap(segment.centre),
+      startAngle: 90 - segment.startAngle,
+      sweep: -segment.sweep,
+    };
   });
   return reverseContour({ ...contour, segments });
 }

@@ -25,8 +25,12 @@ const SMOOTH = 0.5;
  */
 export function offsetRegion(region: Region, by: number, corners: Corners = 'round'): Region {
   if (Math.abs(by) < 1e-6 || region.length === 0) return region;
-  const moved = region.map((contour) => moveContour(contour, by, corners)).filter(({ segments }) => segments.length > 1);
-  return moved.length === 0 ? [] : sweep(ClipType.Union, moved, [], { rule: FillRule.Positive, tolerance: OFFSET_TOLERANCE });
+  const moved = region
+    .map((contour) => moveContour(contour, by, corners))
+    .filter(({ segments }) => segments.length > 1);
+  return moved.length === 0
+    ? []
+    : sweep(ClipType.Union, moved, [], { rule: FillRule.Positive, tolerance: OFFSET_TOLERANCE });
 }
 
 function moveContour({ segments }: Contour, by: number, corners: Corners): Contour {

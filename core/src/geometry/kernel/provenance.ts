@@ -77,7 +77,13 @@ export class Provenance {
       const steps = clear[index] && segments.length > 2 ? 1 : flatteningSteps(segment, tolerance);
       for (let i = 0; i < steps; i++) {
         const at = i === 0 ? segment.from : pointAt(segment, i / steps);
-        this.addVertex(Math.round(at.x * GRID_PER_MM), Math.round(at.y * GRID_PER_MM), index, i / steps, (i + 1) / steps);
+        this.addVertex(
+          Math.round(at.x * GRID_PER_MM),
+          Math.round(at.y * GRID_PER_MM),
+          index,
+          i / steps,
+          (i + 1) / steps,
+        );
       }
     }
     const last = this.points.length - 1;
@@ -109,8 +115,19 @@ export class Provenance {
       for (const start of starts) {
         const end = this.next[start]!;
         const [from, to] = [this.points[start]!, this.points[end]!];
-        if (Math.min(from.x, to.x) - SNAP > p.x || Math.max(from.x, to.x) + SNAP < p.x || Math.min(from.y, to.y) - SNAP > p.y || Math.max(from.y, to.y) + SNAP < p.y) continue;
-        const meeting = Math.hypot(from.x - p.x, from.y - p.y) <= SNAP ? start : Math.hypot(to.x - p.x, to.y - p.y) <= SNAP ? end : -1;
+        if (
+          Math.min(from.x, to.x) - SNAP > p.x ||
+          Math.max(from.x, to.x) + SNAP < p.x ||
+          Math.min(from.y, to.y) - SNAP > p.y ||
+          Math.max(from.y, to.y) + SNAP < p.y
+        )
+          continue;
+        const meeting =
+          Math.hypot(from.x - p.x, from.y - p.y) <= SNAP
+            ? start
+            : Math.hypot(to.x - p.x, to.y - p.y) <= SNAP
+              ? end
+              : -1;
         if (meeting >= 0) {
           this.bringTogether(vertex, meeting);
           break;

@@ -28,7 +28,11 @@ export interface Place {
 }
 
 /** Every crossing between contours of different owners; null where one cannot be told for sure. */
-export function crossingsOf(contours: readonly Contour[], owners: readonly number[], boxes: readonly Bounds[]): Crossing[] | null {
+export function crossingsOf(
+  contours: readonly Contour[],
+  owners: readonly number[],
+  boxes: readonly Bounds[],
+): Crossing[] | null {
   const found: Crossing[] = [];
   const stretches = new Map<Segment, Stretch>();
   const whole = (segment: Segment): Stretch => {
@@ -38,7 +42,9 @@ export function crossingsOf(contours: readonly Contour[], owners: readonly numbe
   };
   let certain = true;
   const table = boxTable(contours.length);
-  boxes.forEach((box, i) => ({ minX: table.minX[i], minY: table.minY[i], maxX: table.maxX[i], maxY: table.maxY[i] } = box));
+  boxes.forEach(
+    (box, i) => ({ minX: table.minX[i], minY: table.minY[i], maxX: table.maxX[i], maxY: table.maxY[i] } = box),
+  );
   visitPairs(table, NEAR, (i, j) => {
     if (!certain || owners[i] === owners[j]) return;
     const pair = new ContourPair(i, j, contours, owners, found.length);
@@ -48,7 +54,12 @@ export function crossingsOf(contours: readonly Contour[], owners: readonly numbe
   return certain ? found : null;
 }
 
-const overlapOf = (a: Bounds, b: Bounds): Bounds => ({ minX: Math.max(a.minX, b.minX) - NEAR, minY: Math.max(a.minY, b.minY) - NEAR, maxX: Math.min(a.maxX, b.maxX) + NEAR, maxY: Math.min(a.maxY, b.maxY) + NEAR });
+const overlapOf = (a: Bounds, b: Bounds): Bounds => ({
+  minX: Math.max(a.minX, b.minX) - NEAR,
+  minY: Math.max(a.minY, b.minY) - NEAR,
+  maxX: Math.min(a.maxX, b.maxX) + NEAR,
+  maxY: Math.min(a.maxY, b.maxY) + NEAR,
+});
 
 /** The crossings of two contours. */
 class ContourPair {
@@ -71,7 +82,9 @@ class ContourPair {
     visitNear(a, b, overlap, (m, n) => {
       if (!certain) return;
       const own: CurveCrossing[] = [];
-      certain = findCrossings(whole(a.segments[m]!), whole(b.segments[n]!), own, this.approaches) && own.every((crossing) => this.note(m, n, crossing));
+      certain =
+        findCrossings(whole(a.segments[m]!), whole(b.segments[n]!), own, this.approaches) &&
+        own.every((crossing) => this.note(m, n, crossing));
     });
     return certain && this.approachesAccountedFor();
   }
@@ -101,19 +114,28 @@ class ContourPair {
   /** What comes near without crossing is meant to touch, unless the two cross close by. */
   private approachesAccountedFor(): boolean {
     const { approaches, crossings } = this;
-    return approaches.length * crossings.length <= MOST_COMPARED && approaches.every(({ at, reach }) => crossings.some((crossing) => distance(crossing.at, at) <= reach));
+    return (
+      approaches.length * crossings.length <= MOST_COMPARED &&
+      approaches.every(({ at, reach }) => crossings.some((crossing) => distance(crossing.at, at) <= reach))
+    );
   }
 }
 
 /** A place along a contour, set on the joint that it all but is at: the beginning of a segment. */
-function onJoint({ segments }: Contour, segment: number, t: number, at: Point): { segment: number; t: number; joint?: Point } {
+function onJoint(
+  { segments }: Contour,
+  segment: number,
+  t: number,
+  at: Point,
+): { segment: number; t: number; joint?: Point } {
   const { from, to } = segments[segment]!;
   if (distance(from, at) < HAIR) return { segment, t: 0, joint: from };
   if (distance(to, at) < HAIR) return { segment: segment + 1 < segments.length ? segment + 1 : 0, t: 0, joint: to };
   return { segment, t };
 }
 
-const isSame = (a: { segment: number; t: number }, b: { segment: number; t: number }): boolean => a.segment === b.segment && Math.abs(a.t - b.t) < 1e-6;
+const isSame = (a: { segment: number; t: number }, b: { segment: number; t: number }): boolean =>
+  a.segment === b.segment && Math.abs(a.t - b.t) < 1e-6;
 
 /** More pairs of segments than this are not compared one by one. */
 const MANY = 4000;
@@ -129,7 +151,12 @@ function visitNear(a: Contour, b: Contour, overlap: Bounds, visit: (m: number, n
     const table = boxTable(count + second.number.length);
     [...first.number.keys(), ...second.number.keys()].forEach((k, i) => {
       const of = i < count ? first : second;
-      [table.minX[i], table.minY[i], table.maxX[i], table.maxY[i]] = [of.box[4 * k]!, of.box[4 * k + 1]!, of.box[4 * k + 2]!, of.box[4 * k + 3]!];
+      [table.minX[i], table.minY[i], table.maxX[i], table.maxY[i]] = [
+        of.box[4 * k]!,
+        of.box[4 * k + 1]!,
+        of.box[4 * k + 2]!,
+        of.box[4 * k + 3]!,
+      ];
     });
     visitPairs(table, NEAR, (i, j) => {
       const [low, high] = i < j ? [i, j] : [j, i];
@@ -138,9 +165,20 @@ function visitNear(a: Contour, b: Contour, overlap: Bounds, visit: (m: number, n
     return;
   }
   for (let i = 0; i < first.number.length; i++) {
-    const [minX, minY, maxX, maxY] = [first.box[4 * i]! - NEAR, first.box[4 * i + 1]! - NEAR, first.box[4 * i + 2]! + NEAR, first.box[4 * i + 3]! + NEAR];
+    const [minX, minY, maxX, maxY] = [
+      first.box[4 * i]! - NEAR,
+      first.box[4 * i + 1]! - NEAR,
+      first.box[4 * i + 2]! + NEAR,
+      first.box[4 * i + 3]! + NEAR,
+    ];
     for (let j = 0; j < second.number.length; j++) {
-      if (second.box[4 * j]! > maxX || second.box[4 * j + 2]! < minX || second.box[4 * j + 1]! > maxY || second.box[4 * j + 3]! < minY) continue;
+      if (
+        second.box[4 * j]! > maxX ||
+        second.box[4 * j + 2]! < minX ||
+        second.box[4 * j + 1]! > maxY ||
+        second.box[4 * j + 3]! < minY
+      )
+        continue;
       visit(first.number[i]!, second.number[j]!);
     }
   }
@@ -151,7 +189,12 @@ function hullsWithin(contour: Contour, within: Bounds): { number: number[]; box:
   const { hulls, dx, dy } = segmentHulls(contour);
   const [number, box]: [number[], number[]] = [[], []];
   for (let i = 0; 4 * i < hulls.length; i++) {
-    const [minX, minY, maxX, maxY] = [hulls[4 * i]! + dx, hulls[4 * i + 1]! + dy, hulls[4 * i + 2]! + dx, hulls[4 * i + 3]! + dy];
+    const [minX, minY, maxX, maxY] = [
+      hulls[4 * i]! + dx,
+      hulls[4 * i + 1]! + dy,
+      hulls[4 * i + 2]! + dx,
+      hulls[4 * i + 3]! + dy,
+    ];
     if (minX > within.maxX || maxX < within.minX || minY > within.maxY || maxY < within.minY) continue;
     number.push(i);
     box.push(minX, minY, maxX, maxY);

@@ -57,7 +57,12 @@ const SPIKE_LENGTH = 0.1;
 const inMm = (p: Point64): Point => ({ x: p.x / GRID_PER_MM, y: p.y / GRID_PER_MM });
 
 /** Most edges come through untouched: their ends are neighbours in the source. Says so, and what they are, in `label`. */
-function isWholeEdge(from: Point64, to: Point64, { segmentOf, t0, t1, next, segments }: Provenance, label: Label): boolean {
+function isWholeEdge(
+  from: Point64,
+  to: Point64,
+  { segmentOf, t0, t1, next, segments }: Provenance,
+  label: Label,
+): boolean {
   const a = (from.z ?? 0) - 1;
   const b = (to.z ?? 0) - 1;
   if (a < 0 || b < 0) return false;
@@ -90,12 +95,22 @@ function labelPartialEdge(from: Point64, to: Point64, provenance: Provenance, la
   }
   const { edge } = best;
   const [t0, t1] = [provenance.t0[edge]!, provenance.t1[edge]!];
-  Object.assign(label, { segment: provenance.segmentOf[edge]!, tFrom: t0 + (t1 - t0) * best.a, tTo: t0 + (t1 - t0) * best.b, source: sourceOf(edge) });
+  Object.assign(label, {
+    segment: provenance.segmentOf[edge]!,
+    tFrom: t0 + (t1 - t0) * best.a,
+    tTo: t0 + (t1 - t0) * best.b,
+    source: sourceOf(edge),
+  });
 }
 
 /** Whether an edge goes on along the segment of the one before it, the same way. */
 function continues(segment: number, way: number, tTo: number, edge: Label): boolean {
-  return segment >= 0 && segment === edge.segment && way === Math.sign(edge.tTo - edge.tFrom) && Math.abs(tTo - edge.tFrom) < 1e-3 + 0.5 * Math.abs(edge.tTo - edge.tFrom);
+  return (
+    segment >= 0 &&
+    segment === edge.segment &&
+    way === Math.sign(edge.tTo - edge.tFrom) &&
+    Math.abs(tTo - edge.tFrom) < 1e-3 + 0.5 * Math.abs(edge.tTo - edge.tFrom)
+  );
 }
 
 /** Labels the ring's edges and joins them into runs, in one go: there are ten thousand on a page. */
@@ -116,7 +131,15 @@ function runsOf(ring: Path64, provenance: Provenance): Run[] {
     } else {
       const at = inMm(from);
       if (run) run.to = at;
-      run = { segment: edge.segment, tFrom: edge.tFrom, tTo: edge.tTo, source: edge.source, from: at, to: at, edges: 1 };
+      run = {
+        segment: edge.segment,
+        tFrom: edge.tFrom,
+        tTo: edge.tTo,
+        source: edge.source,
+        from: at,
+        to: at,
+        edges: 1,
+      };
       runs.push(run);
     }
     way = Math.sign(edge.tTo - edge.tFrom);
@@ -141,7 +164,13 @@ function dropHairRuns(runs: Run[], ring: Path64): Run[] {
   for (const run of kept) {
     const last = merged.at(-1);
     // What a dropped hair had parted grows together again.
-    if (last && last.segment >= 0 && last.segment === run.segment && Math.sign(last.tTo - last.tFrom) === Math.sign(run.tTo - run.tFrom) && distance(last.to, run.from) < HAIR) {
+    if (
+      last &&
+      last.segment >= 0 &&
+      last.segment === run.segment &&
+      Math.sign(last.tTo - last.tFrom) === Math.sign(run.tTo - run.tFrom) &&
+      distance(last.to, run.from) < HAIR
+    ) {
       last.tTo = run.tTo;
       last.to = run.to;
       last.edges += run.edges;
@@ -154,7 +183,11 @@ function dropHairRuns(runs: Run[], ring: Path64): Run[] {
 function dropSpikes(runs: Run[]): Run[] {
   for (let i = 0; i < runs.length && runs.length > 3; i++) {
     const [out, back] = [runs[i]!, runs[(i + 1) % runs.length]!];
-    if (distance(out.from, back.to) > SPIKE_MOUTH || Math.max(distance(out.from, out.to), distance(back.from, back.to)) > SPIKE_LENGTH) continue;
+    if (
+      distance(out.from, back.to) > SPIKE_MOUTH ||
+      Math.max(distance(out.from, out.to), distance(back.from, back.to)) > SPIKE_LENGTH
+    )
+      continue;
     runs = runs.filter((run) => run !== out && run !== back);
     i = Math.max(-1, i - 2);
   }
@@ -172,9 +205,16 @@ function jointBetween(before: Run, after: Run, provenance: Provenance): Joint {
   }
   if (isEnd(before.tTo) && isEnd(after.tFrom)) {
     const p = endPoint(a, before.tTo);
-    if (distance(p, endPoint(b, after.tFrom)) < 1e-3) return { at: p, tBefore: Math.round(before.tTo), tAfter: Math.round(after.tFrom) };
+    if (distance(p, endPoint(b, after.tFrom)) < 1e-3)
+      return { at: p, tBefore: Math.round(before.tTo), tAfter: Math.round(after.tFrom) };
   }
-  return crossingOf(a, before.tTo, b, after.tFrom) ?? { at: mix(pointAt(a, before.tTo), pointAt(b, after.tFrom), 0.5), tBefore: before.tTo, tAfter: after.tFrom };
+  return (
+    crossingOf(a, before.tTo, b, after.tFrom) ?? {
+      at: mix(pointAt(a, before.tTo), pointAt(b, after.tFrom), 0.5),
+      tBefore: before.tTo,
+      tAfter: after.tFrom,
+    }
+  );
 }
 
 const isEnd = (t: number): boolean => Math.abs(t - Math.round(t)) < 1e-9;
@@ -204,10 +244,19 @@ function crossingOf(a: Segment, t: number, b: Segment, u: number): Joint | null 
   return { at, tBefore: tNow, tAfter: uNow };
 }
 
-function emit(run: Run, start: Joint, end: Joint, ring: Path64, provenance: Provenance, alone: boolean, out: Segment[]): void {
+function emit(
+  run: Run,
+  start: Joint,
+  end: Joint,
+  ring: Path64,
+  provenance: Provenance,
+  alone: boolean,
+  out: Segment[],
+): void {
   const segment = provenance.segments[run.segment];
   if (!segment) return emitStraight(start, end, run.source, out);
-  if (alone) return void ring.forEach((p, i) => out.push(line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source)));
+  if (alone)
+    return void ring.forEach((p, i) => out.push(line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source)));
   const { tAfter: tFrom } = start;
   const { tBefore: tTo } = end;
   // Most segments come through whole, between their own ends.
@@ -225,5 +274,11 @@ function emitStraight(start: Joint, end: Joint, source: SourceId, out: Segment[]
 /** Carries the ends of a cubic to their joints with their handles, so that its direction there stays. */
 export function moveEnds(segment: Segment, from: Point, to: Point): Segment {
   if (segment.kind !== 'cubic') return withEnds(segment, from, to);
-  return { ...segment, from, to, c1: add(segment.c1, subtract(from, segment.from)), c2: add(segment.c2, subtract(to, segment.to)) };
+  return {
+    ...segment,
+    from,
+    to,
+    c1: add(segment.c1, subtract(from, segment.from)),
+    c2: add(segment.c2, subtract(to, segment.to)),
+  };
 }

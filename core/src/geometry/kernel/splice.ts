@@ -56,7 +56,13 @@ export function cross(regions: readonly Region[]): Crossed | null {
     own.sort((a, b) => a.segment - b.segment || a.t - b.t);
     if (!alternate(own) || !spaced(own, crossings)) return null;
   }
-  return { contours, owners, crossings, places, depths: contours.map((_, i) => depthAtStart(i, places[i]!, contours, owners, boxes)) };
+  return {
+    contours,
+    owners,
+    crossings,
+    places,
+    depths: contours.map((_, i) => depthAtStart(i, places[i]!, contours, owners, boxes)),
+  };
 }
 
 /** Combines regions whose crossings are known; null where their runs do not fit together. */
@@ -99,11 +105,20 @@ function alternate(places: readonly Place[]): boolean {
 /** Crossings that all but coincide would leave runs of no length. */
 function spaced(places: readonly Place[], crossings: readonly Crossing[]): boolean {
   if (places.length < 2) return places.length === 0;
-  return places.every(({ crossing }, k) => distance(crossings[crossing]!.at, crossings[places[(k + 1) % places.length]!.crossing]!.at) >= HAIR);
+  return places.every(
+    ({ crossing }, k) =>
+      distance(crossings[crossing]!.at, crossings[places[(k + 1) % places.length]!.crossing]!.at) >= HAIR,
+  );
 }
 
 /** How many other regions hold the start of a contour. */
-function depthAtStart(i: number, places: readonly Place[], contours: readonly Contour[], owners: readonly number[], boxes: readonly Bounds[]): number {
+function depthAtStart(
+  i: number,
+  places: readonly Place[],
+  contours: readonly Contour[],
+  owners: readonly number[],
+  boxes: readonly Bounds[],
+): number {
   const first = new Map<number, boolean>();
   for (const { other, enters } of places) if (!first.has(other)) first.set(other, enters);
   let depth = 0;
@@ -113,7 +128,8 @@ function depthAtStart(i: number, places: readonly Place[], contours: readonly Co
   const holding = new Set<number>();
   contours.forEach((other, j) => {
     const owner = owners[j]!;
-    if (owner === owners[i] || first.has(owner) || !boundsContain(boxes[j]!, probe) || !contourContains(other, start)) return;
+    if (owner === owners[i] || first.has(owner) || !boundsContain(boxes[j]!, probe) || !contourContains(other, start))
+      return;
     if (!holding.delete(owner)) holding.add(owner);
   });
   return depth + holding.size;
@@ -148,12 +164,18 @@ function rings(runs: readonly Run[], contours: readonly Contour[], crossings: re
 const beginOf = ({ from, to, backwards }: Run): number => (backwards ? to : from).crossing;
 const endOfRun = ({ from, to, backwards }: Run): number => (backwards ? from : to).crossing;
 
-function emit({ from, to, backwards }: Run, segments: readonly Segment[], crossings: readonly Crossing[], out: Segment[]): void {
+function emit(
+  { from, to, backwards }: Run,
+  segments: readonly Segment[],
+  crossings: readonly Crossing[],
+  out: Segment[],
+): void {
   const run: Segment[] = [];
   if (from.segment === to.segment && from.t < to.t) run.push(portion(segments[from.segment]!, from.t, to.t));
   else {
     run.push(portion(segments[from.segment]!, from.t, 1));
-    for (let k = (from.segment + 1) % segments.length; k !== to.segment; k = (k + 1) % segments.length) run.push(segments[k]!);
+    for (let k = (from.segment + 1) % segments.length; k !== to.segment; k = (k + 1) % segments.length)
+      run.push(segments[k]!);
     if (to.t > 0) run.push(portion(segments[to.segment]!, 0, to.t));
   }
   run[0] = moveEnds(run[0]!, crossings[from.crossing]!.at, run[0]!.to);

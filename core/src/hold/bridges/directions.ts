@@ -15,7 +15,11 @@ const SPREAD = 4;
  * @param turn degrees that the letter stands turned by
  * @param rings outlines of the island, by which its letter's slant is told
  */
-export function wantedDirections(direction: BridgePlan['direction'], turn: number, rings: readonly (readonly Point[])[]): readonly number[] {
+export function wantedDirections(
+  direction: BridgePlan['direction'],
+  turn: number,
+  rings: readonly (readonly Point[])[],
+): readonly number[] {
   switch (direction) {
     case 'any':
       return ANY;
@@ -41,7 +45,12 @@ function slantOf(rings: readonly (readonly Point[])[], turn: number): number {
       if (Math.abs(lean) > STEEPEST) return;
       // Nearly upright edges count a little more: a round letter has no slant.
       const size = Math.hypot(q.x - p.x, q.y - p.y) * (1 - Math.abs(lean) / (4 * STEEPEST));
-      for (let bin = Math.max(-STEEPEST, Math.ceil(lean - SPREAD)); bin <= Math.min(STEEPEST, Math.floor(lean + SPREAD)); bin++) bins[bin + STEEPEST]! += size * (1 - Math.abs(bin - lean) / (SPREAD + 1));
+      for (
+        let bin = Math.max(-STEEPEST, Math.ceil(lean - SPREAD));
+        bin <= Math.min(STEEPEST, Math.floor(lean + SPREAD));
+        bin++
+      )
+        bins[bin + STEEPEST]! += size * (1 - Math.abs(bin - lean) / (SPREAD + 1));
     });
   }
   let best = STEEPEST;

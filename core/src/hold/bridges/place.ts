@@ -47,7 +47,11 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual, sq
   const asked = wanted.filter((island) => byHand(island) !== undefined || plan.perIsland !== 'none');
   if (!frame || asked.length === 0) return { bridges: [], unheld: wanted.map(({ id }) => id), lost: [] };
 
-  const search = new SiteSearch([frame, ...islands.map(({ component }) => component)], [0, ...islands.map(turnOf)], plan);
+  const search = new SiteSearch(
+    [frame, ...islands.map(({ component }) => component)],
+    [0, ...islands.map(turnOf)],
+    plan,
+  );
   const number = (island: UnnamedIsland) => islands.indexOf(island) + 1;
   const growth = new Growth(islands.length + 1);
   const bridges: Bridge[] = [];
@@ -71,7 +75,14 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual, sq
   for (const island of waiting) {
     // Treated as where it stands alone, if all of that has room here and leads to the frame.
     const sites = usual(island).map((place) => search.near(number(island), place));
-    if (sites.length === 0 || !sites.every((site): site is Site => site !== undefined && site.target === 0 && site.width >= plan.width - 1e-9) || sites.some((site) => !isClear(site, bridges))) continue;
+    if (
+      sites.length === 0 ||
+      !sites.every(
+        (site): site is Site => site !== undefined && site.target === 0 && site.width >= plan.width - 1e-9,
+      ) ||
+      sites.some((site) => !isClear(site, bridges))
+    )
+      continue;
     for (const site of sites) build(site, island);
     waiting.delete(island);
   }
@@ -87,8 +98,14 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual, sq
     waiting.delete(island);
     const taken = [site];
     build(site, island);
-    for (let count = countFor(island, plan); count > taken.length; ) {
-      const more = nextOf(search, number(island), taken, (each) => growth.holds(each.target) && isClear(each, bridges), plan.width);
+    for (let count = countFor(island, plan); count > taken.length;) {
+      const more = nextOf(
+        search,
+        number(island),
+        taken,
+        (each) => growth.holds(each.target) && isClear(each, bridges),
+        plan.width,
+      );
       if (!more) break;
       taken.push(more);
       build(more, island);
@@ -116,7 +133,12 @@ class Growth {
 }
 
 /** The best place of any waiting island at which it would hang on what is held. */
-function bestOf(waiting: ReadonlySet<UnnamedIsland>, number: (island: UnnamedIsland) => number, growth: Growth, sites: (piece: number) => readonly Site[]): { island: UnnamedIsland; site: Site } | undefined {
+function bestOf(
+  waiting: ReadonlySet<UnnamedIsland>,
+  number: (island: UnnamedIsland) => number,
+  growth: Growth,
+  sites: (piece: number) => readonly Site[],
+): { island: UnnamedIsland; site: Site } | undefined {
   let best: { island: UnnamedIsland; site: Site } | undefined;
   for (const island of waiting) {
     const site = sites(number(island)).find(({ target }) => growth.holds(target));
@@ -141,12 +163,26 @@ function countFor({ component: { area } }: UnnamedIsland, { perIsland, width, lo
 }
 
 /** A further bridge must pull another way than those there are, and not be a far worse place than the first; wanted directions first. */
-function nextOf(search: SiteSearch, piece: number, taken: readonly Site[], fits: (site: Site) => boolean, width: number): Site | undefined {
+function nextOf(
+  search: SiteSearch,
+  piece: number,
+  taken: readonly Site[],
+  fits: (site: Site) => boolean,
+  width: number,
+): Site | undefined {
   const apart = 100 / taken.length;
   const [first] = taken;
   const pullsElsewhere = (site: Site) =>
-    taken.every((other) => turnBetween(site.angle, other.angle) > apart && distance(site.from, other.from) > 2 * width) && site.width >= first!.width && site.score < FAR_WORSE * first!.score && fits(site);
-  return search.wanted(piece).find(pullsElsewhere) ?? (taken.length > 1 ? search.anyWay(piece).find(pullsElsewhere) : undefined);
+    taken.every(
+      (other) => turnBetween(site.angle, other.angle) > apart && distance(site.from, other.from) > 2 * width,
+    ) &&
+    site.width >= first!.width &&
+    site.score < FAR_WORSE * first!.score &&
+    fits(site);
+  return (
+    search.wanted(piece).find(pullsElsewhere) ??
+    (taken.length > 1 ? search.anyWay(piece).find(pullsElsewhere) : undefined)
+  );
 }
 
 const turnBetween = (a: number, b: number): number => Math.abs(((a - b + 540) % 360) - 180);
@@ -159,11 +195,30 @@ function isClear({ from, to, width }: Site, bridges: readonly Bridge[]): boolean
 /** Distance of two straight pieces, near enough for keeping strips apart. */
 function spansApart(a: Point, b: Point, c: Point, d: Point): number {
   let least = Infinity;
-  for (let i = 0; i <= 4; i++) for (let k = 0; k <= 4; k++) least = Math.min(least, distance(mix(a, b, i / 4), mix(c, d, k / 4)));
+  for (let i = 0; i <= 4; i++)
+    for (let k = 0; k <= 4; k++) least = Math.min(least, distance(mix(a, b, i / 4), mix(c, d, k / 4)));
   return least;
 }
 
-function bridgeOf(search: SiteSearch, site: Site, island: UnnamedIsland, id: string, root: Root, place: number | null): Bridge {
+function bridgeOf(
+  search: SiteSearch,
+  site: Site,
+  island: UnnamedIsland,
+  id: string,
+  root: Root,
+  place: number | null,
+): Bridge {
   const { width, angle, from, to } = site;
-  return { id, island: island.id, width, length: distance(from, to), angle, from, to, at: search.shareOf(site), place, strip: stripOf(search, site, root, `bridge:${id}`) };
+  return {
+    id,
+    island: island.id,
+    width,
+    length: distance(from, to),
+    angle,
+    from,
+    to,
+    at: search.shareOf(site),
+    place,
+    strip: stripOf(search, site, root, `bridge:${id}`),
+  };
 }

@@ -26,11 +26,14 @@ export function bridgesWithScraps(cut: Region, whole: Region, bridges: readonly 
 /** Takes scraps between a bridge's straight side and a node into the side: it ends on the node, and the bridge is wider there by as much. */
 export function withoutScraps(cut: Region, whole: Region): Region {
   const scraps = new Set(scrapsOf(cut, whole));
-  return cut.map((contour) => (contour.segments.some((segment) => scraps.has(segment)) ? absorbed(contour, scraps) : contour));
+  return cut.map((contour) =>
+    contour.segments.some((segment) => scraps.has(segment)) ? absorbed(contour, scraps) : contour,
+  );
 }
 
 function absorbed({ segments }: Contour, scraps: ReadonlySet<Segment>): Contour {
-  const isSide = (segment: Segment | undefined): boolean => segment?.kind === 'line' && segment.source.startsWith('bridge:');
+  const isSide = (segment: Segment | undefined): boolean =>
+    segment?.kind === 'line' && segment.source.startsWith('bridge:');
   const at = (i: number): Segment => segments[(i + segments.length) % segments.length]!;
   const isTaken = (i: number): boolean => scraps.has(at(i)) && (isSide(at(i - 1)) || isSide(at(i + 1)));
   return closedContour(
@@ -53,4 +56,7 @@ function scrapsOf(cut: Region, whole: Region): Segment[] {
 }
 
 /** Most lines are told to be long enough by their chords. */
-const shortIn = (region: Region): Segment[] => region.flatMap(({ segments }) => segments.filter((segment) => distance(segment.from, segment.to) < SCRAP && segmentLength(segment) < SCRAP));
+const shortIn = (region: Region): Segment[] =>
+  region.flatMap(({ segments }) =>
+    segments.filter((segment) => distance(segment.from, segment.to) < SCRAP && segmentLength(segment) < SCRAP),
+  );

@@ -69,12 +69,18 @@ export class SiteSearch {
     private readonly plan: Pick<BridgePlan, 'width' | 'direction'>,
   ) {
     this.rings = pieces.map((piece) => componentRegion(piece).map((contour) => flatten(contour, SCAN_TOLERANCE)));
-    this.walls = pieces.map((piece) => componentRegion(piece).flatMap(({ segments }) => segments.map((segment) => ({ segment, hull: growBounds(hullBoundsOf(segment), 2 * SCAN_TOLERANCE) }))));
+    this.walls = pieces.map((piece) =>
+      componentRegion(piece).flatMap(({ segments }) =>
+        segments.map((segment) => ({ segment, hull: growBounds(hullBoundsOf(segment), 2 * SCAN_TOLERANCE) })),
+      ),
+    );
   }
 
   /** Places at full width in the wanted direction, best first. */
   wanted(piece: number): readonly Site[] {
-    return remembered(this.inWanted, piece, () => this.along(wantedDirections(this.plan.direction, this.turns[piece]!, this.rings[piece]!), piece, this.plan.width));
+    return remembered(this.inWanted, piece, () =>
+      this.along(wantedDirections(this.plan.direction, this.turns[piece]!, this.rings[piece]!), piece, this.plan.width),
+    );
   }
 
   /**
@@ -99,7 +105,17 @@ export class SiteSearch {
     const turn = this.turns[piece]!;
     const away = (direction: number) => Math.abs(((direction - outward + 540) % 360) - 180);
     // Where no direction was asked for, the wanted ones go first as long as they leave the wall well.
-    const asked = angle !== null ? [angle + turn] : [...wantedDirections(this.plan.direction, turn, this.rings[piece]!).filter((direction) => away(direction) < 50), outward, outward - 20, outward + 20];
+    const asked =
+      angle !== null
+        ? [angle + turn]
+        : [
+            ...wantedDirections(this.plan.direction, turn, this.rings[piece]!).filter(
+              (direction) => away(direction) < 50,
+            ),
+            outward,
+            outward - 20,
+            outward + 20,
+          ];
     const inDirections = (angles: readonly number[], wide: number) => {
       let [best, least]: [Site | undefined, number] = [undefined, Infinity];
       for (const direction of angles) {
@@ -110,7 +126,11 @@ export class SiteSearch {
             const aside = (side * step * wide) / 8;
             for (const site of this.strips(scanner, piece, across + aside, 0, wide)) {
               // Moving it aside is worse than crossing the gap at a slant.
-              const cost = steady(Math.hypot(aside, scanner.toScan(site.from).along - along) * 4 + site.score + away(direction) * 0.01 * wide);
+              const cost = steady(
+                Math.hypot(aside, scanner.toScan(site.from).along - along) * 4 +
+                  site.score +
+                  away(direction) * 0.01 * wide,
+              );
               if (cost < least) [best, least] = [site, cost];
             }
           }
@@ -134,7 +154,9 @@ export class SiteSearch {
         for (const across of aside === 0 ? [site.across] : [site.across + aside, site.across - aside]) {
           if (![-wide / 2, wide / 2].every((half) => this.missesNodes(site, across - site.across + half))) continue;
           if (aside === 0 && extra === 0) return site;
-          const moved = this.strips(scanner, site.piece, across, 0, wide).find(({ target, begin, end }) => target === site.target && begin < site.end && end > site.begin);
+          const moved = this.strips(scanner, site.piece, across, 0, wide).find(
+            ({ target, begin, end }) => target === site.target && begin < site.end && end > site.begin,
+          );
           if (moved) return { ...moved, width: site.width, extra, score: site.score };
         }
       }
@@ -148,7 +170,9 @@ export class SiteSearch {
     return [piece, target].every((each) =>
       this.walls[each]!.every(({ segment }) => {
         const node = toScan(segment.from);
-        return Math.abs(node.across - across - aside) >= CLEAR_OF_NODES || node.along < begin - 1 || node.along > end + 1;
+        return (
+          Math.abs(node.across - across - aside) >= CLEAR_OF_NODES || node.along < begin - 1 || node.along > end + 1
+        );
       }),
     );
   }
@@ -165,15 +189,27 @@ export class SiteSearch {
 
   scanner(angle: number): Scanner {
     // One and the same lines serve both ways along a direction.
-    return remembered(this.scanners, angle, () => (angle >= 180 ? mirrored(this.scanner(angle - 180)) : scannerFor(this.rings, angle)));
+    return remembered(this.scanners, angle, () =>
+      angle >= 180 ? mirrored(this.scanner(angle - 180)) : scannerFor(this.rings, angle),
+    );
   }
 
   /** Where a line parallel to a place's strip, so far to its left, crosses the same gap: the two walls; null where it does not. */
-  gapBeside({ piece, target, angle, across, begin, end }: Site, aside: number): { readonly near: Wall; readonly far: Wall } | null {
-    const gap = gapsFrom(this.scanner(angle).at(across + aside), piece).find((each) => each.target.piece === target && each.own.to < end && each.target.from > begin);
+  gapBeside(
+    { piece, target, angle, across, begin, end }: Site,
+    aside: number,
+  ): { readonly near: Wall; readonly far: Wall } | null {
+    const gap = gapsFrom(this.scanner(angle).at(across + aside), piece).find(
+      (each) => each.target.piece === target && each.own.to < end && each.target.from > begin,
+    );
     if (!gap) return null;
-    const [near, far] = [this.wallAt(piece, angle, across + aside, gap.own.to), this.wallAt(target, angle, across + aside, gap.target.from)];
-    return near && far ? { near: { ...near, depth: gap.own.to - gap.own.from }, far: { ...far, depth: gap.target.to - gap.target.from } } : null;
+    const [near, far] = [
+      this.wallAt(piece, angle, across + aside, gap.own.to),
+      this.wallAt(target, angle, across + aside, gap.target.from),
+    ];
+    return near && far
+      ? { near: { ...near, depth: gap.own.to - gap.own.from }, far: { ...far, depth: gap.target.to - gap.target.from } }
+      : null;
   }
 
   /** The true wall of a piece where a scan line meets it, near where its flattening does. */
@@ -182,10 +218,16 @@ export class SiteSearch {
     const guess = toPlane(along, across);
     for (const { segment, hull } of this.walls[piece]!) {
       if (guess.x < hull.minX || guess.x > hull.maxX || guess.y < hull.minY || guess.y > hull.maxY) continue;
-      const t = parameterWhere((each) => toScan(pointAt(segment, each)).across - across, (each) => Math.abs(toScan(pointAt(segment, each)).along - along) < 4 * SCAN_TOLERANCE);
+      const t = parameterWhere(
+        (each) => toScan(pointAt(segment, each)).across - across,
+        (each) => Math.abs(toScan(pointAt(segment, each)).along - along) < 4 * SCAN_TOLERANCE,
+      );
       if (t === null) continue;
       const way = toScan(tangentAt(segment, t));
-      return { along: toScan(pointAt(segment, t)).along, slope: Math.abs(way.across) < 1e-9 ? 0 : way.along / way.across };
+      return {
+        along: toScan(pointAt(segment, t)).along,
+        slope: Math.abs(way.across) < 1e-9 ? 0 : way.along / way.across,
+      };
     }
     return null;
   }
@@ -252,8 +294,23 @@ export class SiteSearch {
  * How far a strip that crosses some gaps side by side must reach to begin and end in the material of all, what material
  * there is beyond, how long the gaps are and how much their walls slant, mm.
  */
-function reachOf(gaps: readonly Gap[]): { start: number; end: number; spareBefore: number; spareAfter: number; length: number; slant: number } {
-  let [start, lastStart, end, firstEnd, begin, close, sum] = [Infinity, -Infinity, -Infinity, Infinity, -Infinity, Infinity, 0];
+function reachOf(gaps: readonly Gap[]): {
+  start: number;
+  end: number;
+  spareBefore: number;
+  spareAfter: number;
+  length: number;
+  slant: number;
+} {
+  let [start, lastStart, end, firstEnd, begin, close, sum] = [
+    Infinity,
+    -Infinity,
+    -Infinity,
+    Infinity,
+    -Infinity,
+    Infinity,
+    0,
+  ];
   for (const { own, target } of gaps) {
     if (own.to < start) start = own.to;
     if (own.to > lastStart) lastStart = own.to;
@@ -263,11 +320,30 @@ function reachOf(gaps: readonly Gap[]): { start: number; end: number; spareBefor
     if (target.to < close) close = target.to;
     sum += target.from - own.to;
   }
-  return { start, end, spareBefore: start - begin, spareAfter: close - end, length: sum / gaps.length, slant: lastStart - start + (end - firstEnd) };
+  return {
+    start,
+    end,
+    spareBefore: start - begin,
+    spareAfter: close - end,
+    length: sum / gaps.length,
+    slant: lastStart - start + (end - firstEnd),
+  };
 }
 
 /** A place is good where the gap is short, both walls stand square to the strip and the strip is on the island's middle. */
-function scoreOf({ length, slant, offCentre, width, spare }: { length: number; slant: number; offCentre: number; width: number; spare: number }): number {
+function scoreOf({
+  length,
+  slant,
+  offCentre,
+  width,
+  spare,
+}: {
+  length: number;
+  slant: number;
+  offCentre: number;
+  width: number;
+  spare: number;
+}): number {
   // A bridge longer than it is wide reads as a bridge; across a hairline it would be a blot.
   const hairline = Math.max(0, 0.6 * width - length);
   // What it lands on should be as strong as it is itself.

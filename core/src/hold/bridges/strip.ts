@@ -23,7 +23,11 @@ const SHARES = [1, 0.94, 0.88, 0.82, 0.76, 0.7, 0.6, 0.5];
 const RUN = { square: 0, rounded: 1, tapered: 1.5 };
 
 /** The straight strip of a place, reaching into the material on both sides. */
-export function plainStrip(search: SiteSearch, { angle, across, width: asked, extra, begin, end }: Site, source: SourceId): Contour {
+export function plainStrip(
+  search: SiteSearch,
+  { angle, across, width: asked, extra, begin, end }: Site,
+  source: SourceId,
+): Contour {
   const width = asked + extra;
   const at = (along: number, aside: number): Point => search.scanner(angle).toPlane(along, across + aside);
   return polygon([at(begin, -width / 2), at(end, -width / 2), at(end, width / 2), at(begin, width / 2)], source);
@@ -37,22 +41,36 @@ export function stripOf(search: SiteSearch, site: Site, root: Root, source: Sour
   const strip = plainStrip(search, site, source);
   if (root.shape === 'square') return [strip];
   const half = (site.width + site.extra) / 2;
-  const corners = [-1, 1].flatMap((side) => (['near', 'far'] as const).flatMap((end) => {
-    const inner = search.gapBeside(site, side * (half - 0.001));
-    if (!inner) return [];
-    const length = inner.far.along - inner.near.along;
-    const most = Math.min(root.size, site.width, (length - Math.max(STRAIGHT_SHARE * length, STRAIGHT_LEAST)) / (2 * RUN[root.shape]));
-    for (const share of SHARES) {
-      const corner = most * share >= LEAST_ROOT && rootAt(search, site, root.shape, side, end, most * share, source);
-      if (corner) return [corner];
-    }
-    return [];
-  }));
+  const corners = [-1, 1].flatMap((side) =>
+    (['near', 'far'] as const).flatMap((end) => {
+      const inner = search.gapBeside(site, side * (half - 0.001));
+      if (!inner) return [];
+      const length = inner.far.along - inner.near.along;
+      const most = Math.min(
+        root.size,
+        site.width,
+        (length - Math.max(STRAIGHT_SHARE * length, STRAIGHT_LEAST)) / (2 * RUN[root.shape]),
+      );
+      for (const share of SHARES) {
+        const corner = most * share >= LEAST_ROOT && rootAt(search, site, root.shape, side, end, most * share, source);
+        if (corner) return [corner];
+      }
+      return [];
+    }),
+  );
   return [strip, ...corners];
 }
 
 /** What fills one corner between strip and wall; null where the wall does not let it end cleanly. */
-function rootAt(search: SiteSearch, site: Site, shape: Root['shape'], side: number, end: 'near' | 'far', size: number, source: SourceId): Contour | null {
+function rootAt(
+  search: SiteSearch,
+  site: Site,
+  shape: Root['shape'],
+  side: number,
+  end: 'near' | 'far',
+  size: number,
+  source: SourceId,
+): Contour | null {
   const scanner = search.scanner(site.angle);
   const half = (site.width + site.extra) / 2;
   const at = (along: number, aside: number): Point => scanner.toPlane(along, site.across + side * aside);
@@ -66,7 +84,10 @@ function rootAt(search: SiteSearch, site: Site, shape: Root['shape'], side: numb
   // The curve leaves the wall along the wall itself, and the strip along the strip.
   const meeting = tip - outer[end].slope * side * size;
   if (shape === 'rounded' && ahead * (foot - meeting) < 0.2 * size) return null;
-  const edge = shape === 'rounded' ? quadratic(at(foot, half), at(meeting, half), at(tip, half + size), source) : line(at(foot, half), at(tip, half + size), source);
+  const edge =
+    shape === 'rounded'
+      ? quadratic(at(foot, half), at(meeting, half), at(tip, half + size), source)
+      : line(at(foot, half), at(tip, half + size), source);
   // It must run in the gap all the way, or it would cut the wall into scraps.
   for (const t of [0.25, 0.5, 0.75, 0.9]) {
     const p = scanner.toScan(pointAt(edge, t));
@@ -74,8 +95,18 @@ function rootAt(search: SiteSearch, site: Site, shape: Root['shape'], side: numb
     if (!gap || ahead * (p.along - gap[end].along) < 0.002 * size) return null;
   }
   const depth = Math.min(0.3 * size, 0.4 * inner[end].depth, 0.4 * outer[end].depth);
-  const [behind, within, middle] = [at(tip - ahead * depth, half + size), at(wall - ahead * depth, half * 0.5), at(wall + ahead * size * 0.5, half * 0.5)];
-  const contour = closedContour([edge, line(edge.to, behind, source), line(behind, within, source), line(within, middle, source), line(middle, edge.from, source)]);
+  const [behind, within, middle] = [
+    at(tip - ahead * depth, half + size),
+    at(wall - ahead * depth, half * 0.5),
+    at(wall + ahead * size * 0.5, half * 0.5),
+  ];
+  const contour = closedContour([
+    edge,
+    line(edge.to, behind, source),
+    line(behind, within, source),
+    line(within, middle, source),
+    line(middle, edge.from, source),
+  ]);
   // All one way round: under the nonzero rule opposite ones would cancel.
   return contourArea(contour) < 0 ? reverseContour(contour) : contour;
 }

@@ -15,14 +15,22 @@ export interface Bars {
  * Level bars from a letter to the next of its line, each at a height above the baseline.
  * @param capHeightOf cap height of a line, mm
  */
-export function barTies(letters: readonly Letter[], bars: Readonly<Record<string, readonly number[]>>, width: number, capHeightOf: (line: number) => number): Bars {
+export function barTies(
+  letters: readonly Letter[],
+  bars: Readonly<Record<string, readonly number[]>>,
+  width: number,
+  capHeightOf: (line: number) => number,
+): Bars {
   const ties: Tie[] = [];
   const lost: { letter: string; height: number }[] = [];
   for (const [id, heights] of Object.entries(bars)) {
     const letter = letters.find((each) => each.id === id);
     const next = letter && following(letter, letters);
     for (const height of heights) {
-      const tie = letter && next ? barBetween(letter, next, height * capHeightOf(letter.line), width, `tie:${id}:bar-${height.toFixed(3)}`) : null;
+      const tie =
+        letter && next
+          ? barBetween(letter, next, height * capHeightOf(letter.line), width, `tie:${id}:bar-${height.toFixed(3)}`)
+          : null;
       if (tie) ties.push(tie);
       else lost.push({ letter: id, height });
     }
@@ -34,20 +42,38 @@ export function barTies(letters: readonly Letter[], bars: Readonly<Record<string
 export function following(letter: Letter, letters: readonly Letter[]): Letter | undefined {
   const middle = (each: Letter) => (each.bounds.minX + each.bounds.maxX) / 2;
   return letters
-    .filter((each) => each.line === letter.line && each.id !== letter.id && each.contours.length > 0 && middle(each) > middle(letter))
+    .filter(
+      (each) =>
+        each.line === letter.line && each.id !== letter.id && each.contours.length > 0 && middle(each) > middle(letter),
+    )
     .sort((a, b) => middle(a) - middle(b))[0];
 }
 
 function barBetween(letter: Letter, next: Letter, height: number, width: number, id: string): Tie | null {
   const pieces = [...componentsOf(next.contours), ...componentsOf(letter.contours)];
   const targets = componentsOf(next.contours).length;
-  const search = new SiteSearch(pieces, pieces.map(() => letter.turn), { width, direction: 'level' });
+  const search = new SiteSearch(
+    pieces,
+    pieces.map(() => letter.turn),
+    { width, direction: 'level' },
+  );
   const turn = (letter.turn * Math.PI) / 180;
   const foot = { x: letter.origin.x - Math.sin(turn) * height, y: letter.origin.y + Math.cos(turn) * height };
   for (let piece = targets; piece < pieces.length; piece++) {
-    const site = search.across(piece, letter.turn, search.scanner(letter.turn).toScan(foot).across, width).find(({ target }) => target < targets);
+    const site = search
+      .across(piece, letter.turn, search.scanner(letter.turn).toScan(foot).across, width)
+      .find(({ target }) => target < targets);
     if (!site) continue;
-    return { id, part: letter.id, why: 'bar', width, length: distance(site.from, site.to), from: site.from, to: site.to, strip: plainStrip(search, site, id) };
+    return {
+      id,
+      part: letter.id,
+      why: 'bar',
+      width,
+      length: distance(site.from, site.to),
+      from: site.from,
+      to: site.to,
+      strip: plainStrip(search, site, id),
+    };
   }
   return null;
 }

@@ -10,13 +10,22 @@ const ROUNDS = 3;
  * Sets words as `layOut` does, with the letters of each word brought together until their necks are wide enough.
  * @param closing the neck wanted, mm, and how far letters may be moved for it, in cap heights
  */
-export function layOutClosedUp(plan: LetteringPlan, face: Face, closing: { readonly neck: number; readonly share: number }, memo: Memo): Lettering {
+export function layOutClosedUp(
+  plan: LetteringPlan,
+  face: Face,
+  closing: { readonly neck: number; readonly share: number },
+  memo: Memo,
+): Lettering {
   const sizedByCaps = plan.size.by === 'cap height' || plan.size.by === 'x-height';
   let lettering = layOut(plan, face, memo);
   let known = '';
   for (let round = 0; round < (sizedByCaps ? 1 : ROUNDS); round++) {
     // Measured in straight lines, at the size that came out last.
-    const { letters } = layOut({ ...plan, size: { by: 'cap height', value: lettering.capHeight }, bow: null, mirror: false }, face, memo);
+    const { letters } = layOut(
+      { ...plan, size: { by: 'cap height', value: lettering.capHeight }, bow: null, mirror: false },
+      face,
+      memo,
+    );
     const moves = closeUp(letters, plan.words, { neck: closing.neck, most: closing.share * lettering.capHeight }, memo);
     const key = [...moves].map(([id, move]) => `${id} ${move.toFixed(2)}`).join();
     if (key === known) break;

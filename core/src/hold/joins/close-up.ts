@@ -28,15 +28,33 @@ const MARGIN = 0.03;
  * @param words the text they were set from, by which words are told apart
  * @returns moves by the letter that, with all after it in its line, makes them: mm, above 0
  */
-export function closeUp(letters: readonly Letter[], words: string, { neck, most }: CloseUpPlan, memo: Memo): Map<SourceId, number> {
+export function closeUp(
+  letters: readonly Letter[],
+  words: string,
+  { neck, most }: CloseUpPlan,
+  memo: Memo,
+): Map<SourceId, number> {
   const moves = new Map<SourceId, number>();
   const lines = words.split('\n').map((line) => line.trim());
   lines.forEach((text, line) => {
-    const own = letters.filter((letter) => letter.line === line && letter.contours.length > 0 && letter.id.endsWith('.0')).sort((a, b) => a.bounds.minX - b.bounds.minX);
+    const own = letters
+      .filter((letter) => letter.line === line && letter.contours.length > 0 && letter.id.endsWith('.0'))
+      .sort((a, b) => a.bounds.minX - b.bounds.minX);
     own.forEach((letter, i) => {
       const before = own[i - 1];
-      if (!before || text.slice(Math.min(placeOf(before), placeOf(letter)), Math.max(placeOf(before), placeOf(letter))).includes(' ')) return;
-      const key = [before.shape, letter.shape, (letter.origin.x - before.origin.x).toFixed(4), (letter.origin.y - before.origin.y).toFixed(4), neck, most].join();
+      if (
+        !before ||
+        text.slice(Math.min(placeOf(before), placeOf(letter)), Math.max(placeOf(before), placeOf(letter))).includes(' ')
+      )
+        return;
+      const key = [
+        before.shape,
+        letter.shape,
+        (letter.origin.x - before.origin.x).toFixed(4),
+        (letter.origin.y - before.origin.y).toFixed(4),
+        neck,
+        most,
+      ].join();
       const move = memo('close up', key, () => leastMove(before, letter, { neck, most }, memo));
       if (move > 0) moves.set(letter.id, move);
     });
@@ -53,7 +71,10 @@ function leastMove(before: Letter, letter: Letter, { neck, most }: CloseUpPlan, 
   const joins = (move: number): boolean => {
     const moved = moveRegion(letter.contours, -move, 0);
     if (!comeWithin(before.contours, moved, 0)) return false;
-    return discPasses(weldRegions([before.contours, moved]), neck + MARGIN, from.core, { x: to.core.x - move, y: to.core.y });
+    return discPasses(weldRegions([before.contours, moved]), neck + MARGIN, from.core, {
+      x: to.core.x - move,
+      y: to.core.y,
+    });
   };
   if (joins(0)) return 0;
   // Outward in steps to the first move that joins, then back to the least: further in, a gap may open again.

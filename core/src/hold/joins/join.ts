@@ -28,7 +28,13 @@ const SLACK = 0.005;
  * thin.
  * @param capHeightOf cap height of a line, mm
  */
-export function join({ material: bare }: Pick<Construction, 'material'>, { letters, rails }: Pick<Arrangement, 'letters' | 'rails'>, plan: TiePlan, capHeightOf: (line: number) => number, memo: Memo): Joined {
+export function join(
+  { material: bare }: Pick<Construction, 'material'>,
+  { letters, rails }: Pick<Arrangement, 'letters' | 'rails'>,
+  plan: TiePlan,
+  capHeightOf: (line: number) => number,
+  memo: Memo,
+): Joined {
   const bars = barTies(letters, plan.bars, plan.width, capHeightOf);
   const ties: Tie[] = [...bars.ties];
   let material = withTies(bare, bars.ties);
@@ -38,12 +44,26 @@ export function join({ material: bare }: Pick<Construction, 'material'>, { lette
     material = withTies(material, loose);
   }
   if (plan.ties === 'thin') {
-    const necks = findNecks(material, medialAxis(material, Math.max(0.1, plan.width / 4), 1.6 * plan.width), partsOf(letters, rails, memo));
-    const thin = tieThin(material, necks.filter(({ width }) => width < plan.width - SLACK), plan.width);
+    const necks = findNecks(
+      material,
+      medialAxis(material, Math.max(0.1, plan.width / 4), 1.6 * plan.width),
+      partsOf(letters, rails, memo),
+    );
+    const thin = tieThin(
+      material,
+      necks.filter(({ width }) => width < plan.width - SLACK),
+      plan.width,
+    );
     ties.push(...thin);
     material = withTies(material, thin);
   }
-  return { material, ties, tieArea: ties.length === 0 ? [] : knockOut(weldRegions(ties.map(({ strip }) => [strip])), bare), lostBars: bars.lost };
+  return {
+    material,
+    ties,
+    tieArea: ties.length === 0 ? [] : knockOut(weldRegions(ties.map(({ strip }) => [strip])), bare),
+    lostBars: bars.lost,
+  };
 }
 
-const withTies = (material: Region, ties: readonly Tie[]): Region => (ties.length === 0 ? material : weldRegions([material, ...ties.map(({ strip }): Region => [strip])]));
+const withTies = (material: Region, ties: readonly Tie[]): Region =>
+  ties.length === 0 ? material : weldRegions([material, ...ties.map(({ strip }): Region => [strip])]);

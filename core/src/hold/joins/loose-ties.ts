@@ -17,7 +17,11 @@ export function tieLoose(material: Region, width: number): Tie[] {
   const frame = components.find(({ sources }) => sources.has('rail')) ?? components[0];
   if (!frame || components.length < 2) return [];
   const pieces = [frame, ...components.filter((component) => component !== frame)];
-  const search = new SiteSearch(pieces, pieces.map(() => 0), { width, direction: 'any' });
+  const search = new SiteSearch(
+    pieces,
+    pieces.map(() => 0),
+    { width, direction: 'any' },
+  );
   const held = new Set([0]);
   const waiting = new Set(pieces.slice(1).map((_, i) => i + 1));
   const ties: Tie[] = [];
@@ -48,5 +52,14 @@ function tieOf(search: SiteSearch, site: Site, piece: Component): Tie {
   const part = inReadingOrder(piece.sources)[0] ?? 'piece';
   const id = `tie:${part}:loose`;
   const clear = search.clearOfNodes(site);
-  return { id, part, why: 'loose', width: clear.width, length: distance(clear.from, clear.to), from: clear.from, to: clear.to, strip: plainStrip(search, clear, id) };
+  return {
+    id,
+    part,
+    why: 'loose',
+    width: clear.width,
+    length: distance(clear.from, clear.to),
+    from: clear.from,
+    to: clear.to,
+    strip: plainStrip(search, clear, id),
+  };
 }

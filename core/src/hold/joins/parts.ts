@@ -14,9 +14,16 @@ export function partsOfLetter({ id, shape, origin, contours }: Letter, memo: Mem
   const own = memo('parts', shape, () =>
     componentsOf(contours)
       .sort((a, b) => b.area - a.area)
-      .map((component) => ({ core: away(widestDisc(componentRegion(component), CORE_PRECISION).centre, origin), bounds: awayBox(component.bounds, origin) })),
+      .map((component) => ({
+        core: away(widestDisc(componentRegion(component), CORE_PRECISION).centre, origin),
+        bounds: awayBox(component.bounds, origin),
+      })),
   );
-  return own.map(({ core, bounds }, n) => ({ id: n === 0 ? id : `${id}~${n}`, core: { x: core.x + origin.x, y: core.y + origin.y }, bounds: awayBox(bounds, { x: -origin.x, y: -origin.y }) }));
+  return own.map(({ core, bounds }, n) => ({
+    id: n === 0 ? id : `${id}~${n}`,
+    core: { x: core.x + origin.x, y: core.y + origin.y },
+    bounds: awayBox(bounds, { x: -origin.x, y: -origin.y }),
+  }));
 }
 
 /** The letter a part belongs to. */
@@ -28,4 +35,9 @@ export const partsOf = (letters: readonly Letter[], rails: readonly Bounds[], me
 ];
 
 const away = (p: Point, { x, y }: Point): Point => ({ x: p.x - x, y: p.y - y });
-const awayBox = (box: Bounds, { x, y }: Point): Bounds => ({ minX: box.minX - x, maxX: box.maxX - x, minY: box.minY - y, maxY: box.maxY - y });
+const awayBox = (box: Bounds, { x, y }: Point): Bounds => ({
+  minX: box.minX - x,
+  maxX: box.maxX - x,
+  minY: box.minY - y,
+  maxY: box.maxY - y,
+});

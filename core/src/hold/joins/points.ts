@@ -15,7 +15,12 @@ export interface PartPoints {
 }
 
 /** Counts the places where each letter meets others: the separate overlaps of their outlines, and ties. */
-export function pointsOfParts(letters: readonly Letter[], rails: readonly Bounds[], ties: readonly Tie[], memo: Memo): PartPoints[] {
+export function pointsOfParts(
+  letters: readonly Letter[],
+  rails: readonly Bounds[],
+  ties: readonly Tie[],
+  memo: Memo,
+): PartPoints[] {
   const own = letters.filter(({ contours }) => contours.length > 0);
   const points = new Map(own.map(({ id }) => [id, 0]));
   const add = (id: string, count: number) => points.set(id, (points.get(id) ?? 0) + count);
@@ -27,7 +32,8 @@ export function pointsOfParts(letters: readonly Letter[], rails: readonly Bounds
       add(a.id, count);
       add(b.id, count);
     }
-    for (const rail of rails) if (boundsMeet(a.bounds, rail)) add(a.id, overlaps(a.contours, [roundedRectangle(rail, 0, 'rail')]));
+    for (const rail of rails)
+      if (boundsMeet(a.bounds, rail)) add(a.id, overlaps(a.contours, [roundedRectangle(rail, 0, 'rail')]));
   });
   for (const { part, why } of ties) if (why !== 'thin') add(letterOfPart(part), 1);
   return own.map(({ id }) => ({ part: id, points: points.get(id)! }));

@@ -31,14 +31,19 @@ export function tieThin(material: Region, necks: readonly Neck[], width: number)
 function bestTie({ a, place, from, to }: Neck, width: number, inside: (p: Point) => boolean): Tie | null {
   const middle = centreOf(place);
   const across = Math.atan2(to.y - from.y, to.x - from.x);
-  let best: { length: number; strip: readonly [Point, Point, Point, Point]; ends: readonly [Point, Point] } | null = null;
+  let best: { length: number; strip: readonly [Point, Point, Point, Point]; ends: readonly [Point, Point] } | null =
+    null;
   for (const turn of TURNS) {
     const angle = across + Math.PI / 2 + (turn * Math.PI) / 180;
     const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
     for (const aside of ASIDES) {
-      const at = (along: number, side: number): Point => ({ x: middle.x + dx * along - dy * (aside + side) * width, y: middle.y + dy * along + dx * (aside + side) * width });
+      const at = (along: number, side: number): Point => ({
+        x: middle.x + dx * along - dy * (aside + side) * width,
+        y: middle.y + dy * along + dx * (aside + side) * width,
+      });
       const reach = (way: 1 | -1): number | null => {
-        for (let along = LENGTH_STEP * width; along <= LONGEST * width; along += LENGTH_STEP * width) if (END_SAMPLES.every((side) => inside(at(way * along, side)))) return way * along;
+        for (let along = LENGTH_STEP * width; along <= LONGEST * width; along += LENGTH_STEP * width)
+          if (END_SAMPLES.every((side) => inside(at(way * along, side)))) return way * along;
         return null;
       };
       const [back, ahead] = [reach(-1), reach(1)];
@@ -46,11 +51,24 @@ function bestTie({ a, place, from, to }: Neck, width: number, inside: (p: Point)
       // A turned tie, or one aside, must be clearly shorter to be worth it.
       const cost = (ahead - back) * (1 + Math.abs(turn) / 90 + Math.abs(aside) * 0.3);
       if (best && cost >= best.length) continue;
-      best = { length: cost, strip: [at(back, -0.5), at(ahead, -0.5), at(ahead, 0.5), at(back, 0.5)], ends: [at(back, 0), at(ahead, 0)] };
+      best = {
+        length: cost,
+        strip: [at(back, -0.5), at(ahead, -0.5), at(ahead, 0.5), at(back, 0.5)],
+        ends: [at(back, 0), at(ahead, 0)],
+      };
     }
   }
   if (!best) return null;
   const id = `tie:${a}:thin`;
   const [start, end] = best.ends;
-  return { id, part: a, why: 'thin', width, length: Math.hypot(end.x - start.x, end.y - start.y), from: start, to: end, strip: polygon(best.strip, id) };
+  return {
+    id,
+    part: a,
+    why: 'thin',
+    width,
+    length: Math.hypot(end.x - start.x, end.y - start.y),
+    from: start,
+    to: end,
+    strip: polygon(best.strip, id),
+  };
 }

@@ -15,7 +15,10 @@ import { Rulers } from './rulers';
 import { PIXELS_PER_MM, useZoom, type Margins, type Zoom } from './use-zoom';
 
 /** Under the card of the thickness view, or to the left of it. */
-const BESIDE_CARD: readonly Margins[] = [{ top: 215, right: 0 }, { top: 0, right: 280 }];
+const BESIDE_CARD: readonly Margins[] = [
+  { top: 215, right: 0 },
+  { top: 0, right: 280 },
+];
 
 interface Props {
   readonly picture: Picture | null;
@@ -31,9 +34,15 @@ interface Props {
 /** The sheet at true scale, with what lies on it. */
 export function Bed({ picture, measures, previewing, working, problem, stopped, onStop }: Props) {
   const sheet = picture?.sheet;
-  const content = useMemo<Bounds | null>(() => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null), [sheet?.width, sheet?.height]); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
+  const content = useMemo<Bounds | null>(
+    () => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null),
+    [sheet?.width, sheet?.height],
+  ); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
   const view = useView((state) => state.view);
-  const { attach, transform, size, by, fit, trueSize, show } = useZoom(content, view === 'thickness' ? BESIDE_CARD : undefined);
+  const { attach, transform, size, by, fit, trueSize, show } = useZoom(
+    content,
+    view === 'thickness' ? BESIDE_CARD : undefined,
+  );
   useFocus(show);
   const station = useView((state) => state.station);
   const moveLetter = useMoveLetter();
@@ -44,7 +53,11 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
         className={css.drawing}
         tabIndex={0}
         role="group"
-        aria-label={picture ? `The sheet with ${picture.report.pieces.filter(({ status }) => status === 'kept').length} kept pieces` : 'The sheet'}
+        aria-label={
+          picture
+            ? `The sheet with ${picture.report.pieces.filter(({ status }) => status === 'kept').length} kept pieces`
+            : 'The sheet'
+        }
         onKeyDown={(event) => {
           if (event.key === '+' || event.key === '=') by(1.25);
           if (event.key === '-') by(0.8);
@@ -61,12 +74,27 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
         }}
         onPointerLeave={() => useCursor.setState({ at: null })}
       >
-        <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>{picture && <Layers picture={picture} measures={measures} view={view} station={station} scale={transform.k} />}</g>
+        <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>
+          {picture && (
+            <Layers picture={picture} measures={measures} view={view} station={station} scale={transform.k} />
+          )}
+        </g>
         <Ring transform={transform} />
       </svg>
       {sheet && <Rulers transform={transform} size={size} sheetHeight={sheet.height} />}
       <div className={css.views}>
-        <Choices<BedView> bare label="View" value={view} onChange={(next) => useView.setState({ view: next })} options={[{ value: 'solid', label: 'Solid' }, { value: 'paths', label: 'Paths' }, { value: 'pieces', label: 'Pieces' }, { value: 'thickness', label: 'Thickness' }]} />
+        <Choices<BedView>
+          bare
+          label="View"
+          value={view}
+          onChange={(next) => useView.setState({ view: next })}
+          options={[
+            { value: 'solid', label: 'Solid' },
+            { value: 'paths', label: 'Paths' },
+            { value: 'pieces', label: 'Pieces' },
+            { value: 'thickness', label: 'Thickness' },
+          ]}
+        />
       </div>
       {view === 'thickness' && <ThicknessCard measures={measures} />}
       <Notices previewing={previewing} working={working} problem={problem} stopped={stopped} onStop={onStop} />
@@ -74,7 +102,12 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
         <button type="button" className="btn btn-light btn-sm" onClick={() => by(0.8)} aria-label="Smaller">
           −
         </button>
-        <button type="button" className={`btn btn-light btn-sm number ${css.percent}`} onClick={() => trueSize()} title="Show at true size (1)">
+        <button
+          type="button"
+          className={`btn btn-light btn-sm number ${css.percent}`}
+          onClick={() => trueSize()}
+          title="Show at true size (1)"
+        >
           {Math.round((transform.k / PIXELS_PER_MM) * 100)} %
         </button>
         <button type="button" className="btn btn-light btn-sm" onClick={() => by(1.25)} aria-label="Larger">
@@ -116,7 +149,12 @@ function useMoveLetter(): (key: string, far: boolean) => boolean {
   };
 }
 
-const ARROWS: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const ARROWS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 
 /** A ring round the place that is meant, of the same weight at every zoom. */
 function Ring({ transform }: Pick<Zoom, 'transform'>) {

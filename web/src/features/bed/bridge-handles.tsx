@@ -72,8 +72,14 @@ function cornersOf({ from, to, width }: PictureBridge, slack: number): string {
   const size = Math.hypot(dx, dy) || 1;
   const [ux, uy] = [dx / size, dy / size];
   const half = width / 2 + slack;
-  const corner = ([x, y]: readonly [number, number], along: number, aside: number) => `${x + ux * along - uy * aside},${y + uy * along + ux * aside}`;
-  return [corner(from, -slack, -half), corner(to, slack, -half), corner(to, slack, half), corner(from, -slack, half)].join(' ');
+  const corner = ([x, y]: readonly [number, number], along: number, aside: number) =>
+    `${x + ux * along - uy * aside},${y + uy * along + ux * aside}`;
+  return [
+    corner(from, -slack, -half),
+    corner(to, slack, -half),
+    corner(to, slack, half),
+    corner(from, -slack, half),
+  ].join(' ');
 }
 
 /** Length and neck of the bridge in hand. */

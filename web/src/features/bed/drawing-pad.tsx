@@ -25,18 +25,25 @@ export function DrawingPad({ picture, kind, scale }: { picture: Picture; kind: '
     setStroke(null);
     useView.setState({ drawing: null });
     if (kind === 'bar') {
-      if (!bars.addAt((x0 + x1) / 2, (y0 + y1) / 2)) notify('A bar goes between two letters of a line. Draw it across the gap between them.');
+      if (!bars.addAt((x0 + x1) / 2, (y0 + y1) / 2))
+        notify('A bar goes between two letters of a line. Draw it across the gap between them.');
       return;
     }
     const reach = 12 / scale + Math.hypot(x1 - x0, y1 - y0);
     // From whichever end is nearer to an island, outward.
-    const ends = [{ x: x0, y: y0, tx: x1, ty: y1 }, { x: x1, y: y1, tx: x0, ty: y0 }];
+    const ends = [
+      { x: x0, y: y0, tx: x1, ty: y1 },
+      { x: x1, y: y1, tx: x0, ty: y0 },
+    ];
     const found = ends
-      .flatMap((end) => picture.islands.map((island) => ({ island, end, ...nearestShare(island.outline, end.x, end.y) })))
+      .flatMap((end) =>
+        picture.islands.map((island) => ({ island, end, ...nearestShare(island.outline, end.x, end.y) })),
+      )
       .sort((a, b) => a.away - b.away)[0];
     if (!found || found.away > reach) return notify('No island there. Draw from an island across the gap.');
     const letter = picture.letters.find(({ id }) => id === found.island.letter);
-    const angle = (Math.atan2(found.end.y - found.end.ty, found.end.tx - found.end.x) * 180) / Math.PI - (letter?.turn ?? 0);
+    const angle =
+      (Math.atan2(found.end.y - found.end.ty, found.end.tx - found.end.x) * 180) / Math.PI - (letter?.turn ?? 0);
     const drawn = Math.hypot(x1 - x0, y1 - y0) * scale > 6;
     bridges.add(found.island.id, { at: found.share, angle: drawn ? Math.round(angle) : null, width: null });
     useView.setState({ island: found.island.id });

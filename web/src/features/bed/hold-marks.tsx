@@ -16,7 +16,13 @@ export function HoldMarks({ picture, scale }: { picture: Picture; scale: number 
   return (
     <>
       <defs>
-        <pattern id="bridge-hatch" width={4 / scale} height={4 / scale} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          id="bridge-hatch"
+          width={4 / scale}
+          height={4 / scale}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <line x1="0" y1="0" x2="0" y2={4 / scale} stroke="var(--verdigris)" strokeWidth={1.4 / scale} />
         </pattern>
       </defs>
@@ -27,7 +33,13 @@ export function HoldMarks({ picture, scale }: { picture: Picture; scale: number 
         // A number that would hide its island waits until there is room.
         if (room < 18) return null;
         return (
-          <g key={id} className={css.island} data-status={status} data-chosen={id === chosen} onClick={() => useView.setState({ island: id === chosen ? null : id })}>
+          <g
+            key={id}
+            className={css.island}
+            data-status={status}
+            data-chosen={id === chosen}
+            onClick={() => useView.setState({ island: id === chosen ? null : id })}
+          >
             <circle cx={x} cy={y} r={size / 2} />
             <text x={x} y={y} fontSize={size * 0.62}>
               {i + 1}

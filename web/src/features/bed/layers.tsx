@@ -50,11 +50,15 @@ const MOST_NODES = 20_000;
 
 const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale: number }) {
   const { nodes, report } = picture;
-  const apart = (report.operations.reduce((sum, { fill, length }) => sum + (fill ? 0 : length), 0) / Math.max(1, report.nodes.released)) * scale;
+  const apart =
+    (report.operations.reduce((sum, { fill, length }) => sum + (fill ? 0 : length), 0) /
+      Math.max(1, report.nodes.released)) *
+    scale;
   const marks = [];
   if (apart >= NODES_APART && nodes.length / 2 <= MOST_NODES) {
     const half = 2.2 / scale;
-    for (let i = 0; i + 1 < nodes.length; i += 2) marks.push(`M${nodes[i]! - half} ${nodes[i + 1]! - half}h${2 * half}v${2 * half}h${-2 * half}z`);
+    for (let i = 0; i + 1 < nodes.length; i += 2)
+      marks.push(`M${nodes[i]! - half} ${nodes[i + 1]! - half}h${2 * half}v${2 * half}h${-2 * half}z`);
   }
   return (
     <>
@@ -74,8 +78,22 @@ const Pieces = memo(function Pieces({ picture }: { picture: Picture }) {
     <>
       {picture.pieces.map(({ id, status, intended, path, bounds }) => {
         const own = centreOf(bounds);
-        const [dx, dy] = status === 'kept' ? [0, 0] : status === 'loose' ? [(own.x - middle.x) * 0.12, (own.y - middle.y) * 0.12 - fall] : [fall, fall];
-        return <path key={id} className={css.piece} data-status={status} data-intended={intended} d={path} transform={`translate(${dx} ${dy})`} />;
+        const [dx, dy] =
+          status === 'kept'
+            ? [0, 0]
+            : status === 'loose'
+              ? [(own.x - middle.x) * 0.12, (own.y - middle.y) * 0.12 - fall]
+              : [fall, fall];
+        return (
+          <path
+            key={id}
+            className={css.piece}
+            data-status={status}
+            data-intended={intended}
+            d={path}
+            transform={`translate(${dx} ${dy})`}
+          />
+        );
       })}
     </>
   );

@@ -6,7 +6,13 @@ import { useView } from '../workbench/view-store';
 import css from './bed.module.css';
 
 /** Takes a letter in hand by a click on it; the one in hand is framed. */
-export const LetterHandles = memo(function LetterHandles({ letters, scale }: { letters: Picture['letters']; scale: number }) {
+export const LetterHandles = memo(function LetterHandles({
+  letters,
+  scale,
+}: {
+  letters: Picture['letters'];
+  scale: number;
+}) {
   const chosen = useView((state) => state.letter);
   const slack = 3 / scale;
   return (

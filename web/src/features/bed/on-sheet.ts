@@ -1,5 +1,8 @@
 /** Where on the sheet a pointer is, mm, y down: for elements that are drawn in millimetres. */
-export function onSheet(element: SVGGraphicsElement, { clientX, clientY }: { readonly clientX: number; readonly clientY: number }): { readonly x: number; readonly y: number } {
+export function onSheet(
+  element: SVGGraphicsElement,
+  { clientX, clientY }: { readonly clientX: number; readonly clientY: number },
+): { readonly x: number; readonly y: number } {
   const matrix = element.getScreenCTM();
   if (!matrix) return { x: 0, y: 0 };
   const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
@@ -7,11 +10,20 @@ export function onSheet(element: SVGGraphicsElement, { clientX, clientY }: { rea
 }
 
 /** Where a line of x, y pairs (closed, from share 0 on) comes nearest to a point: the share of its length, and how far away. */
-export function nearestShare(line: readonly number[], x: number, y: number): { readonly share: number; readonly away: number } {
+export function nearestShare(
+  line: readonly number[],
+  x: number,
+  y: number,
+): { readonly share: number; readonly away: number } {
   let [gone, best, least] = [0, 0, Infinity];
   const count = line.length / 2;
   for (let i = 0; i < count; i++) {
-    const [ax, ay, bx, by] = [line[2 * i]!, line[2 * i + 1]!, line[(2 * i + 2) % line.length]!, line[(2 * i + 3) % line.length]!];
+    const [ax, ay, bx, by] = [
+      line[2 * i]!,
+      line[2 * i + 1]!,
+      line[(2 * i + 2) % line.length]!,
+      line[(2 * i + 3) % line.length]!,
+    ];
     const [dx, dy] = [bx - ax, by - ay];
     const squared = dx * dx + dy * dy;
     const t = squared > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / squared)) : 0;

@@ -14,7 +14,12 @@ export function Rulers({ transform, size, sheetHeight }: Pick<Zoom, 'transform' 
   const unit = useUnit();
   const unitMm = unit === 'mm' ? 1 : MM_PER_INCH;
   const { step, parts } = stepFor(transform.k * unitMm, unit);
-  const across = ticks((0 - transform.x) / transform.k / unitMm, (size.width - transform.x) / transform.k / unitMm, step, parts);
+  const across = ticks(
+    (0 - transform.x) / transform.k / unitMm,
+    (size.width - transform.x) / transform.k / unitMm,
+    step,
+    parts,
+  );
   const bottom = (sheetHeight - (size.height - transform.y) / transform.k) / unitMm;
   const top = (sheetHeight + transform.y / transform.k) / unitMm;
   const up = ticks(bottom, top, step, parts);
@@ -67,7 +72,10 @@ function ticks(from: number, to: number, step: number, parts: number): { value: 
   const small = step / parts;
   const first = Math.ceil(from / small);
   const last = Math.min(Math.floor(to / small), first + 2000);
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => ({ value: (first + i) * small, major: (first + i) % parts === 0 }));
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => ({
+    value: (first + i) * small,
+    major: (first + i) % parts === 0,
+  }));
 }
 
 const label = (value: number): string => String(Number(value.toFixed(4)));

@@ -47,7 +47,16 @@ export function ThicknessCard({ measures }: { measures: MeasurePicture | null })
   const digits = unit === 'mm' ? 1 : 3;
   return (
     <section className={css.card} aria-label="Thickness">
-      <Choices bare label="Measure" value={of} onChange={(next) => useView.setState({ thicknessOf: next })} options={[{ value: 'thickness', label: report.of === 'material' ? 'Material' : 'Strokes' }, { value: 'gap', label: 'Gaps' }]} />
+      <Choices
+        bare
+        label="Measure"
+        value={of}
+        onChange={(next) => useView.setState({ thicknessOf: next })}
+        options={[
+          { value: 'thickness', label: report.of === 'material' ? 'Material' : 'Strokes' },
+          { value: 'gap', label: 'Gaps' },
+        ]}
+      />
       <dl className={css.figures}>
         <div>
           <dt>Least</dt>
@@ -69,18 +78,44 @@ export function ThicknessCard({ measures }: { measures: MeasurePicture | null })
           plugins={[limitLine]}
           data={{
             labels: shown.map((_, i) => formatLength(i * histogram.width, unit, digits)),
-            datasets: [{ data: shown, backgroundColor: shown.map((_, i) => ((i + 0.5) * histogram.width < limit ? '#a8321f' : '#23756b')), barPercentage: 1, categoryPercentage: 0.92 }],
+            datasets: [
+              {
+                data: shown,
+                backgroundColor: shown.map((_, i) => ((i + 0.5) * histogram.width < limit ? '#a8321f' : '#23756b')),
+                barPercentage: 1,
+                categoryPercentage: 0.92,
+              },
+            ],
           }}
           options={{
-            animation: false, maintainAspectRatio: false,
-            plugins: { legend: { display: false }, ...{ limitLine: { at: bars, colour: '#24292c' } }, tooltip: { displayColors: false, callbacks: { title: ([bar]) => `from ${bar?.label} ${unit}`, label: ({ parsed }) => `${Number(parsed.y).toFixed(0)} mm² of it` } } },
-            scales: { x: { grid: { display: false }, ticks: { maxTicksLimit: 6, maxRotation: 0 }, title: { display: true, text: `${of === 'thickness' ? 'thick' : 'wide'}, ${unit}` } }, y: { display: false } },
+            animation: false,
+            maintainAspectRatio: false,
+            plugins: {
+              legend: { display: false },
+              ...{ limitLine: { at: bars, colour: '#24292c' } },
+              tooltip: {
+                displayColors: false,
+                callbacks: {
+                  title: ([bar]) => `from ${bar?.label} ${unit}`,
+                  label: ({ parsed }) => `${Number(parsed.y).toFixed(0)} mm² of it`,
+                },
+              },
+            },
+            scales: {
+              x: {
+                grid: { display: false },
+                ticks: { maxTicksLimit: 6, maxRotation: 0 },
+                title: { display: true, text: `${of === 'thickness' ? 'thick' : 'wide'}, ${unit}` },
+              },
+              y: { display: false },
+            },
           }}
         />
       </div>
       {thicker > 0 && (
         <p className={css.rest}>
-          {thicker} % is {of === 'thickness' ? 'thicker' : 'wider'} than {lengthWithUnit(shown.length * histogram.width, unit, digits)}.
+          {thicker} % is {of === 'thickness' ? 'thicker' : 'wider'} than{' '}
+          {lengthWithUnit(shown.length * histogram.width, unit, digits)}.
         </p>
       )}
     </section>

@@ -7,7 +7,13 @@ import { useView } from '../workbench/view-store';
 import css from './bed.module.css';
 
 /** Local thickness as discs in bands against the limit, over the outline of the material; the worst places are marked. */
-export const ThicknessMap = memo(function ThicknessMap({ picture, measures }: { picture: Picture; measures: MeasurePicture | null }) {
+export const ThicknessMap = memo(function ThicknessMap({
+  picture,
+  measures,
+}: {
+  picture: Picture;
+  measures: MeasurePicture | null;
+}) {
   const of = useView((state) => state.thicknessOf);
   return (
     <>

@@ -45,7 +45,13 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLE
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.01, 800])
       // What can be taken in hand on the bed is not the ground.
-      .filter((event: Event & { button?: number; ctrlKey?: boolean }) => event.type === 'wheel' || (!event.ctrlKey && !event.button && !(event.target instanceof Element && event.target.closest('[data-grab]'))))
+      .filter(
+        (event: Event & { button?: number; ctrlKey?: boolean }) =>
+          event.type === 'wheel' ||
+          (!event.ctrlKey &&
+            !event.button &&
+            !(event.target instanceof Element && event.target.closest('[data-grab]'))),
+      )
       .on('zoom', (event: { transform: ZoomTransform; sourceEvent: Event | null }) => {
         // Only what a person does ends the fitting.
         if (event.sourceEvent) fitting.current = false;
@@ -53,7 +59,9 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLE
       });
     behaviour.current = zooming;
     select(element).call(zooming).on('dblclick.zoom', null);
-    const watch = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    const watch = new ResizeObserver(
+      ([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
+    );
     watch.observe(element);
     return () => watch.disconnect();
   }, [element]);
@@ -69,7 +77,11 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLE
       if (size.width === 0) return;
       const fits = beside.map(({ top, right }) => {
         const [width, height] = [Math.max(1, size.width - right), Math.max(1, size.height - top)];
-        const k = Math.min(closest, (width * share) / Math.max(1e-3, maxX - minX), (height * share) / Math.max(1e-3, maxY - minY));
+        const k = Math.min(
+          closest,
+          (width * share) / Math.max(1e-3, maxX - minX),
+          (height * share) / Math.max(1e-3, maxY - minY),
+        );
         return { k, x: width / 2, y: top + height / 2 };
       });
       const { k, x, y } = fits.reduce((best, fit) => (fit.k > best.k ? fit : best));
@@ -93,7 +105,14 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLE
     trueSize: () => {
       fitting.current = false;
       const k = PIXELS_PER_MM / transform.k;
-      move(zoomIdentity.translate(size.width / 2 - (size.width / 2 - transform.x) * k, size.height / 2 - (size.height / 2 - transform.y) * k).scale(PIXELS_PER_MM));
+      move(
+        zoomIdentity
+          .translate(
+            size.width / 2 - (size.width / 2 - transform.x) * k,
+            size.height / 2 - (size.height / 2 - transform.y) * k,
+          )
+          .scale(PIXELS_PER_MM),
+      );
     },
     by: (factor) => {
       fitting.current = false;

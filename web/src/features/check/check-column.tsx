@@ -14,7 +14,15 @@ import css from './check.module.css';
 import { MeasureBar } from './measure-bar';
 
 /** The findings, always there: what was measured against what, where, and the mends. */
-export const CheckColumn = memo(function CheckColumn({ picture, upToDate, measured }: { picture: Picture | null; upToDate: boolean; measured: boolean }) {
+export const CheckColumn = memo(function CheckColumn({
+  picture,
+  upToDate,
+  measured,
+}: {
+  picture: Picture | null;
+  upToDate: boolean;
+  measured: boolean;
+}) {
   const make = useJob((state) => state.recipe.make);
   const findings = picture?.report.findings ?? [];
   const stops = findings.filter(({ severity }) => severity === 'stop').length;
@@ -46,7 +54,12 @@ export const CheckColumn = memo(function CheckColumn({ picture, upToDate, measur
 
 function summary(stops: number, attentions: number): string {
   if (stops + attentions === 0) return 'clear';
-  return [stops > 0 ? `${stops} ${stops === 1 ? 'stop' : 'stops'}` : '', attentions > 0 ? `${attentions} to look at` : ''].filter(Boolean).join(' · ');
+  return [
+    stops > 0 ? `${stops} ${stops === 1 ? 'stop' : 'stops'}` : '',
+    attentions > 0 ? `${attentions} to look at` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 /** Findings of one rule that one mend would put right stand together, so that thirty narrow bridges are one card. */
@@ -76,7 +89,9 @@ const MANY: Partial<Record<Rule, (count: number) => string>> = {
 function Group({ findings }: { findings: readonly Finding[] }) {
   const unit = useUnit();
   // The worst speaks for all.
-  const worst = findings.reduce((least, finding) => ((finding.measure?.value ?? 0) < (least.measure?.value ?? 0) ? finding : least));
+  const worst = findings.reduce((least, finding) =>
+    (finding.measure?.value ?? 0) < (least.measure?.value ?? 0) ? finding : least,
+  );
   const title = findings.length > 1 ? (MANY[worst.rule]?.(findings.length) ?? worst.title) : worst.title;
   return (
     <section className={css.finding} data-severity={worst.severity}>
@@ -109,7 +124,15 @@ function MendButton({ mend: { label, patch } }: { mend: Mend }) {
   const show = () => useView.setState({ preview: { label, patch } });
   const hide = () => useView.setState({ preview: null });
   return (
-    <button type="button" className="btn btn-outline-primary btn-sm" onMouseEnter={show} onMouseLeave={hide} onFocus={show} onBlur={hide} onClick={() => (hide(), mend(label, patch))}>
+    <button
+      type="button"
+      className="btn btn-outline-primary btn-sm"
+      onMouseEnter={show}
+      onMouseLeave={hide}
+      onFocus={show}
+      onBlur={hide}
+      onClick={() => (hide(), mend(label, patch))}
+    >
       {label}
     </button>
   );
@@ -120,23 +143,46 @@ function ShowButton({ finding: { place }, label }: { finding: Finding; label: st
   const ring = () => useView.setState({ ring: place });
   const unring = () => useView.setState({ ring: null });
   return (
-    <button type="button" className="btn btn-light btn-sm" onMouseEnter={ring} onMouseLeave={unring} onFocus={ring} onBlur={unring} onClick={() => useView.setState({ focus: { place } })}>
+    <button
+      type="button"
+      className="btn btn-light btn-sm"
+      onMouseEnter={ring}
+      onMouseLeave={unring}
+      onFocus={ring}
+      onBlur={unring}
+      onClick={() => useView.setState({ focus: { place } })}
+    >
       {label}
     </button>
   );
 }
 
 /** What was looked at and found in order. */
-function passes(make: Make, findings: readonly Finding[], measured: boolean, { islands, bridges: all }: Report): string[] {
+function passes(
+  make: Make,
+  findings: readonly Finding[],
+  measured: boolean,
+  { islands, bridges: all }: Report,
+): string[] {
   const [bridges, mayDrop] = [all.length, islands.filter(({ status }) => status === 'may drop').length];
   const clear = (...rules: Rule[]) => !findings.some(({ rule }) => rules.includes(rule));
   const list: string[] = [];
   if (clear('no words', 'face missing', 'missing character')) list.push('Every character is in the face');
   const plateless = make === 'stand-alone' || make === 'backed';
-  if (plateless ? clear('loose piece') : clear('drop-out')) list.push(plateless ? 'Nothing is loose' : mayDrop > 0 ? `Nothing drops out but the ${mayDrop === 1 ? 'island' : `${mayDrop} islands`} that may` : 'Nothing drops out');
-  if (make === 'cut-through' && clear('narrow bridge', 'drop-out') && bridges > 0) list.push('Every bridge is wide enough');
-  if (make === 'cut-through' && measured && bridges > 0 && clear('weak hold', 'narrow bridge', 'drop-out')) list.push('Every island hangs as strongly as its bridges');
-  if (measured && clear('thin neck', 'thin wall', 'narrow gap', 'filled counter', 'speck')) list.push('Everything is thick and wide enough');
+  if (plateless ? clear('loose piece') : clear('drop-out'))
+    list.push(
+      plateless
+        ? 'Nothing is loose'
+        : mayDrop > 0
+          ? `Nothing drops out but the ${mayDrop === 1 ? 'island' : `${mayDrop} islands`} that may`
+          : 'Nothing drops out',
+    );
+  if (make === 'cut-through' && clear('narrow bridge', 'drop-out') && bridges > 0)
+    list.push('Every bridge is wide enough');
+  if (make === 'cut-through' && measured && bridges > 0 && clear('weak hold', 'narrow bridge', 'drop-out'))
+    list.push('Every island hangs as strongly as its bridges');
+  if (measured && clear('thin neck', 'thin wall', 'narrow gap', 'filled counter', 'speck'))
+    list.push('Everything is thick and wide enough');
   if (clear('off the sheet', 'words off the plate')) list.push('All of it is on the sheet');
   if (clear('unassigned')) list.push('Every line has its operation');
   return list;

@@ -23,14 +23,26 @@ export function barEdits(store: JobStore, picture: Picture | null): BarEdits {
     addAt: (x, y) => {
       const letters = picture?.letters ?? [];
       const middle = ({ bounds }: (typeof letters)[number]) => (bounds.minX + bounds.maxX) / 2;
-      const before = letters.filter((letter) => middle(letter) < x && y > letter.bounds.minY - letter.capHeight && y < letter.bounds.maxY + letter.capHeight).sort((a, b) => middle(b) - middle(a))[0];
+      const before = letters
+        .filter(
+          (letter) =>
+            middle(letter) < x &&
+            y > letter.bounds.minY - letter.capHeight &&
+            y < letter.bounds.maxY + letter.capHeight,
+        )
+        .sort((a, b) => middle(b) - middle(a))[0];
       if (!before || !letters.some((letter) => letter.line === before.line && middle(letter) > x)) return false;
       const height = Number(((before.baseline - y) / before.capHeight).toFixed(3));
       if (height < -2 || height > 3) return false;
-      edit('Draw a bar', (recipe) => void (recipe.hold.joins.bars[before.id] = [...(recipe.hold.joins.bars[before.id] ?? []), height].slice(0, 6)));
+      edit(
+        'Draw a bar',
+        (recipe) =>
+          void (recipe.hold.joins.bars[before.id] = [...(recipe.hold.joins.bars[before.id] ?? []), height].slice(0, 6)),
+      );
       return true;
     },
-    setHeight: (letter, index, height) => edit('Height of a bar', (recipe) => void (recipe.hold.joins.bars[letter]![index] = height)),
+    setHeight: (letter, index, height) =>
+      edit('Height of a bar', (recipe) => void (recipe.hold.joins.bars[letter]![index] = height)),
     remove: (letter, index) =>
       edit('Take a bar out', (recipe) => {
         const { bars } = recipe.hold.joins;

@@ -29,7 +29,8 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
   const islands = picture?.report.islands ?? [];
   const { machine, material, placeholder, hint } = useHouseLimit('bridge', bridges.width);
   const byHand = Object.keys(bridges.byHand);
-  const widthOf = (island: string) => Math.min(...(picture?.bridges.filter((bridge) => bridge.island === island).map(({ width }) => width) ?? []));
+  const widthOf = (island: string) =>
+    Math.min(...(picture?.bridges.filter((bridge) => bridge.island === island).map(({ width }) => width) ?? []));
   return (
     <>
       <PanelHead title="Hold">{sentence(islands)}</PanelHead>
@@ -51,7 +52,11 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
           { value: 'one', label: '1' },
           { value: 'two', label: '2' },
           { value: 'by size', label: 'size', title: 'One, and two for larger islands' },
-          { value: 'by weight', label: 'weight', title: `One for each ${machine ? formatWeight(machine.bridgeLoad, unit) : ''} of island` },
+          {
+            value: 'by weight',
+            label: 'weight',
+            title: `One for each ${machine ? formatWeight(machine.bridgeLoad, unit) : ''} of island`,
+          },
         ]}
       />
       <Choices
@@ -69,24 +74,66 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
         label="Roots"
         value={bridges.root.shape}
         onChange={(shape) => edit('Roots', (draft) => void (draft.hold.bridges.root.shape = shape))}
-        options={[{ value: 'square', label: 'Square' }, { value: 'rounded', label: 'Round' }, { value: 'tapered', label: 'Taper' }]}
+        options={[
+          { value: 'square', label: 'Square' },
+          { value: 'rounded', label: 'Round' },
+          { value: 'tapered', label: 'Taper' },
+        ]}
       />
-      {bridges.root.shape !== 'square' && <LengthField label="Root size" value={bridges.root.size} {...LIMITS.bridgeRoot} onChange={(mm) => edit('Root size', (draft) => void (draft.hold.bridges.root.size = mm))} hint="As much as there is room for, up to this." />}
+      {bridges.root.shape !== 'square' && (
+        <LengthField
+          label="Root size"
+          value={bridges.root.size}
+          {...LIMITS.bridgeRoot}
+          onChange={(mm) => edit('Root size', (draft) => void (draft.hold.bridges.root.size = mm))}
+          hint="As much as there is room for, up to this."
+        />
+      )}
       <PanelSection title="Islands" aside="bridge · area">
         {islands.length === 0 && <div className="field-hint">No letter of these words has an island.</div>}
         <ol className={css.islands}>
           {islands.map((island, i) => (
-            <PlaceRow key={island.id} number={i + 1} name={island.name} held={island.status !== 'drops out'} place={picture!.islands[i]!.bounds} open={island.id === chosen} onOpen={() => useView.setState({ island: island.id === chosen ? null : island.id })}>
-              <span className="number">{island.status === 'held' ? `${island.bridges > 1 ? `${island.bridges} × ` : ''}${Number.isFinite(widthOf(island.id)) ? formatLength(widthOf(island.id), unit, unit === 'mm' ? 1 : 2) : 'held'}` : island.status === 'may drop' ? 'may drop' : 'drops'}</span>
+            <PlaceRow
+              key={island.id}
+              number={i + 1}
+              name={island.name}
+              held={island.status !== 'drops out'}
+              place={picture!.islands[i]!.bounds}
+              open={island.id === chosen}
+              onOpen={() => useView.setState({ island: island.id === chosen ? null : island.id })}
+            >
+              <span className="number">
+                {island.status === 'held'
+                  ? `${island.bridges > 1 ? `${island.bridges} × ` : ''}${Number.isFinite(widthOf(island.id)) ? formatLength(widthOf(island.id), unit, unit === 'mm' ? 1 : 2) : 'held'}`
+                  : island.status === 'may drop'
+                    ? 'may drop'
+                    : 'drops'}
+              </span>
               <span className={`number soft ${css.area}`}>{formatArea(island.area, unit)}</span>
-              {island.id === chosen && <IslandDetails island={island} picture={picture!} hold={measures?.report.islandHolds.find((hold) => hold.island === island.id)} />}
+              {island.id === chosen && (
+                <IslandDetails
+                  island={island}
+                  picture={picture!}
+                  hold={measures?.report.islandHolds.find((hold) => hold.island === island.id)}
+                />
+              )}
             </PlaceRow>
           ))}
         </ol>
         <div className={css.actions}>
-          <DrawButton kind="bridge" label="Draw a bridge" hint="Drag across a gap, from an island outward." disabled={islands.length === 0} />
+          <DrawButton
+            kind="bridge"
+            label="Draw a bridge"
+            hint="Drag across a gap, from an island outward."
+            disabled={islands.length === 0}
+          />
           {byHand.length > 0 && (
-            <Button size="sm" variant="light" onClick={() => edits.placeAgain(byHand)} title="Gives every bridge put by hand back to the search">
+            <Button
+              size="sm"
+              variant="light"
+              onClick={() => edits.placeAgain(byHand)}
+              title="Gives every bridge put by hand back to the search"
+            >
               Place all again
             </Button>
           )}
@@ -97,10 +144,27 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
           bare
           label="May islands fall out?"
           value={drop.all === null ? 'material' : drop.all ? 'all' : 'none'}
-          onChange={(choice) => edit('Islands that may drop', (draft) => void (draft.hold.drop.all = choice === 'material' ? null : choice === 'all'))}
-          options={[{ value: 'material', label: 'As the material', title: 'Material with a sticky back keeps them where they are' }, { value: 'none', label: 'No' }, { value: 'all', label: 'All may' }]}
+          onChange={(choice) =>
+            edit(
+              'Islands that may drop',
+              (draft) => void (draft.hold.drop.all = choice === 'material' ? null : choice === 'all'),
+            )
+          }
+          options={[
+            {
+              value: 'material',
+              label: 'As the material',
+              title: 'Material with a sticky back keeps them where they are',
+            },
+            { value: 'none', label: 'No' },
+            { value: 'all', label: 'All may' },
+          ]}
         />
-        {material?.stickyBack && drop.all === null && <div className="field-hint">{material.name}: the islands stay on the carrier, so all of them may come loose.</div>}
+        {material?.stickyBack && drop.all === null && (
+          <div className="field-hint">
+            {material.name}: the islands stay on the carrier, so all of them may come loose.
+          </div>
+        )}
       </PanelSection>
     </>
   );
@@ -108,7 +172,8 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
 
 function sentence(islands: Picture['report']['islands']): string {
   if (islands.length === 0) return 'No islands: nothing can drop out.';
-  const count = (wanted: Picture['report']['islands'][number]['status']) => islands.filter(({ status }) => status === wanted).length;
+  const count = (wanted: Picture['report']['islands'][number]['status']) =>
+    islands.filter(({ status }) => status === wanted).length;
   const [held, may, drops] = [count('held'), count('may drop'), count('drops out')];
   const said = `${islands.length} ${islands.length === 1 ? 'island' : 'islands'}`;
   if (held === islands.length) return islands.length === 1 ? 'One island, held.' : `${said}, all held.`;

@@ -17,7 +17,10 @@ export function CouponSection({ ready }: { ready: boolean }) {
   const shop = useShop();
   const search = useRef<{ readonly stop: () => void } | null>(null);
   useEffect(() => () => search.current?.stop(), []);
-  const [state, setState] = useState<{ readonly working: boolean; readonly problem: string | null }>({ working: false, problem: null });
+  const [state, setState] = useState<{ readonly working: boolean; readonly problem: string | null }>({
+    working: false,
+    problem: null,
+  });
   const make = async () => {
     setState({ working: true, problem: null });
     try {
@@ -25,8 +28,19 @@ export function CouponSection({ ready }: { ready: boolean }) {
       const begun = searchCoupon({ recipe, shop });
       search.current = begun;
       const places = await begun.result;
-      if (!places) return setState({ working: false, problem: 'There is nothing to test: no neck, bridge or counter was found.' });
-      const created = await ask<JobDetail>('/api/jobs', { method: 'POST', body: { recipe: { ...recipe, name: `${recipe.name.slice(0, 100)}, test coupon`, sheet: { width: null, height: null, margin: recipe.sheet.margin }, coupon: places } } });
+      if (!places)
+        return setState({ working: false, problem: 'There is nothing to test: no neck, bridge or counter was found.' });
+      const created = await ask<JobDetail>('/api/jobs', {
+        method: 'POST',
+        body: {
+          recipe: {
+            ...recipe,
+            name: `${recipe.name.slice(0, 100)}, test coupon`,
+            sheet: { width: null, height: null, margin: recipe.sheet.margin },
+            coupon: places,
+          },
+        },
+      });
       router.push(`/jobs/${created.id}`);
     } catch (error) {
       setState({ working: false, problem: `The coupon could not be made: ${(error as Error).message}` });
@@ -37,7 +51,9 @@ export function CouponSection({ ready }: { ready: boolean }) {
       <Button size="sm" variant="light" disabled={!ready || state.working} onClick={() => void make()}>
         {state.working ? <Spinner size="sm" /> : 'Make a coupon to cut first'}
       </Button>
-      <div className={state.problem ? 'field-problem' : 'field-hint'}>{state.problem ?? 'Its thinnest neck, narrowest bridge and smallest counter at true size, as a job of its own.'}</div>
+      <div className={state.problem ? 'field-problem' : 'field-hint'}>
+        {state.problem ?? 'Its thinnest neck, narrowest bridge and smallest counter at true size, as a job of its own.'}
+      </div>
     </PanelSection>
   );
 }

@@ -19,13 +19,22 @@ interface Props {
 export function HoldPanel({ picture, measures }: Props) {
   const make = useJob((state) => state.recipe.make);
   const isCoupon = useJob((state) => state.recipe.coupon !== null);
-  if (isCoupon) return <PanelHead title="Hold">This is a test coupon: its pieces hang in their rims. What holds them is set in the job it was cut from.</PanelHead>;
+  if (isCoupon)
+    return (
+      <PanelHead title="Hold">
+        This is a test coupon: its pieces hang in their rims. What holds them is set in the job it was cut from.
+      </PanelHead>
+    );
   return (
     <>
       {make === 'cut-through' && <BridgesPanel picture={picture} measures={measures} />}
       {make === 'stand-alone' && <JoinsPanel picture={picture} measures={measures} />}
-      {make === 'engraved' && <PanelHead title="Hold">Engraved letters stay in their plate: there is nothing to hold.</PanelHead>}
-      {make === 'relief' && <PanelHead title="Hold">The letters stand on their plate: there is nothing to hold.</PanelHead>}
+      {make === 'engraved' && (
+        <PanelHead title="Hold">Engraved letters stay in their plate: there is nothing to hold.</PanelHead>
+      )}
+      {make === 'relief' && (
+        <PanelHead title="Hold">The letters stand on their plate: there is nothing to hold.</PanelHead>
+      )}
       {make === 'backed' && <PanelHead title="Hold">{backerSentence(picture)}</PanelHead>}
       <ThinPlacesFold measures={measures} />
       <TabsFold picture={picture} />

@@ -36,15 +36,32 @@ export function IslandDetails({ island, picture, hold }: Props) {
       </p>
       {bridgesOf(picture, island.id).map((bridge, n) => (
         <div key={bridge.id} className={css.bridgeRow}>
-          <LengthField bare label={`Width of bridge ${n + 1}`} value={bridge.width} {...LIMITS.bridgeWidth} onChange={(mm) => edits.setWidth(bridge, mm)} onEmpty={() => edits.setWidth(bridge, null)} />
+          <LengthField
+            bare
+            label={`Width of bridge ${n + 1}`}
+            value={bridge.width}
+            {...LIMITS.bridgeWidth}
+            onChange={(mm) => edits.setWidth(bridge, mm)}
+            onEmpty={() => edits.setWidth(bridge, null)}
+          />
           <span className="soft number">{formatLength(bridge.length, unit, unit === 'mm' ? 1 : 2)} long</span>
-          <Button size="sm" variant="light" aria-label={`Take bridge ${n + 1} out`} title="Take it out" onClick={() => edits.remove(bridge)}>
+          <Button
+            size="sm"
+            variant="light"
+            aria-label={`Take bridge ${n + 1} out`}
+            title="Take it out"
+            onClick={() => edits.remove(bridge)}
+          >
             <X />
           </Button>
         </div>
       ))}
-      {bridgesOf(picture, island.id).length === 0 && <span className="soft">{island.status === 'may drop' ? 'It may fall out.' : 'No bridge of its own.'}</span>}
-      {bridgesOf(picture, island.id).length > 0 && <div className="field-hint">Drag it on the bed, or slide it with the arrow keys.</div>}
+      {bridgesOf(picture, island.id).length === 0 && (
+        <span className="soft">{island.status === 'may drop' ? 'It may fall out.' : 'No bridge of its own.'}</span>
+      )}
+      {bridgesOf(picture, island.id).length > 0 && (
+        <div className="field-hint">Drag it on the bed, or slide it with the arrow keys.</div>
+      )}
       <div className={css.actions}>
         {byHand && (
           <Button size="sm" variant="light" onClick={() => edits.placeAgain([island.id])}>
@@ -52,7 +69,12 @@ export function IslandDetails({ island, picture, hold }: Props) {
           </Button>
         )}
         {letter && alike > 1 && (
-          <Button size="sm" variant="light" onClick={() => edits.copyToAlike(letter.id)} title={`Gives the bridges of this ${letter.text} to all ${alike}`}>
+          <Button
+            size="sm"
+            variant="light"
+            onClick={() => edits.copyToAlike(letter.id)}
+            title={`Gives the bridges of this ${letter.text} to all ${alike}`}
+          >
             For every {letter.text}
           </Button>
         )}

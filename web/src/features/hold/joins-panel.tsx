@@ -31,12 +31,21 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
   const report = picture?.report;
   return (
     <>
-      <PanelHead title="Hold">{pieces.length === 1 ? 'All in one piece.' : wanted === 'separate' ? `${pieces.length} pieces, as wanted.` : `${pieces.length} pieces: ${loose} loose.`}</PanelHead>
+      <PanelHead title="Hold">
+        {pieces.length === 1
+          ? 'All in one piece.'
+          : wanted === 'separate'
+            ? `${pieces.length} pieces, as wanted.`
+            : `${pieces.length} pieces: ${loose} loose.`}
+      </PanelHead>
       <Choices
         label="Comes off as"
         value={wanted}
         onChange={(value) => edit('Pieces wanted', (draft) => void (draft.hold.pieces = value))}
-        options={[{ value: 'one', label: 'One piece' }, { value: 'separate', label: 'Separate' }]}
+        options={[
+          { value: 'one', label: 'One piece' },
+          { value: 'separate', label: 'Separate' },
+        ]}
       />
       <LengthField
         label="Neck and tie"
@@ -49,22 +58,64 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
       />
       {wanted === 'one' && <OnePieceAction />}
       <PanelSection title="Joins">
-        <Form.Check type="switch" id="close-up" label="Close letters up until they join" checked={joins.closeUp} onChange={({ target }) => edit('Close up', (draft) => void (draft.hold.joins.closeUp = target.checked))} />
+        <Form.Check
+          type="switch"
+          id="close-up"
+          label="Close letters up until they join"
+          checked={joins.closeUp}
+          onChange={({ target }) => edit('Close up', (draft) => void (draft.hold.joins.closeUp = target.checked))}
+        />
         {joins.closeUp && (
           <>
-            <NumberField label="At most" value={Math.round(joins.closeUpMost * 100)} least={1} most={100} step={1} suffix="% cap" onChange={(percent) => edit('Closing up at most', (draft) => void (draft.hold.joins.closeUpMost = percent / 100))} />
-            {report && report.closedUp.length > 0 && <p className="field-hint">{report.closedUp.map(({ letter, by }) => `${letter} by ${lengthWithUnit(by, unit)}`).join(', ')}.</p>}
+            <NumberField
+              label="At most"
+              value={Math.round(joins.closeUpMost * 100)}
+              least={1}
+              most={100}
+              step={1}
+              suffix="% cap"
+              onChange={(percent) =>
+                edit('Closing up at most', (draft) => void (draft.hold.joins.closeUpMost = percent / 100))
+              }
+            />
+            {report && report.closedUp.length > 0 && (
+              <p className="field-hint">
+                {report.closedUp.map(({ letter, by }) => `${letter} by ${lengthWithUnit(by, unit)}`).join(', ')}.
+              </p>
+            )}
           </>
         )}
         <Choices
           label="Ties"
           value={joins.ties}
           onChange={(ties) => edit('Ties', (draft) => void (draft.hold.joins.ties = ties))}
-          options={[{ value: 'none', label: 'None' }, { value: 'loose', label: 'Loose', title: 'Short bars to whatever hangs on nothing: dots, accents, letters' }, { value: 'thin', label: 'Thin too', title: 'Over necks that are too thin as well' }]}
+          options={[
+            { value: 'none', label: 'None' },
+            {
+              value: 'loose',
+              label: 'Loose',
+              title: 'Short bars to whatever hangs on nothing: dots, accents, letters',
+            },
+            { value: 'thin', label: 'Thin too', title: 'Over necks that are too thin as well' },
+          ]}
         />
-        {report && report.ties.length > 0 && <p className="field-hint">{report.ties.length === 1 ? 'One tie.' : `${report.ties.length} ties.`} They follow the words.</p>}
+        {report && report.ties.length > 0 && (
+          <p className="field-hint">
+            {report.ties.length === 1 ? 'One tie.' : `${report.ties.length} ties.`} They follow the words.
+          </p>
+        )}
         <Bars picture={picture} />
-        <NumberField label="Held at" value={joins.points} least={1} most={4} step={1} whole suffix="points" onChange={(points) => edit('Points of joining', (draft) => void (draft.hold.joins.points = points))} hint="A letter joined at fewer is a finding." />
+        <NumberField
+          label="Held at"
+          value={joins.points}
+          least={1}
+          most={4}
+          step={1}
+          whole
+          suffix="points"
+          onChange={(points) => edit('Points of joining', (draft) => void (draft.hold.joins.points = points))}
+          hint="A letter joined at fewer is a finding."
+        />
       </PanelSection>
       {measures && measures.report.necks.length > 0 && (
         <PanelSection title="Necks" aside="width">
@@ -72,7 +123,13 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
             {[...measures.report.necks]
               .sort((a, b) => a.width - b.width)
               .map(({ between, width, place }, i) => (
-                <PlaceRow key={between.join()} number={i + 1} name={pairName(between)} held={width >= measures.report.limits.neck - 0.005} place={place}>
+                <PlaceRow
+                  key={between.join()}
+                  number={i + 1}
+                  name={pairName(between)}
+                  held={width >= measures.report.limits.neck - 0.005}
+                  place={place}
+                >
                   <span className="number">{formatLength(width, unit, unit === 'mm' ? 2 : 3)}</span>
                 </PlaceRow>
               ))}
@@ -83,7 +140,13 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
         <PanelSection title="Pieces" aside="area">
           <ol className={css.islands}>
             {pieces.map(({ id, name, status, area }, i) => (
-              <PlaceRow key={id} number={i + 1} name={name} held={status === 'kept'} place={picture!.pieces.find((piece) => piece.id === id)!.bounds}>
+              <PlaceRow
+                key={id}
+                number={i + 1}
+                name={name}
+                held={status === 'kept'}
+                place={picture!.pieces.find((piece) => piece.id === id)!.bounds}
+              >
                 <span>{status}</span>
                 <span className={`number soft ${css.area}`}>{formatArea(area, unit)}</span>
               </PlaceRow>
@@ -105,21 +168,40 @@ function pairName([a, b]: readonly [string, string]): string {
 function Bars({ picture }: { picture: Picture | null }) {
   const bars = useJob((state) => state.recipe.hold.joins.bars);
   const edits = useBarEdits(picture);
-  const nameOf = (id: string) => picture?.letters.find((letter) => letter.id === id)?.name ?? 'a letter no longer there';
+  const nameOf = (id: string) =>
+    picture?.letters.find((letter) => letter.id === id)?.name ?? 'a letter no longer there';
   return (
     <>
       {Object.entries(bars).flatMap(([letter, heights]) =>
         heights.map((height, i) => (
           <div key={`${letter} ${i}`} className={css.barRow}>
-            <NumberField label={`Bar after ${nameOf(letter)}`} value={Math.round(height * 100)} least={-200} most={300} step={1} suffix="% cap" onChange={(percent) => edits.setHeight(letter, i, percent / 100)} />
-            <Button size="sm" variant="light" aria-label={`Take the bar after ${nameOf(letter)} out`} title="Take it out" onClick={() => edits.remove(letter, i)}>
+            <NumberField
+              label={`Bar after ${nameOf(letter)}`}
+              value={Math.round(height * 100)}
+              least={-200}
+              most={300}
+              step={1}
+              suffix="% cap"
+              onChange={(percent) => edits.setHeight(letter, i, percent / 100)}
+            />
+            <Button
+              size="sm"
+              variant="light"
+              aria-label={`Take the bar after ${nameOf(letter)} out`}
+              title="Take it out"
+              onClick={() => edits.remove(letter, i)}
+            >
               <X />
             </Button>
           </div>
         )),
       )}
       <div className={css.actions}>
-        <DrawButton kind="bar" label="Draw a bar" hint="Drag across the gap between two letters, at the height it is to have." />
+        <DrawButton
+          kind="bar"
+          label="Draw a bar"
+          hint="Drag across the gap between two letters, at the height it is to have."
+        />
       </div>
     </>
   );

@@ -11,7 +11,11 @@ import { useJob } from '../workbench/job-store';
 import { useView } from '../workbench/view-store';
 import css from './hold.module.css';
 
-type State = { readonly kind: 'idle' } | { readonly kind: 'searching'; readonly done: number; readonly of: number } | { readonly kind: 'found'; readonly found: OnePiece; readonly recipe: object } | { readonly kind: 'failed'; readonly reason: string };
+type State =
+  | { readonly kind: 'idle' }
+  | { readonly kind: 'searching'; readonly done: number; readonly of: number }
+  | { readonly kind: 'found'; readonly found: OnePiece; readonly recipe: object }
+  | { readonly kind: 'failed'; readonly reason: string };
 
 const LABEL = 'Make it one piece';
 
@@ -38,7 +42,10 @@ export function OnePieceAction() {
   );
   const start = () => {
     setState({ kind: 'searching', done: 0, of: 1 });
-    const begun = searchOnePiece({ recipe, shop }, (done, of) => search.current === begun && setState({ kind: 'searching', done, of }));
+    const begun = searchOnePiece(
+      { recipe, shop },
+      (done, of) => search.current === begun && setState({ kind: 'searching', done, of }),
+    );
     search.current = begun;
     begun.result.then(
       (found) => {
@@ -67,7 +74,13 @@ export function OnePieceAction() {
     const { found } = state;
     return (
       <div className={css.found} role="status">
-        <strong>{found.holds ? (found.changes.length === 0 ? 'It is one piece already.' : 'One piece, by this:') : 'The nearest that was found:'}</strong>
+        <strong>
+          {found.holds
+            ? found.changes.length === 0
+              ? 'It is one piece already.'
+              : 'One piece, by this:'
+            : 'The nearest that was found:'}
+        </strong>
         <ul>
           {found.changes.map((change) => (
             <li key={change}>{change}</li>
@@ -75,7 +88,9 @@ export function OnePieceAction() {
         </ul>
         <p className="soft mb-1">
           {found.pieces} {found.pieces === 1 ? 'piece' : 'pieces'}
-          {found.neck !== null && `, thinnest neck ${lengthWithUnit(found.neck, unit)} of ${lengthWithUnit(found.limit, unit)}`}.
+          {found.neck !== null &&
+            `, thinnest neck ${lengthWithUnit(found.neck, unit)} of ${lengthWithUnit(found.limit, unit)}`}
+          .
         </p>
         <div className={css.actions}>
           {found.changes.length > 0 && (

@@ -24,7 +24,16 @@ export function PlaceRow({ number, name, held, place, open, onOpen, children }: 
   const [first, second, details] = Children.toArray(children);
   return (
     <li data-open={open}>
-      <button type="button" data-held={held} aria-expanded={open} onMouseEnter={ring} onMouseLeave={unring} onFocus={ring} onBlur={unring} onClick={() => (onOpen ? onOpen() : useView.setState({ focus: { place } }))}>
+      <button
+        type="button"
+        data-held={held}
+        aria-expanded={open}
+        onMouseEnter={ring}
+        onMouseLeave={unring}
+        onFocus={ring}
+        onBlur={unring}
+        onClick={() => (onOpen ? onOpen() : useView.setState({ focus: { place } }))}
+      >
         <span className={css.tag}>{number}</span>
         <span className={css.islandName}>{name}</span>
         {first}

@@ -20,14 +20,18 @@ export function useTabEdits(picture: Picture | null): TabEdits {
 export function tabEdits(store: JobStore, picture: Picture | null): TabEdits {
   const edit = store.getState().edit;
   const change = (label: string, n: number, set: (shares: number[], index: number) => void, gesture?: object) =>
-    edit(label, (recipe) => {
-      const tab = picture?.tabs[n];
-      if (!tab) return;
-      const own = picture.tabs.filter(({ part }) => part === tab.part);
-      const shares = own.map(({ at }) => tidyShare(at));
-      set(shares, own.indexOf(tab));
-      recipe.hold.tabs.byHand[tab.part] = shares;
-    }, gesture);
+    edit(
+      label,
+      (recipe) => {
+        const tab = picture?.tabs[n];
+        if (!tab) return;
+        const own = picture.tabs.filter(({ part }) => part === tab.part);
+        const shares = own.map(({ at }) => tidyShare(at));
+        set(shares, own.indexOf(tab));
+        recipe.hold.tabs.byHand[tab.part] = shares;
+      },
+      gesture,
+    );
   return {
     slide: (n, at, gesture) => change('Slide a tab', n, (shares, i) => void (shares[i] = tidyShare(at)), gesture),
     remove: (n) => change('Take a tab out', n, (shares, i) => void shares.splice(i, 1)),

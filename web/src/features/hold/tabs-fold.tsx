@@ -23,13 +23,40 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
         label="Tabs"
         value={tabs.by}
         onChange={(by) => edit('Tabs', (draft) => void (draft.hold.tabs.by = by))}
-        options={[{ value: 'none', label: 'None' }, { value: 'number', label: 'Number', title: 'So many to each part' }, { value: 'length', label: 'Length', title: 'One for so much of a part’s outline' }]}
+        options={[
+          { value: 'none', label: 'None' },
+          { value: 'number', label: 'Number', title: 'So many to each part' },
+          { value: 'length', label: 'Length', title: 'One for so much of a part’s outline' },
+        ]}
       />
-      {tabs.by === 'number' && <NumberField label="To a part" value={tabs.number} least={1} most={100} step={1} whole onChange={(number) => edit('Number of tabs', (draft) => void (draft.hold.tabs.number = number))} />}
-      {tabs.by === 'length' && <LengthField label="One each" value={tabs.every} {...LIMITS.tabEvery} onChange={(mm) => edit('Tabs by outline', (draft) => void (draft.hold.tabs.every = mm))} />}
+      {tabs.by === 'number' && (
+        <NumberField
+          label="To a part"
+          value={tabs.number}
+          least={1}
+          most={100}
+          step={1}
+          whole
+          onChange={(number) => edit('Number of tabs', (draft) => void (draft.hold.tabs.number = number))}
+        />
+      )}
+      {tabs.by === 'length' && (
+        <LengthField
+          label="One each"
+          value={tabs.every}
+          {...LIMITS.tabEvery}
+          onChange={(mm) => edit('Tabs by outline', (draft) => void (draft.hold.tabs.every = mm))}
+        />
+      )}
       {tabs.by !== 'none' && (
         <>
-          <LengthField label="Stays uncut" value={tabs.length} {...LIMITS.tabLength} onChange={(mm) => edit('Length of tabs', (draft) => void (draft.hold.tabs.length = mm))} hint="Gaps in the outer cuts, wider by the cut itself. Drag one along its part; Delete takes it out." />
+          <LengthField
+            label="Stays uncut"
+            value={tabs.length}
+            {...LIMITS.tabLength}
+            onChange={(mm) => edit('Length of tabs', (draft) => void (draft.hold.tabs.length = mm))}
+            hint="Gaps in the outer cuts, wider by the cut itself. Drag one along its part; Delete takes it out."
+          />
           {Object.keys(tabs.byHand).length > 0 && (
             <div className={css.actions}>
               <Button size="sm" variant="light" onClick={edits.placeAgain}>

@@ -15,9 +15,17 @@ const MOST = 40;
 /** Necks, walls and gaps under their limits, thinnest first; the map of them is a view of the bed. */
 export function ThinPlacesFold({ measures }: { measures: MeasurePicture | null }) {
   const unit = useUnit();
-  if (!measures) return <PanelFold title="Thin places" state="measuring …">{null}</PanelFold>;
+  if (!measures)
+    return (
+      <PanelFold title="Thin places" state="measuring …">
+        {null}
+      </PanelFold>
+    );
   const { thin, narrow, limits } = measures.report;
-  const places = [...thin.map((place) => ({ ...place, of: place.kind as string, limit: limits.wall })), ...narrow.map((place) => ({ ...place, of: 'gap', limit: limits.gap }))].sort((a, b) => a.width / a.limit - b.width / b.limit);
+  const places = [
+    ...thin.map((place) => ({ ...place, of: place.kind as string, limit: limits.wall })),
+    ...narrow.map((place) => ({ ...place, of: 'gap', limit: limits.gap })),
+  ].sort((a, b) => a.width / a.limit - b.width / b.limit);
   return (
     <PanelFold title="Thin places" state={places.length === 0 ? 'none' : String(places.length)}>
       {places.length === 0 ? (
@@ -27,9 +35,16 @@ export function ThinPlacesFold({ measures }: { measures: MeasurePicture | null }
       ) : (
         <ol className={css.islands}>
           {places.slice(0, MOST).map(({ of, width, limit, between, place }, i) => (
-            <PlaceRow key={`${i} ${place.minX}`} number={i + 1} name={`${of === 'gap' ? 'Gap' : of === 'neck' ? 'Neck' : 'Wall'}: ${between.slice(0, 2).join(', ')}`} held={false} place={place}>
+            <PlaceRow
+              key={`${i} ${place.minX}`}
+              number={i + 1}
+              name={`${of === 'gap' ? 'Gap' : of === 'neck' ? 'Neck' : 'Wall'}: ${between.slice(0, 2).join(', ')}`}
+              held={false}
+              place={place}
+            >
               <span className="number">
-                {formatLength(width, unit, unit === 'mm' ? 2 : 3)} <span className="soft">of {formatLength(limit, unit, unit === 'mm' ? 1 : 2)}</span>
+                {formatLength(width, unit, unit === 'mm' ? 2 : 3)}{' '}
+                <span className="soft">of {formatLength(limit, unit, unit === 'mm' ? 1 : 2)}</span>
               </span>
             </PlaceRow>
           ))}

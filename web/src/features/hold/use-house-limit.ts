@@ -1,13 +1,28 @@
 'use client';
 
-import { limitAt, limitReason, limitsFor, type HouseLimits, type Machine, type Material } from '@needlefile/core/shop/shop';
+import {
+  limitAt,
+  limitReason,
+  limitsFor,
+  type HouseLimits,
+  type Machine,
+  type Material,
+} from '@needlefile/core/shop/shop';
 import { formatLength } from '@needlefile/core/units/length';
 import { useShop } from '@/components/shop';
 import { useUnit } from '@/components/unit';
 import { useJob } from '../workbench/job-store';
 
 /** A house limit as it applies to the open job: how much, and what is said of it beneath its field. */
-export function useHouseLimit(name: keyof HouseLimits, own: number | null): { readonly machine: Machine | undefined; readonly material: Material | undefined; readonly placeholder: string; readonly hint: string | undefined } {
+export function useHouseLimit(
+  name: keyof HouseLimits,
+  own: number | null,
+): {
+  readonly machine: Machine | undefined;
+  readonly material: Material | undefined;
+  readonly placeholder: string;
+  readonly hint: string | undefined;
+} {
   const machineId = useJob((state) => state.recipe.machine);
   const materialId = useJob((state) => state.recipe.material);
   const thickness = useJob((state) => state.recipe.thickness);
@@ -18,5 +33,10 @@ export function useHouseLimit(name: keyof HouseLimits, own: number | null): { re
   if (!machine || !material) return { machine, material, placeholder: '', hint: undefined };
   const limit = limitsFor(machine, material)[name];
   const placeholder = formatLength(limitAt(limit, thickness), unit);
-  return { machine, material, placeholder, hint: `${own === null ? 'Empty: the house limit,' : 'House limit'} ${placeholder} ${unit} (${limitReason(limit, thickness, machine)}).` };
+  return {
+    machine,
+    material,
+    placeholder,
+    hint: `${own === null ? 'Empty: the house limit,' : 'House limit'} ${placeholder} ${unit} (${limitReason(limit, thickness, machine)}).`,
+  };
 }

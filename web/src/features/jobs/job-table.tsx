@@ -2,7 +2,14 @@
 
 import { formatLength } from '@needlefile/core/units/length';
 import { useQuery } from '@tanstack/react-query';
-import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type SortingState } from '@tanstack/react-table';
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type SortingState,
+} from '@tanstack/react-table';
 import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
 import { createContext, useContext, useState } from 'react';
@@ -22,7 +29,9 @@ interface Actions {
 const column = createColumnHelper<JobRow>();
 
 /** What the cells share: the columns stay the same object, or every cell, with its open menu, would be made anew. */
-const RowContext = createContext<(Actions & { readonly renaming: string | null; readonly setRenaming: (id: string | null) => void }) | null>(null);
+const RowContext = createContext<
+  (Actions & { readonly renaming: string | null; readonly setRenaming: (id: string | null) => void }) | null
+>(null);
 
 function useRows() {
   const shared = useContext(RowContext);
@@ -33,8 +42,16 @@ function useRows() {
 const columns = [
   column.display({ id: 'drawing', header: '', cell: ({ row }) => <Thumbnail job={row.original} /> }),
   column.accessor('name', { header: 'Job', cell: ({ row }) => <Name job={row.original} /> }),
-  column.accessor((job) => job.summary?.make ?? '', { id: 'make', header: 'Make', cell: ({ row }) => <WithSummary job={row.original}>{({ make }) => make}</WithSummary> }),
-  column.accessor((job) => job.summary?.size.width ?? 0, { id: 'size', header: () => <SizeHeader />, cell: ({ row }) => <WithSummary job={row.original}>{({ size }) => <Size size={size} />}</WithSummary> }),
+  column.accessor((job) => job.summary?.make ?? '', {
+    id: 'make',
+    header: 'Make',
+    cell: ({ row }) => <WithSummary job={row.original}>{({ make }) => make}</WithSummary>,
+  }),
+  column.accessor((job) => job.summary?.size.width ?? 0, {
+    id: 'size',
+    header: () => <SizeHeader />,
+    cell: ({ row }) => <WithSummary job={row.original}>{({ size }) => <Size size={size} />}</WithSummary>,
+  }),
   column.accessor((job) => job.summary?.material ?? '', {
     id: 'material',
     header: 'Material',
@@ -49,7 +66,11 @@ const columns = [
       </WithSummary>
     ),
   }),
-  column.accessor((job) => job.summary?.state ?? '', { id: 'state', header: 'State', cell: ({ row }) => <State job={row.original} /> }),
+  column.accessor((job) => job.summary?.state ?? '', {
+    id: 'state',
+    header: 'State',
+    cell: ({ row }) => <State job={row.original} />,
+  }),
   column.accessor('updatedAt', {
     header: 'Last change',
     cell: ({ getValue, row }) => (
@@ -132,7 +153,15 @@ export function JobTable({ jobs, ...actions }: Actions & { jobs: JobRow[] }) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [renaming, setRenaming] = useState<string | null>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the table is rebuilt with its rows; nothing of it is memoised
-  const table = useReactTable({ data: jobs, columns, state: { sorting }, onSortingChange: setSorting, getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getRowId: ({ id }) => id });
+  const table = useReactTable({
+    data: jobs,
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getRowId: ({ id }) => id,
+  });
   return (
     <RowContext value={{ ...actions, renaming, setRenaming }}>
       <table className={css.table}>
@@ -140,11 +169,25 @@ export function JobTable({ jobs, ...actions }: Actions & { jobs: JobRow[] }) {
           {table.getHeaderGroups().map((group) => (
             <tr key={group.id}>
               {group.headers.map((header) => (
-                <th key={header.id} scope="col" aria-sort={header.column.getIsSorted() === 'asc' ? 'ascending' : header.column.getIsSorted() === 'desc' ? 'descending' : undefined}>
+                <th
+                  key={header.id}
+                  scope="col"
+                  aria-sort={
+                    header.column.getIsSorted() === 'asc'
+                      ? 'ascending'
+                      : header.column.getIsSorted() === 'desc'
+                        ? 'descending'
+                        : undefined
+                  }
+                >
                   {header.column.getCanSort() ? (
                     <button type="button" onClick={header.column.getToggleSortingHandler()}>
                       {flexRender(header.column.columnDef.header, header.getContext())}
-                      {header.column.getIsSorted() === 'asc' ? ' ↑' : header.column.getIsSorted() === 'desc' ? ' ↓' : ''}
+                      {header.column.getIsSorted() === 'asc'
+                        ? ' ↑'
+                        : header.column.getIsSorted() === 'desc'
+                          ? ' ↓'
+                          : ''}
                     </button>
                   ) : (
                     flexRender(header.column.columnDef.header, header.getContext())
@@ -170,7 +213,12 @@ export function JobTable({ jobs, ...actions }: Actions & { jobs: JobRow[] }) {
 
 /** The summary that came with the list, or, where the job changed since it was drawn, the one made now. */
 function useSummary(job: JobRow): { summary: JobSummary | null; failed: boolean } {
-  const { data, isError } = useQuery({ queryKey: ['summary', job.id, job.revision], queryFn: () => ask<JobSummary>(`/api/jobs/${job.id}/summary`), enabled: job.summary === null, staleTime: Infinity });
+  const { data, isError } = useQuery({
+    queryKey: ['summary', job.id, job.revision],
+    queryFn: () => ask<JobSummary>(`/api/jobs/${job.id}/summary`),
+    enabled: job.summary === null,
+    staleTime: Infinity,
+  });
   return { summary: job.summary ?? data ?? null, failed: isError };
 }
 
@@ -198,12 +246,19 @@ function Thumbnail({ job }: { job: JobRow }) {
 
 function State({ job }: { job: JobRow }) {
   const { summary } = useSummary(job);
-  const released = job.releasedRevision === null ? null : job.releasedRevision === job.revision ? 'released' : `released at revision ${job.releasedRevision}`;
+  const released =
+    job.releasedRevision === null
+      ? null
+      : job.releasedRevision === job.revision
+        ? 'released'
+        : `released at revision ${job.releasedRevision}`;
   return (
     <>
       {summary && (
         <span className={css.state} data-state={summary.state}>
-          {summary.state === 'clear' ? 'clear' : `${summary.findings} ${summary.findings === 1 ? 'finding' : 'findings'}`}
+          {summary.state === 'clear'
+            ? 'clear'
+            : `${summary.findings} ${summary.findings === 1 ? 'finding' : 'findings'}`}
         </span>
       )}
       {released && <div className="soft">{released}</div>}

@@ -8,7 +8,12 @@ export interface JobSummary {
   readonly size: { readonly width: number; readonly height: number };
   readonly material: string;
   readonly machine: string;
-  readonly drawing: { readonly viewBox: string; readonly solid: string; readonly engraved: string; readonly linework: string };
+  readonly drawing: {
+    readonly viewBox: string;
+    readonly solid: string;
+    readonly engraved: string;
+    readonly linework: string;
+  };
 }
 
 export interface JobRow {
@@ -35,7 +40,13 @@ export interface ReleaseRow {
   readonly id: string;
   readonly revision: number;
   readonly releasedAt: string;
-  readonly files: readonly { readonly format: string; readonly fileName: string; readonly sha256: string; readonly size: number; readonly deviation: number | null }[];
+  readonly files: readonly {
+    readonly format: string;
+    readonly fileName: string;
+    readonly sha256: string;
+    readonly size: number;
+    readonly deviation: number | null;
+  }[];
   readonly time: number;
   readonly stops: number;
 }

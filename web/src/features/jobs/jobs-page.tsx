@@ -23,14 +23,22 @@ export function JobsPage() {
   const client = useQueryClient();
   const [search, setSearch] = useState('');
   const wanted = useDeferredValue(search.trim());
-  const { data: jobs, error, refetch } = useQuery({
+  const {
+    data: jobs,
+    error,
+    refetch,
+  } = useQuery({
     queryKey: ['jobs', wanted],
     queryFn: () => ask<JobRow[]>(`/api/jobs?search=${encodeURIComponent(wanted)}`),
     placeholderData: (last) => last,
   });
   const refresh = () => client.invalidateQueries({ queryKey: ['jobs'] });
   const onError = (problem: Error) => notify(problem.message);
-  const restore = useMutation({ mutationFn: (id: string) => ask(`/api/jobs/${id}/restore`, { method: 'POST' }), onSuccess: refresh, onError });
+  const restore = useMutation({
+    mutationFn: (id: string) => ask(`/api/jobs/${id}/restore`, { method: 'POST' }),
+    onSuccess: refresh,
+    onError,
+  });
   const remove = useMutation({
     mutationFn: ({ id }: JobRow) => ask(`/api/jobs/${id}`, { method: 'DELETE' }),
     onSuccess: (_, { id, name }) => {
@@ -39,8 +47,16 @@ export function JobsPage() {
     },
     onError,
   });
-  const duplicate = useMutation({ mutationFn: ({ id }: JobRow) => ask<JobDetail>(`/api/jobs/${id}/duplicate`, { method: 'POST' }), onSuccess: ({ id }) => router.push(`/jobs/${id}`), onError });
-  const rename = useMutation({ mutationFn: ({ job, name }: { job: JobRow; name: string }) => renameJob(job.id, name), onSettled: refresh, onError });
+  const duplicate = useMutation({
+    mutationFn: ({ id }: JobRow) => ask<JobDetail>(`/api/jobs/${id}/duplicate`, { method: 'POST' }),
+    onSuccess: ({ id }) => router.push(`/jobs/${id}`),
+    onError,
+  });
+  const rename = useMutation({
+    mutationFn: ({ job, name }: { job: JobRow; name: string }) => renameJob(job.id, name),
+    onSettled: refresh,
+    onError,
+  });
   return (
     <div className={css.page}>
       <header className={css.head}>
@@ -52,9 +68,25 @@ export function JobsPage() {
         </div>
         <div className={css.search}>
           <Search aria-hidden />
-          <input type="search" className="form-control" aria-label="Search jobs by name or tag" placeholder="Name or tag" value={search} onChange={(event) => setSearch(event.target.value)} />
+          <input
+            type="search"
+            className="form-control"
+            aria-label="Search jobs by name or tag"
+            placeholder="Name or tag"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
         </div>
-        <Choices bare label="Unit" value={unit} onChange={setUnit} options={[{ value: 'mm', label: 'mm' }, { value: 'in', label: 'inch' }]} />
+        <Choices
+          bare
+          label="Unit"
+          value={unit}
+          onChange={setUnit}
+          options={[
+            { value: 'mm', label: 'mm' },
+            { value: 'in', label: 'inch' },
+          ]}
+        />
         <Link href="/limits" className="btn btn-light">
           House limits
         </Link>
@@ -72,7 +104,10 @@ export function JobsPage() {
         ) : !jobs ? (
           <Message title="Opening the drawer …" />
         ) : jobs.length === 0 && wanted === '' ? (
-          <Message title="No jobs yet" text="A job starts from words and a make: stand-alone letters, a cut-through plate or an engraved plate.">
+          <Message
+            title="No jobs yet"
+            text="A job starts from words and a make: stand-alone letters, a cut-through plate or an engraved plate."
+          >
             <Link href="/new" className="btn btn-light">
               Start the first
             </Link>
@@ -84,7 +119,13 @@ export function JobsPage() {
             </Button>
           </Message>
         ) : (
-          <JobTable jobs={jobs} onRename={(job, name) => rename.mutate({ job, name })} onDuplicate={duplicate.mutate} onDelete={remove.mutate} onTag={setSearch} />
+          <JobTable
+            jobs={jobs}
+            onRename={(job, name) => rename.mutate({ job, name })}
+            onDuplicate={duplicate.mutate}
+            onDelete={remove.mutate}
+            onTag={setSearch}
+          />
         )}
       </main>
     </div>

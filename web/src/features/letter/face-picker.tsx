@@ -35,7 +35,11 @@ export function FacePicker() {
     },
     onError: (error: Error) => notify(error.message),
   });
-  const remove = useMutation({ mutationFn: (font: BroughtFace) => ask(`/api/fonts/${font.id}`, { method: 'DELETE' }), onSuccess: refresh, onError: (error: Error) => notify(error.message) });
+  const remove = useMutation({
+    mutationFn: (font: BroughtFace) => ask(`/api/fonts/${font.id}`, { method: 'DELETE' }),
+    onSuccess: refresh,
+    onError: (error: Error) => notify(error.message),
+  });
   return (
     <>
       <Dropdown className="mb-2">
@@ -52,7 +56,14 @@ export function FacePicker() {
           </Dropdown.Item>
           <Dropdown.Divider />
           {faces.map((face) => (
-            <Dropdown.Item key={face.id} as="button" type="button" active={face.id === id} className={css.wallFace} onClick={() => choose(face.id)}>
+            <Dropdown.Item
+              key={face.id}
+              as="button"
+              type="button"
+              active={face.id === id}
+              className={css.wallFace}
+              onClick={() => choose(face.id)}
+            >
               <span className={css.faceName} style={{ fontFamily: faceFamily(face.id) }}>
                 {face.name}
               </span>
@@ -78,7 +89,15 @@ export function FacePicker() {
   );
 }
 
-function FaceNote({ id, brought, onRemove }: { id: string; brought: BroughtFace | null; onRemove: (font: BroughtFace) => void }) {
+function FaceNote({
+  id,
+  brought,
+  onRemove,
+}: {
+  id: string;
+  brought: BroughtFace | null;
+  onRemove: (font: BroughtFace) => void;
+}) {
   if (!brought)
     return (
       <p className={css.faceNote}>
@@ -90,7 +109,15 @@ function FaceNote({ id, brought, onRemove }: { id: string; brought: BroughtFace 
   const { facts, fileName } = brought;
   return (
     <div className={css.faceNote}>
-      {fileName}, {facts.glyphs} letters and signs; {facts.embedding}. {facts.licence ? <span title={facts.licence}>Licence: {facts.licence.slice(0, 70)}{facts.licence.length > 70 ? ' …' : ''}</span> : 'It names no licence.'}{' '}
+      {fileName}, {facts.glyphs} letters and signs; {facts.embedding}.{' '}
+      {facts.licence ? (
+        <span title={facts.licence}>
+          Licence: {facts.licence.slice(0, 70)}
+          {facts.licence.length > 70 ? ' …' : ''}
+        </span>
+      ) : (
+        'It names no licence.'
+      )}{' '}
       <button type="button" className="btn btn-link btn-sm p-0" onClick={() => onRemove(brought)}>
         Remove this font
       </button>
@@ -100,10 +127,14 @@ function FaceNote({ id, brought, onRemove }: { id: string; brought: BroughtFace 
 
 /** Sends a font file to be checked and kept. */
 async function bringFont(file: File): Promise<BroughtFace> {
-  const response = await fetch(`/api/fonts?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file }).catch(() => {
+  const response = await fetch(`/api/fonts?name=${encodeURIComponent(file.name)}`, {
+    method: 'POST',
+    body: file,
+  }).catch(() => {
     throw new ServerRefused('The server does not answer. Check that Needlefile is still running.', 0);
   });
   const answer = (await response.json().catch(() => null)) as (BroughtFace & { error?: string }) | null;
-  if (!response.ok || !answer) throw new ServerRefused(`${file.name}: ${answer?.error ?? 'it could not be brought.'}`, response.status);
+  if (!response.ok || !answer)
+    throw new ServerRefused(`${file.name}: ${answer?.error ?? 'it could not be brought.'}`, response.status);
   return answer;
 }

@@ -29,15 +29,43 @@ export function LetterPanel({ picture }: { picture: Picture | null }) {
       <FacePicker />
       <SizeFields picture={picture} />
       <PanelSection title="Spacing">
-        <LengthField label="Letters" value={lettering.letterSpacing} {...LIMITS.letterSpacing} onChange={(mm) => edit('Letter spacing', (recipe) => void (recipe.lettering.letterSpacing = mm))} hint="Added between letters; less than 0 closes up." />
-        {/\S\s+\S/.test(lettering.words) && <LengthField label="Spaces" value={lettering.wordSpacing} {...LIMITS.wordSpacing} onChange={(mm) => edit('Word spacing', (recipe) => void (recipe.lettering.wordSpacing = mm))} hint="Added to each space between words." />}
-        {lines.length > 1 && <NumberField label="Lines" value={lettering.lineSpacing} {...LIMITS.lineSpacing} step={0.05} suffix="caps" onChange={(value) => edit('Line spacing', (recipe) => void (recipe.lettering.lineSpacing = value))} hint="Baseline to baseline, in cap heights." />}
+        <LengthField
+          label="Letters"
+          value={lettering.letterSpacing}
+          {...LIMITS.letterSpacing}
+          onChange={(mm) => edit('Letter spacing', (recipe) => void (recipe.lettering.letterSpacing = mm))}
+          hint="Added between letters; less than 0 closes up."
+        />
+        {/\S\s+\S/.test(lettering.words) && (
+          <LengthField
+            label="Spaces"
+            value={lettering.wordSpacing}
+            {...LIMITS.wordSpacing}
+            onChange={(mm) => edit('Word spacing', (recipe) => void (recipe.lettering.wordSpacing = mm))}
+            hint="Added to each space between words."
+          />
+        )}
+        {lines.length > 1 && (
+          <NumberField
+            label="Lines"
+            value={lettering.lineSpacing}
+            {...LIMITS.lineSpacing}
+            step={0.05}
+            suffix="caps"
+            onChange={(value) => edit('Line spacing', (recipe) => void (recipe.lettering.lineSpacing = value))}
+            hint="Baseline to baseline, in cap heights."
+          />
+        )}
         {(lines.length > 1 || lettering.bow) && (
           <Choices
             label="Align"
             value={lettering.align}
             onChange={(align) => edit('Align', (recipe) => void (recipe.lettering.align = align))}
-            options={[{ value: 'left', label: 'Left' }, { value: 'centre', label: 'Centre' }, { value: 'right', label: 'Right' }]}
+            options={[
+              { value: 'left', label: 'Left' },
+              { value: 'centre', label: 'Centre' },
+              { value: 'right', label: 'Right' },
+            ]}
           />
         )}
       </PanelSection>

@@ -24,11 +24,21 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
   const letter = letters.find((each) => each.id === chosen);
   const nudge = (letter && nudges[letter.id]) ?? NO_NUDGE;
   const moved = Object.keys(nudges).length;
-  const set = (part: Partial<Nudge>) => letter && edit(`Move ${letter.name}`, (recipe) => void (recipe.lettering.nudges[letter.id] = { ...nudge, ...part }));
+  const set = (part: Partial<Nudge>) =>
+    letter &&
+    edit(`Move ${letter.name}`, (recipe) => void (recipe.lettering.nudges[letter.id] = { ...nudge, ...part }));
   return (
-    <PanelFold title="One letter" open={letter !== undefined} state={letter ? letter.name : moved > 0 ? `${moved} moved` : undefined}>
+    <PanelFold
+      title="One letter"
+      open={letter !== undefined}
+      state={letter ? letter.name : moved > 0 ? `${moved} moved` : undefined}
+    >
       <Field label="Letter" htmlFor={id} hint="Or click one on the bed; the arrow keys then move it.">
-        <Form.Select id={id} value={letter?.id ?? ''} onChange={({ target }) => useView.setState({ letter: target.value || null })}>
+        <Form.Select
+          id={id}
+          value={letter?.id ?? ''}
+          onChange={({ target }) => useView.setState({ letter: target.value || null })}
+        >
           <option value="">none</option>
           {letters.map((each) => (
             <option key={each.id} value={each.id}>
@@ -42,9 +52,29 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
         <>
           <LengthField label="Along" value={nudge.x} {...LIMITS.nudge} onChange={(x) => set({ x })} />
           <LengthField label="Up" value={nudge.y} {...LIMITS.nudge} onChange={(y) => set({ y })} />
-          <NumberField label="Turn" value={nudge.turn} {...LIMITS.angle} step={1} suffix="°" onChange={(turn) => set({ turn })} />
-          <NumberField label="Size" value={Math.round(nudge.scale * 100)} least={10} most={1000} step={5} suffix="%" onChange={(percent) => set({ scale: percent / 100 })} />
-          <Button size="sm" variant="light" disabled={!nudges[letter.id]} onClick={() => edit(`Put back ${letter.name}`, (recipe) => void delete recipe.lettering.nudges[letter.id])}>
+          <NumberField
+            label="Turn"
+            value={nudge.turn}
+            {...LIMITS.angle}
+            step={1}
+            suffix="°"
+            onChange={(turn) => set({ turn })}
+          />
+          <NumberField
+            label="Size"
+            value={Math.round(nudge.scale * 100)}
+            least={10}
+            most={1000}
+            step={5}
+            suffix="%"
+            onChange={(percent) => set({ scale: percent / 100 })}
+          />
+          <Button
+            size="sm"
+            variant="light"
+            disabled={!nudges[letter.id]}
+            onClick={() => edit(`Put back ${letter.name}`, (recipe) => void delete recipe.lettering.nudges[letter.id])}
+          >
             Put it back
           </Button>
         </>

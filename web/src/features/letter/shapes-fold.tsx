@@ -16,7 +16,14 @@ export function ShapesFold({ picture }: { picture: Picture | null }) {
   return (
     <PanelFold title="Letter shapes" state={changed > 0 ? `${changed} changed` : undefined}>
       {face.axes.map(({ tag, name, least, most, usual }) => (
-        <AxisSlider key={tag} name={name} least={least} most={most} value={axes[tag] ?? usual} onChange={(value) => edit(name, (recipe) => void (recipe.lettering.axes[tag] = value))} />
+        <AxisSlider
+          key={tag}
+          name={name}
+          least={least}
+          most={most}
+          value={axes[tag] ?? usual}
+          onChange={(value) => edit(name, (recipe) => void (recipe.lettering.axes[tag] = value))}
+        />
       ))}
       {face.features.map(({ tag, name, usual }) => (
         <label key={tag} className="check-line">
@@ -37,14 +44,35 @@ export function ShapesFold({ picture }: { picture: Picture | null }) {
   );
 }
 
-function AxisSlider({ name, least, most, value, onChange }: { name: string; least: number; most: number; value: number; onChange: (value: number) => void }) {
+function AxisSlider({
+  name,
+  least,
+  most,
+  value,
+  onChange,
+}: {
+  name: string;
+  least: number;
+  most: number;
+  value: number;
+  onChange: (value: number) => void;
+}) {
   const id = useId();
   const step = most - least > 20 ? 1 : 0.01;
   return (
     <div className="field">
       <div className="field-row">
         <label htmlFor={id}>{name}</label>
-        <input id={id} type="range" className="form-range" min={least} max={most} step={step} value={value} onChange={({ target }) => onChange(Number(target.value))} />
+        <input
+          id={id}
+          type="range"
+          className="form-range"
+          min={least}
+          max={most}
+          step={step}
+          value={value}
+          onChange={({ target }) => onChange(Number(target.value))}
+        />
         <output className="number">{Number(value.toFixed(2))}</output>
       </div>
     </div>

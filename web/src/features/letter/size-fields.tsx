@@ -15,13 +15,14 @@ import { useJob } from '../workbench/job-store';
 type Size = Recipe['lettering']['size'];
 type By = Size['by'];
 
-const RULES: Record<By, { readonly name: string; readonly limits: { readonly least: number; readonly most: number } }> = {
-  'cap height': { name: 'Cap height', limits: LIMITS.capHeight },
-  'x-height': { name: 'Height of x', limits: LIMITS.xHeight },
-  'overall width': { name: 'Overall width', limits: LIMITS.overallWidth },
-  'overall height': { name: 'Overall height', limits: LIMITS.overallHeight },
-  box: { name: 'Into a box', limits: LIMITS.overallWidth },
-};
+const RULES: Record<By, { readonly name: string; readonly limits: { readonly least: number; readonly most: number } }> =
+  {
+    'cap height': { name: 'Cap height', limits: LIMITS.capHeight },
+    'x-height': { name: 'Height of x', limits: LIMITS.xHeight },
+    'overall width': { name: 'Overall width', limits: LIMITS.overallWidth },
+    'overall height': { name: 'Overall height', limits: LIMITS.overallHeight },
+    box: { name: 'Into a box', limits: LIMITS.overallWidth },
+  };
 
 /** How large the lettering is, and by which of its measures. */
 export function SizeFields({ picture }: { picture: Picture | null }) {
@@ -33,9 +34,16 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
   const capHeight = picture?.report.capHeight ?? 0;
   const set = (next: Size) => edit('Size', (recipe) => void (recipe.lettering.size = next));
   return (
-    <PanelSection title="Size" aside={size.by !== 'cap height' && capHeight > 0 ? `caps ${lengthWithUnit(capHeight, unit)}` : undefined}>
+    <PanelSection
+      title="Size"
+      aside={size.by !== 'cap height' && capHeight > 0 ? `caps ${lengthWithUnit(capHeight, unit)}` : undefined}
+    >
       <Field label="Set by" htmlFor={id}>
-        <Form.Select id={id} value={size.by} onChange={({ target }) => picture && set(sizeNow(target.value as By, picture))}>
+        <Form.Select
+          id={id}
+          value={size.by}
+          onChange={({ target }) => picture && set(sizeNow(target.value as By, picture))}
+        >
           {Object.entries(RULES).map(([by, { name }]) => (
             <option key={by} value={by}>
               {name}
@@ -45,11 +53,28 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
       </Field>
       {size.by === 'box' ? (
         <>
-          <LengthField label="Box width" value={size.width} {...LIMITS.overallWidth} onChange={(width) => set({ ...size, width })} />
-          <LengthField label="Box height" value={size.height} {...LIMITS.overallHeight} onChange={(height) => set({ ...size, height })} hint="As large as fits; never distorted." />
+          <LengthField
+            label="Box width"
+            value={size.width}
+            {...LIMITS.overallWidth}
+            onChange={(width) => set({ ...size, width })}
+          />
+          <LengthField
+            label="Box height"
+            value={size.height}
+            {...LIMITS.overallHeight}
+            onChange={(height) => set({ ...size, height })}
+            hint="As large as fits; never distorted."
+          />
         </>
       ) : (
-        <LengthField key={size.by} label={RULES[size.by].name} value={size.value} {...RULES[size.by].limits} onChange={(value) => set({ ...size, value })} />
+        <LengthField
+          key={size.by}
+          label={RULES[size.by].name}
+          value={size.value}
+          {...RULES[size.by].limits}
+          onChange={(value) => set({ ...size, value })}
+        />
       )}
       {lines.length > 1 &&
         lines.map((_, i) => (
@@ -63,7 +88,9 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
             step={5}
             onChange={(percent) =>
               edit(`Size of line ${i + 1}`, (recipe) => {
-                recipe.lettering.lineScale = lines.map((_line, line) => (line === i ? percent / 100 : (recipe.lettering.lineScale[line] ?? 1)));
+                recipe.lettering.lineScale = lines.map((_line, line) =>
+                  line === i ? percent / 100 : (recipe.lettering.lineScale[line] ?? 1),
+                );
               })
             }
           />
@@ -74,8 +101,15 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
 
 /** The size as it is, said by another measure: choosing a measure changes nothing yet. */
 function sizeNow(by: By, { inkWidth, inkHeight, report }: Picture): Size {
-  const tidy = (mm: number, { least, most }: { least: number; most: number }) => Number(Math.min(most, Math.max(least, mm)).toFixed(2));
-  if (by === 'box') return { by, width: tidy(inkWidth, LIMITS.overallWidth), height: tidy(inkHeight, LIMITS.overallHeight) };
-  const now = { 'cap height': report.capHeight, 'x-height': report.xHeight, 'overall width': inkWidth, 'overall height': inkHeight }[by];
+  const tidy = (mm: number, { least, most }: { least: number; most: number }) =>
+    Number(Math.min(most, Math.max(least, mm)).toFixed(2));
+  if (by === 'box')
+    return { by, width: tidy(inkWidth, LIMITS.overallWidth), height: tidy(inkHeight, LIMITS.overallHeight) };
+  const now = {
+    'cap height': report.capHeight,
+    'x-height': report.xHeight,
+    'overall width': inkWidth,
+    'overall height': inkHeight,
+  }[by];
   return { by, value: tidy(now, RULES[by].limits) };
 }

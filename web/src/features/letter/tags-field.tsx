@@ -14,7 +14,12 @@ export function TagsField() {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const typed = draft === null ? tags : tagsIn(draft);
-  const problem = typed.length > MOST_TAGS ? `The most is ${MOST_TAGS} tags.` : typed.some((tag) => tag.length > LONGEST_TAG) ? `A tag has ${LONGEST_TAG} characters at most.` : null;
+  const problem =
+    typed.length > MOST_TAGS
+      ? `The most is ${MOST_TAGS} tags.`
+      : typed.some((tag) => tag.length > LONGEST_TAG)
+        ? `A tag has ${LONGEST_TAG} characters at most.`
+        : null;
   return (
     <Field label="Tags" htmlFor={id} problem={problem} hint="Parted by commas; the list of jobs is searched by them.">
       <input
@@ -37,4 +42,11 @@ export function TagsField() {
   );
 }
 
-const tagsIn = (text: string): string[] => [...new Set(text.split(',').map((tag) => tag.trim()).filter(Boolean))];
+const tagsIn = (text: string): string[] => [
+  ...new Set(
+    text
+      .split(',')
+      .map((tag) => tag.trim())
+      .filter(Boolean),
+  ),
+];

@@ -17,11 +17,27 @@ export function WeightFold({ picture }: { picture: Picture | null }) {
   const state = by === 0 ? undefined : `${by > 0 ? 'thicker' : 'thinner'} by ${lengthWithUnit(Math.abs(by), unit)}`;
   return (
     <PanelFold title="Weight" state={state}>
-      <LengthField label="Thicken by" value={by} {...LIMITS.thicken} onChange={(mm) => edit('Weight', (recipe) => void (recipe.lettering.thicken.by = mm))} hint="All round; less than 0 thins." />
-      <LengthField label="Keep counters" value={keepCounters} {...LIMITS.leastCounter} onChange={(mm) => edit('Counters', (recipe) => void (recipe.lettering.thicken.keepCounters = mm))} hint="Counters close no further than to this width; 0 lets them." />
+      <LengthField
+        label="Thicken by"
+        value={by}
+        {...LIMITS.thicken}
+        onChange={(mm) => edit('Weight', (recipe) => void (recipe.lettering.thicken.by = mm))}
+        hint="All round; less than 0 thins."
+      />
+      <LengthField
+        label="Keep counters"
+        value={keepCounters}
+        {...LIMITS.leastCounter}
+        onChange={(mm) => edit('Counters', (recipe) => void (recipe.lettering.thicken.keepCounters = mm))}
+        hint="Counters close no further than to this width; 0 lets them."
+      />
       {by !== 0 && outcome && (
         <p className="soft mb-0">
-          {outcome.closed === 0 ? 'No counter closed' : outcome.closed === 1 ? '1 counter closed' : `${outcome.closed} counters closed`}
+          {outcome.closed === 0
+            ? 'No counter closed'
+            : outcome.closed === 1
+              ? '1 counter closed'
+              : `${outcome.closed} counters closed`}
           {outcome.kept > 0 && `, ${outcome.kept} held open`}.
         </p>
       )}

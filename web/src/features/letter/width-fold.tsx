@@ -9,12 +9,27 @@ import { useJob } from '../workbench/job-store';
 export function WidthFold() {
   const { stretch, mirror } = useJob((state) => state.recipe.lettering);
   const edit = useJob((state) => state.edit);
-  const state = [stretch === 1 ? '' : `${Math.round(stretch * 100)} % wide`, mirror ? 'mirrored' : ''].filter(Boolean).join(', ');
+  const state = [stretch === 1 ? '' : `${Math.round(stretch * 100)} % wide`, mirror ? 'mirrored' : '']
+    .filter(Boolean)
+    .join(', ');
   return (
     <PanelFold title="Stretch and mirror" state={state || undefined}>
-      <NumberField label="Letter width" value={Math.round(stretch * 100)} least={LIMITS.stretch.least * 100} most={LIMITS.stretch.most * 100} step={5} suffix="%" onChange={(percent) => edit('Letter width', (recipe) => void (recipe.lettering.stretch = percent / 100))} hint="100 leaves the letters as the face has them." />
+      <NumberField
+        label="Letter width"
+        value={Math.round(stretch * 100)}
+        least={LIMITS.stretch.least * 100}
+        most={LIMITS.stretch.most * 100}
+        step={5}
+        suffix="%"
+        onChange={(percent) => edit('Letter width', (recipe) => void (recipe.lettering.stretch = percent / 100))}
+        hint="100 leaves the letters as the face has them."
+      />
       <label className="check-line">
-        <input type="checkbox" checked={mirror} onChange={({ target }) => edit('Mirror', (recipe) => void (recipe.lettering.mirror = target.checked))} />
+        <input
+          type="checkbox"
+          checked={mirror}
+          onChange={({ target }) => edit('Mirror', (recipe) => void (recipe.lettering.mirror = target.checked))}
+        />
         Mirrored, to be seen through the back
       </label>
     </PanelFold>

@@ -46,10 +46,13 @@ export function WordsField() {
 
 /** Letters that fit in a row of the field, near enough. */
 const ROW = 22;
-const rowsOf = (text: string): number => text.split('\n').reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / ROW)), 0);
+const rowsOf = (text: string): number =>
+  text.split('\n').reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / ROW)), 0);
 
 function tooMuch(text: string): string | null {
-  if (text.length > MOST_CHARACTERS) return `${text.length.toLocaleString('en')} characters are too many for one job: the most is ${MOST_CHARACTERS.toLocaleString('en')}. The job keeps its words until you shorten these.`;
-  if (text.split('\n').length > MOST_LINES) return `The most is ${MOST_LINES} lines. The job keeps its words until you shorten these.`;
+  if (text.length > MOST_CHARACTERS)
+    return `${text.length.toLocaleString('en')} characters are too many for one job: the most is ${MOST_CHARACTERS.toLocaleString('en')}. The job keeps its words until you shorten these.`;
+  if (text.split('\n').length > MOST_LINES)
+    return `The most is ${MOST_LINES} lines. The job keeps its words until you shorten these.`;
   return null;
 }

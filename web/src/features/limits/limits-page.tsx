@@ -1,6 +1,14 @@
 'use client';
 
-import { limitAt, LIMIT_NAMES, limitsFor, type HouseLimits, type Machine, type Shop, type ThicknessLimit } from '@needlefile/core/shop/shop';
+import {
+  limitAt,
+  LIMIT_NAMES,
+  limitsFor,
+  type HouseLimits,
+  type Machine,
+  type Shop,
+  type ThicknessLimit,
+} from '@needlefile/core/shop/shop';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
@@ -34,16 +42,20 @@ export function LimitsPage() {
   const [machineId, setMachine] = useState(shop.machines[0]!.id);
   const machine = shop.machines.find(({ id }) => id === machineId) ?? shop.machines[0]!;
   const [materialId, setMaterial] = useState('');
-  const material = machine.materials.includes(materialId) ? shop.materials.find(({ id }) => id === materialId) : undefined;
+  const material = machine.materials.includes(materialId)
+    ? shop.materials.find(({ id }) => id === materialId)
+    : undefined;
   const [thickness, setThickness] = useState(3);
   const save = useMutation({
-    mutationFn: ({ base, next }: { base: number; next: Shop }) => ask<KeptShop>('/api/shop', { method: 'PUT', body: { base, shop: next } }),
+    mutationFn: ({ base, next }: { base: number; next: Shop }) =>
+      ask<KeptShop>('/api/shop', { method: 'PUT', body: { base, shop: next } }),
     onSuccess: (now, { next }) => {
       const before = kept.shop;
       client.setQueryData(SHOP_KEY, now);
       void client.invalidateQueries({ queryKey: ['jobs'] });
       setDraft(null);
-      if (next !== before) notify('House limits saved', { label: 'Undo', run: () => save.mutate({ base: now.revision, next: before }) });
+      if (next !== before)
+        notify('House limits saved', { label: 'Undo', run: () => save.mutate({ base: now.revision, next: before }) });
     },
     onError: (error: Error) => {
       notify(error.message);
@@ -51,20 +63,37 @@ export function LimitsPage() {
       if (current) client.setQueryData(SHOP_KEY, current);
     },
   });
-  const change = (name: keyof HouseLimits, limit: ThicknessLimit | null) => setDraft(withLimit(shop, machine.id, material?.id, name, limit));
-  const changeMachine = (values: Partial<Pick<Machine, 'bridgeLoad' | 'bridgeReach'>>) => setDraft({ ...shop, machines: shop.machines.map((each) => (each.id === machine.id ? { ...each, ...values } : each)) });
+  const change = (name: keyof HouseLimits, limit: ThicknessLimit | null) =>
+    setDraft(withLimit(shop, machine.id, material?.id, name, limit));
+  const changeMachine = (values: Partial<Pick<Machine, 'bridgeLoad' | 'bridgeReach'>>) =>
+    setDraft({
+      ...shop,
+      machines: shop.machines.map((each) => (each.id === machine.id ? { ...each, ...values } : each)),
+    });
   const limits = material ? limitsFor(machine, material) : machine.limits;
   const own = material ? (machine.materialLimits?.[material.id] ?? {}) : null;
   return (
     <div className={css.page}>
       <header className={css.head}>
         <h1>House limits</h1>
-        <Choices bare label="Unit" value={unit} onChange={setUnit} options={[{ value: 'mm', label: 'mm' }, { value: 'in', label: 'inch' }]} />
+        <Choices
+          bare
+          label="Unit"
+          value={unit}
+          onChange={setUnit}
+          options={[
+            { value: 'mm', label: 'mm' },
+            { value: 'in', label: 'inch' },
+          ]}
+        />
         <Link href="/" className="btn btn-light">
           Back to the jobs
         </Link>
       </header>
-      <p className={css.lead}>What is smaller than these becomes a finding in every job. Each is the larger of a least length and a share of the sheet’s thickness.</p>
+      <p className={css.lead}>
+        What is smaller than these becomes a finding in every job. Each is the larger of a least length and a share of
+        the sheet’s thickness.
+      </p>
       <div className={css.choose}>
         <Form.Select aria-label="Machine" value={machine.id} onChange={({ target }) => setMachine(target.value)}>
           {shop.machines.map(({ id, name }) => (
@@ -73,7 +102,11 @@ export function LimitsPage() {
             </option>
           ))}
         </Form.Select>
-        <Form.Select aria-label="Material" value={material?.id ?? ''} onChange={({ target }) => setMaterial(target.value)}>
+        <Form.Select
+          aria-label="Material"
+          value={material?.id ?? ''}
+          onChange={({ target }) => setMaterial(target.value)}
+        >
           <option value="">any material</option>
           {shop.materials
             .filter(({ id }) => machine.materials.includes(id))
@@ -105,10 +138,25 @@ export function LimitsPage() {
                 <small>{MEANINGS[name]}</small>
               </th>
               <td>
-                <LengthField bare label={`${LIMIT_NAMES[name]}: at least`} value={limits[name].least} least={0} most={500} onChange={(least) => change(name, { ...limits[name], least })} />
+                <LengthField
+                  bare
+                  label={`${LIMIT_NAMES[name]}: at least`}
+                  value={limits[name].least}
+                  least={0}
+                  most={500}
+                  onChange={(least) => change(name, { ...limits[name], least })}
+                />
               </td>
               <td>
-                <NumberField bare label={`${LIMIT_NAMES[name]}: times thickness`} value={limits[name].perThickness} least={0} most={50} step={0.1} onChange={(perThickness) => change(name, { ...limits[name], perThickness })} />
+                <NumberField
+                  bare
+                  label={`${LIMIT_NAMES[name]}: times thickness`}
+                  value={limits[name].perThickness}
+                  least={0}
+                  most={50}
+                  step={0.1}
+                  onChange={(perThickness) => change(name, { ...limits[name], perThickness })}
+                />
               </td>
               <td className="number">{lengthWithUnit(limitAt(limits[name], thickness), unit)}</td>
               <td>
@@ -123,11 +171,34 @@ export function LimitsPage() {
         </tbody>
       </table>
       <div className={css.choose}>
-        <NumberField label="A bridge carries" value={machine.bridgeLoad} least={0.1} most={100_000} step={5} suffix="g" onChange={(bridgeLoad) => changeMachine({ bridgeLoad })} hint="Heavier islands ask for two." />
-        <NumberField label="Bridge reach" value={machine.bridgeReach} least={1} most={1000} step={1} suffix="× width" onChange={(bridgeReach) => changeMachine({ bridgeReach })} hint="Longer bridges bend or burn through." />
+        <NumberField
+          label="A bridge carries"
+          value={machine.bridgeLoad}
+          least={0.1}
+          most={100_000}
+          step={5}
+          suffix="g"
+          onChange={(bridgeLoad) => changeMachine({ bridgeLoad })}
+          hint="Heavier islands ask for two."
+        />
+        <NumberField
+          label="Bridge reach"
+          value={machine.bridgeReach}
+          least={1}
+          most={1000}
+          step={1}
+          suffix="× width"
+          onChange={(bridgeReach) => changeMachine({ bridgeReach })}
+          hint="Longer bridges bend or burn through."
+        />
       </div>
       <div className={css.foot}>
-        <button type="button" className="btn btn-primary" disabled={!draft || save.isPending} onClick={() => draft && save.mutate({ base: kept.revision, next: draft })}>
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={!draft || save.isPending}
+          onClick={() => draft && save.mutate({ base: kept.revision, next: draft })}
+        >
           Save the limits
         </button>
         {draft && (
@@ -141,11 +212,20 @@ export function LimitsPage() {
 }
 
 /** The shop with one limit changed, of a machine or of a material on it; null takes a material's own away. */
-function withLimit(shop: Shop, machineId: string, materialId: string | undefined, name: keyof HouseLimits, limit: ThicknessLimit | null): Shop {
+function withLimit(
+  shop: Shop,
+  machineId: string,
+  materialId: string | undefined,
+  name: keyof HouseLimits,
+  limit: ThicknessLimit | null,
+): Shop {
   const changed = (machine: Machine): Machine => {
     if (materialId === undefined) return limit ? { ...machine, limits: { ...machine.limits, [name]: limit } } : machine;
     const { [name]: _, ...rest } = machine.materialLimits?.[materialId] ?? {};
-    return { ...machine, materialLimits: { ...machine.materialLimits, [materialId]: limit ? { ...rest, [name]: limit } : rest } };
+    return {
+      ...machine,
+      materialLimits: { ...machine.materialLimits, [materialId]: limit ? { ...rest, [name]: limit } : rest },
+    };
   };
   return { ...shop, machines: shop.machines.map((machine) => (machine.id === machineId ? changed(machine) : machine)) };
 }

@@ -82,7 +82,15 @@ export function NewJobPage() {
         <label htmlFor="words" className={css.label}>
           Words
         </label>
-        <textarea id="words" className={`form-control ${css.words} ${formState.errors.words ? 'is-invalid' : ''}`} rows={3} autoFocus spellCheck={false} placeholder="FENNY" {...register('words')} />
+        <textarea
+          id="words"
+          className={`form-control ${css.words} ${formState.errors.words ? 'is-invalid' : ''}`}
+          rows={3}
+          autoFocus
+          spellCheck={false}
+          placeholder="FENNY"
+          {...register('words')}
+        />
         {formState.errors.words && (
           <div className="field-problem" role="alert">
             {formState.errors.words.message}
@@ -113,7 +121,13 @@ export function NewJobPage() {
         />
         <div className={css.stock}>
           {material.stock.map((mm) => (
-            <button key={mm} type="button" className="btn btn-light btn-sm number" aria-pressed={mm === values.thickness} onClick={() => setValue('thickness', mm)}>
+            <button
+              key={mm}
+              type="button"
+              className="btn btn-light btn-sm number"
+              aria-pressed={mm === values.thickness}
+              onClick={() => setValue('thickness', mm)}
+            >
               {formatLength(mm, unit)}
             </button>
           ))}
@@ -133,12 +147,17 @@ export function NewJobPage() {
             <Sketch picture={picture} />
             <p>
               <span className="number">
-                {formatLength(widthOf(picture.object), unit, 1)} × {formatLength(heightOf(picture.object), unit, 1)} {unit}
+                {formatLength(widthOf(picture.object), unit, 1)} × {formatLength(heightOf(picture.object), unit, 1)}{' '}
+                {unit}
               </span>
-              , caps <span className="number">{formatLength(picture.report.capHeight, unit, 1)} {unit}</span>
+              , caps{' '}
+              <span className="number">
+                {formatLength(picture.report.capHeight, unit, 1)} {unit}
+              </span>
               {picture.report.islands.length > 0 && (
                 <>
-                  , <span className="number">{picture.report.bridges.length}</span> bridges hold <span className="number">{picture.report.islands.length}</span> islands
+                  , <span className="number">{picture.report.bridges.length}</span> bridges hold{' '}
+                  <span className="number">{picture.report.islands.length}</span> islands
                 </>
               )}
               . All of it can be changed afterwards.
@@ -156,7 +175,12 @@ function MakeDrawing({ make }: { make: Make }) {
   return (
     <svg viewBox="0 0 48 36" width={56} height={42} aria-hidden className={css.makeDrawing}>
       {make === 'stand-alone' && <path d={`${o}M4 27h40v5H4z`} fillRule="nonzero" />}
-      {make === 'cut-through' && <path d="M4 3h40v30H4zM22.500 8.100C17.500 8.800 15 12.600 15 18s2.500 9.200 7.500 9.900V21.500C21.300 20.900 21 19.400 21 18s.300-2.900 1.500-3.500zM25.500 8.100v6.400c1.200.600 1.500 2.100 1.500 3.500s-.300 2.900-1.500 3.500v6.400C30.500 27.200 33 23.400 33 18s-2.500-9.200-7.500-9.900z" fillRule="evenodd" />}
+      {make === 'cut-through' && (
+        <path
+          d="M4 3h40v30H4zM22.500 8.100C17.500 8.800 15 12.600 15 18s2.500 9.200 7.500 9.900V21.500C21.300 20.900 21 19.400 21 18s.300-2.900 1.500-3.500zM25.500 8.100v6.400c1.200.600 1.500 2.100 1.500 3.500s-.300 2.900-1.500 3.500v6.400C30.500 27.200 33 23.400 33 18s-2.500-9.200-7.500-9.900z"
+          fillRule="evenodd"
+        />
+      )}
       {make === 'relief' && (
         <>
           <path d="M4 3h40v30H4z" />

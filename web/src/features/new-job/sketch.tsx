@@ -5,8 +5,20 @@ import css from './new-job.module.css';
 /** The job as it will look, as large as there is room. */
 export function Sketch({ picture: { object, solid, engraved, linework } }: { picture: Picture }) {
   return (
-    <svg className={css.sketch} viewBox={`${object.minX} ${object.minY} ${widthOf(object)} ${heightOf(object)}`} role="img" aria-label="The job as it will look">
-      <path d={solid} fillRule="evenodd" fill="var(--steel)" stroke="#59605f" strokeWidth={1} vectorEffect="non-scaling-stroke" />
+    <svg
+      className={css.sketch}
+      viewBox={`${object.minX} ${object.minY} ${widthOf(object)} ${heightOf(object)}`}
+      role="img"
+      aria-label="The job as it will look"
+    >
+      <path
+        d={solid}
+        fillRule="evenodd"
+        fill="var(--steel)"
+        stroke="#59605f"
+        strokeWidth={1}
+        vectorEffect="non-scaling-stroke"
+      />
       <path d={engraved} fillRule="evenodd" fill="#6d5a36" />
       <path d={linework} fill="none" stroke="#6d5a36" strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
     </svg>

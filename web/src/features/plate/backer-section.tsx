@@ -13,12 +13,20 @@ export function BackerSection() {
   const edit = useJob((state) => state.edit);
   return (
     <PanelSection title="Backer">
-      <LengthField label="Past letters" value={backer.distance} {...LIMITS.backerDistance} onChange={(mm) => edit('Backer', (draft) => void (draft.backer.distance = mm))} />
+      <LengthField
+        label="Past letters"
+        value={backer.distance}
+        {...LIMITS.backerDistance}
+        onChange={(mm) => edit('Backer', (draft) => void (draft.backer.distance = mm))}
+      />
       <Choices
         label="Corners"
         value={backer.corners}
         onChange={(corners) => edit('Backer corners', (draft) => void (draft.backer.corners = corners))}
-        options={[{ value: 'round', label: 'Round' }, { value: 'mitred', label: 'Mitred' }]}
+        options={[
+          { value: 'round', label: 'Round' },
+          { value: 'mitred', label: 'Mitred' },
+        ]}
       />
       <LengthField
         label="Least hole"
@@ -33,12 +41,27 @@ export function BackerSection() {
         label="Letters are"
         value={backer.letters}
         onChange={(letters) => edit('Letters on the backer', (draft) => void (draft.backer.letters = letters))}
-        options={[{ value: 'cut', label: 'Cut', title: 'By themselves, to glue on' }, { value: 'engrave', label: 'Engraved', title: 'On the backer itself' }]}
+        options={[
+          { value: 'cut', label: 'Cut', title: 'By themselves, to glue on' },
+          { value: 'engrave', label: 'Engraved', title: 'On the backer itself' },
+        ]}
       />
       {backer.letters === 'cut' && (
         <>
-          <LengthField label="Apart" value={backer.gap} {...LIMITS.backerGap} onChange={(mm) => edit('Between letters and backer', (draft) => void (draft.backer.gap = mm))} hint="Between letters and backer on the sheet." />
-          <Form.Check type="switch" id="locate" label="Lines that show where letters go" checked={backer.locate} onChange={({ target }) => edit('Lines for placing', (draft) => void (draft.backer.locate = target.checked))} />
+          <LengthField
+            label="Apart"
+            value={backer.gap}
+            {...LIMITS.backerGap}
+            onChange={(mm) => edit('Between letters and backer', (draft) => void (draft.backer.gap = mm))}
+            hint="Between letters and backer on the sheet."
+          />
+          <Form.Check
+            type="switch"
+            id="locate"
+            label="Lines that show where letters go"
+            checked={backer.locate}
+            onChange={({ target }) => edit('Lines for placing', (draft) => void (draft.backer.locate = target.checked))}
+          />
         </>
       )}
     </PanelSection>

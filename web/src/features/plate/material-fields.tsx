@@ -7,5 +7,12 @@ import { useJob } from '../workbench/job-store';
 export function MaterialFields() {
   const { machine, material, thickness } = useJob((state) => state.recipe);
   const edit = useJob((state) => state.edit);
-  return <MaterialChoice machine={machine} material={material} thickness={thickness} onChange={(what, stock) => edit(what, (draft) => void Object.assign(draft, stock))} />;
+  return (
+    <MaterialChoice
+      machine={machine}
+      material={material}
+      thickness={thickness}
+      onChange={(what, stock) => edit(what, (draft) => void Object.assign(draft, stock))}
+    />
+  );
 }

@@ -19,13 +19,19 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
   const recipe = useJob((state) => state.recipe);
   const edit = useJob((state) => state.edit);
   const unit = useUnit();
-  const fitted = (mm: number | undefined) => (mm === undefined ? 'to fit' : formatLength(mm, unit, unit === 'mm' ? 1 : 2));
+  const fitted = (mm: number | undefined) =>
+    mm === undefined ? 'to fit' : formatLength(mm, unit, unit === 'mm' ? 1 : 2);
   const object = picture?.object;
   return (
     <>
       <PanelHead title="Plate" />
       <Field label="Make" htmlFor="make">
-        <Form.Select id="make" value={recipe.make} onChange={(event) => edit('Make', (draft) => void (draft.make = event.target.value as typeof draft.make))} aria-describedby="make-hint">
+        <Form.Select
+          id="make"
+          value={recipe.make}
+          onChange={(event) => edit('Make', (draft) => void (draft.make = event.target.value as typeof draft.make))}
+          aria-describedby="make-hint"
+        >
           {MAKES.map((make) => (
             <option key={make} value={make}>
               {MAKE_NAMES[make]}
@@ -39,12 +45,40 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
       <MaterialFields />
       {recipe.make === 'stand-alone' && <RailSection />}
       {recipe.make === 'backed' && <BackerSection />}
-      {recipe.make !== 'stand-alone' && recipe.make !== 'backed' && <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />}
+      {recipe.make !== 'stand-alone' && recipe.make !== 'backed' && (
+        <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />
+      )}
       {recipe.make === 'relief' && <ReliefSection />}
       <PanelSection title="Sheet" aside="laid in the middle of it">
-        <LengthField label="Width" value={recipe.sheet.width} placeholder={fitted(picture?.sheet.width)} {...LIMITS.sheet} onChange={(mm) => edit('Sheet width', (draft) => void (draft.sheet.width = mm))} onEmpty={() => edit('Sheet width', (draft) => void (draft.sheet.width = null))} />
-        <LengthField label="Height" value={recipe.sheet.height} placeholder={fitted(picture?.sheet.height)} {...LIMITS.sheet} onChange={(mm) => edit('Sheet height', (draft) => void (draft.sheet.height = mm))} onEmpty={() => edit('Sheet height', (draft) => void (draft.sheet.height = null))} hint={recipe.sheet.width === null || recipe.sheet.height === null ? 'Empty: as large as what lies on it asks.' : undefined} />
-        {(recipe.sheet.width === null || recipe.sheet.height === null) && <LengthField label="Room round it" value={recipe.sheet.margin} {...LIMITS.sheetMargin} onChange={(mm) => edit('Room on the sheet', (draft) => void (draft.sheet.margin = mm))} />}
+        <LengthField
+          label="Width"
+          value={recipe.sheet.width}
+          placeholder={fitted(picture?.sheet.width)}
+          {...LIMITS.sheet}
+          onChange={(mm) => edit('Sheet width', (draft) => void (draft.sheet.width = mm))}
+          onEmpty={() => edit('Sheet width', (draft) => void (draft.sheet.width = null))}
+        />
+        <LengthField
+          label="Height"
+          value={recipe.sheet.height}
+          placeholder={fitted(picture?.sheet.height)}
+          {...LIMITS.sheet}
+          onChange={(mm) => edit('Sheet height', (draft) => void (draft.sheet.height = mm))}
+          onEmpty={() => edit('Sheet height', (draft) => void (draft.sheet.height = null))}
+          hint={
+            recipe.sheet.width === null || recipe.sheet.height === null
+              ? 'Empty: as large as what lies on it asks.'
+              : undefined
+          }
+        />
+        {(recipe.sheet.width === null || recipe.sheet.height === null) && (
+          <LengthField
+            label="Room round it"
+            value={recipe.sheet.margin}
+            {...LIMITS.sheetMargin}
+            onChange={(mm) => edit('Room on the sheet', (draft) => void (draft.sheet.margin = mm))}
+          />
+        )}
       </PanelSection>
     </>
   );
@@ -56,21 +90,96 @@ function PlateSection({ width, height }: { width: string; height: string }) {
   return (
     <>
       <PanelSection title="Plate">
-        <LengthField label="Width" value={plate.width} placeholder={width} {...LIMITS.plate} onChange={(mm) => edit('Plate width', (draft) => void (draft.plate.width = mm))} onEmpty={() => edit('Plate width', (draft) => void (draft.plate.width = null))} />
-        <LengthField label="Height" value={plate.height} placeholder={height} {...LIMITS.plate} onChange={(mm) => edit('Plate height', (draft) => void (draft.plate.height = mm))} onEmpty={() => edit('Plate height', (draft) => void (draft.plate.height = null))} hint={plate.width === null || plate.height === null ? 'Empty: as large as the words and the margin ask.' : undefined} />
-        {(plate.width === null || plate.height === null) && <LengthField label="Margin" value={plate.margin} {...LIMITS.plateMargin} onChange={(mm) => edit('Margin', (draft) => void (draft.plate.margin = mm))} />}
-        <LengthField label="Corner radius" value={plate.cornerRadius} {...LIMITS.cornerRadius} onChange={(mm) => edit('Corner radius', (draft) => void (draft.plate.cornerRadius = mm))} />
+        <LengthField
+          label="Width"
+          value={plate.width}
+          placeholder={width}
+          {...LIMITS.plate}
+          onChange={(mm) => edit('Plate width', (draft) => void (draft.plate.width = mm))}
+          onEmpty={() => edit('Plate width', (draft) => void (draft.plate.width = null))}
+        />
+        <LengthField
+          label="Height"
+          value={plate.height}
+          placeholder={height}
+          {...LIMITS.plate}
+          onChange={(mm) => edit('Plate height', (draft) => void (draft.plate.height = mm))}
+          onEmpty={() => edit('Plate height', (draft) => void (draft.plate.height = null))}
+          hint={
+            plate.width === null || plate.height === null
+              ? 'Empty: as large as the words and the margin ask.'
+              : undefined
+          }
+        />
+        {(plate.width === null || plate.height === null) && (
+          <LengthField
+            label="Margin"
+            value={plate.margin}
+            {...LIMITS.plateMargin}
+            onChange={(mm) => edit('Margin', (draft) => void (draft.plate.margin = mm))}
+          />
+        )}
+        <LengthField
+          label="Corner radius"
+          value={plate.cornerRadius}
+          {...LIMITS.cornerRadius}
+          onChange={(mm) => edit('Corner radius', (draft) => void (draft.plate.cornerRadius = mm))}
+        />
       </PanelSection>
-      <PanelSection title="Corner holes" aside={<Form.Check type="switch" aria-label="Corner holes" checked={plate.holes !== null} onChange={(event) => edit('Corner holes', (draft) => void (draft.plate.holes = event.target.checked ? { diameter: 5, inset: 12 } : null))} />}>
+      <PanelSection
+        title="Corner holes"
+        aside={
+          <Form.Check
+            type="switch"
+            aria-label="Corner holes"
+            checked={plate.holes !== null}
+            onChange={(event) =>
+              edit(
+                'Corner holes',
+                (draft) => void (draft.plate.holes = event.target.checked ? { diameter: 5, inset: 12 } : null),
+              )
+            }
+          />
+        }
+      >
         {plate.holes && (
           <>
-            <LengthField label="Diameter" value={plate.holes.diameter} {...LIMITS.hole} onChange={(mm) => edit('Hole diameter', (draft) => void (draft.plate.holes!.diameter = mm))} />
-            <LengthField label="From edges" value={plate.holes.inset} {...LIMITS.holeInset} onChange={(mm) => edit('Hole place', (draft) => void (draft.plate.holes!.inset = mm))} />
+            <LengthField
+              label="Diameter"
+              value={plate.holes.diameter}
+              {...LIMITS.hole}
+              onChange={(mm) => edit('Hole diameter', (draft) => void (draft.plate.holes!.diameter = mm))}
+            />
+            <LengthField
+              label="From edges"
+              value={plate.holes.inset}
+              {...LIMITS.holeInset}
+              onChange={(mm) => edit('Hole place', (draft) => void (draft.plate.holes!.inset = mm))}
+            />
           </>
         )}
       </PanelSection>
-      <PanelSection title="Border line" aside={<Form.Check type="switch" aria-label="Border line" checked={plate.border !== null} onChange={(event) => edit('Border line', (draft) => void (draft.plate.border = event.target.checked ? { inset: 4 } : null))} />}>
-        {plate.border && <LengthField label="From the edge" value={plate.border.inset} {...LIMITS.borderInset} onChange={(mm) => edit('Border place', (draft) => void (draft.plate.border!.inset = mm))} />}
+      <PanelSection
+        title="Border line"
+        aside={
+          <Form.Check
+            type="switch"
+            aria-label="Border line"
+            checked={plate.border !== null}
+            onChange={(event) =>
+              edit('Border line', (draft) => void (draft.plate.border = event.target.checked ? { inset: 4 } : null))
+            }
+          />
+        }
+      >
+        {plate.border && (
+          <LengthField
+            label="From the edge"
+            value={plate.border.inset}
+            {...LIMITS.borderInset}
+            onChange={(mm) => edit('Border place', (draft) => void (draft.plate.border!.inset = mm))}
+          />
+        )}
       </PanelSection>
     </>
   );
@@ -78,16 +187,47 @@ function PlateSection({ width, height }: { width: string; height: string }) {
 
 function RailSection() {
   const rail = useJob((state) => state.recipe.rail);
-  const capHeight = useJob((state) => (state.recipe.lettering.size.by === 'cap height' ? state.recipe.lettering.size.value : 40));
+  const capHeight = useJob((state) =>
+    state.recipe.lettering.size.by === 'cap height' ? state.recipe.lettering.size.value : 40,
+  );
   const edit = useJob((state) => state.edit);
-  const fresh = { height: Math.max(1, Math.round(capHeight * 0.18)), overlap: Math.max(0.5, Math.round(capHeight * 0.04)), extend: Math.round(capHeight * 0.1) };
+  const fresh = {
+    height: Math.max(1, Math.round(capHeight * 0.18)),
+    overlap: Math.max(0.5, Math.round(capHeight * 0.04)),
+    extend: Math.round(capHeight * 0.1),
+  };
   return (
-    <PanelSection title="Rail" aside={<Form.Check type="switch" aria-label="Rail" checked={rail !== null} onChange={(event) => edit('Rail', (draft) => void (draft.rail = event.target.checked ? fresh : null))} />}>
+    <PanelSection
+      title="Rail"
+      aside={
+        <Form.Check
+          type="switch"
+          aria-label="Rail"
+          checked={rail !== null}
+          onChange={(event) => edit('Rail', (draft) => void (draft.rail = event.target.checked ? fresh : null))}
+        />
+      }
+    >
       {rail ? (
         <>
-          <LengthField label="Height" value={rail.height} {...LIMITS.railHeight} onChange={(mm) => edit('Rail height', (draft) => void (draft.rail!.height = mm))} />
-          <LengthField label="Letters sink in" value={rail.overlap} {...LIMITS.railOverlap} onChange={(mm) => edit('Rail overlap', (draft) => void (draft.rail!.overlap = mm))} />
-          <LengthField label="Past the ends" value={rail.extend} {...LIMITS.railExtend} onChange={(mm) => edit('Rail ends', (draft) => void (draft.rail!.extend = mm))} />
+          <LengthField
+            label="Height"
+            value={rail.height}
+            {...LIMITS.railHeight}
+            onChange={(mm) => edit('Rail height', (draft) => void (draft.rail!.height = mm))}
+          />
+          <LengthField
+            label="Letters sink in"
+            value={rail.overlap}
+            {...LIMITS.railOverlap}
+            onChange={(mm) => edit('Rail overlap', (draft) => void (draft.rail!.overlap = mm))}
+          />
+          <LengthField
+            label="Past the ends"
+            value={rail.extend}
+            {...LIMITS.railExtend}
+            onChange={(mm) => edit('Rail ends', (draft) => void (draft.rail!.extend = mm))}
+          />
         </>
       ) : (
         <div className="field-hint">A bar under each line that the letters stand on.</div>

@@ -11,8 +11,22 @@ export function ReliefSection() {
   const edit = useJob((state) => state.edit);
   return (
     <PanelSection title="Ground">
-      <LengthField label="Frame" value={frame} {...LIMITS.reliefFrame} onChange={(mm) => edit('Frame', (draft) => void (draft.relief.frame = mm))} hint="Rim left standing round the ground; 0 for none." />
-      {frame === 0 && <LengthField label="Past the edge" value={bleed} {...LIMITS.reliefBleed} onChange={(mm) => edit('Ground past the edge', (draft) => void (draft.relief.bleed = mm))} hint="So that no thin rim is left when the plate is cut." />}
+      <LengthField
+        label="Frame"
+        value={frame}
+        {...LIMITS.reliefFrame}
+        onChange={(mm) => edit('Frame', (draft) => void (draft.relief.frame = mm))}
+        hint="Rim left standing round the ground; 0 for none."
+      />
+      {frame === 0 && (
+        <LengthField
+          label="Past the edge"
+          value={bleed}
+          {...LIMITS.reliefBleed}
+          onChange={(mm) => edit('Ground past the edge', (draft) => void (draft.relief.bleed = mm))}
+          hint="So that no thin rim is left when the plate is cut."
+        />
+      )}
     </PanelSection>
   );
 }

@@ -24,18 +24,38 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
   const edit = useJob((state) => state.edit);
   const unit = useUnit();
   const client = useQueryClient();
-  const { data: releases, error } = useQuery({ queryKey: ['releases', id], queryFn: () => ask<ReleaseRow[]>(`/api/jobs/${id}/releases`) });
+  const { data: releases, error } = useQuery({
+    queryKey: ['releases', id],
+    queryFn: () => ask<ReleaseRow[]>(`/api/jobs/${id}/releases`),
+  });
   const releasing = useMutation({
-    mutationFn: async () => ask<ReleaseRow>(`/api/jobs/${id}/releases`, { method: 'POST', body: { revision: await saveNow(store) } }),
+    mutationFn: async () =>
+      ask<ReleaseRow>(`/api/jobs/${id}/releases`, { method: 'POST', body: { revision: await saveNow(store) } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['releases', id] }),
   });
   const stops = picture?.report.findings.filter(({ severity }) => severity === 'stop').length ?? 0;
   const [newest, ...older] = releases ?? [];
   return (
     <>
-      <PanelHead title="Release">{stops > 0 ? `The shop check has ${stops} ${stops === 1 ? 'stop' : 'stops'}. The files would carry ${stops === 1 ? 'it' : 'them'} to the machine.` : 'SVG, DXF and PDF at true size, in mm.'}</PanelHead>
-      <LengthField label="Tolerance" value={tolerance} digits={unit === 'mm' ? 3 : 4} {...LIMITS.tolerance} onChange={(mm) => edit('Tolerance', (recipe) => void (recipe.release.tolerance = mm))} hint="How far a line in a file may be from the true curve. Finer means more nodes in the DXF." />
-      <Button className="w-100" variant={stops > 0 ? 'outline-danger' : 'primary'} disabled={releasing.isPending || !picture || picture.report.operations.length === 0} onClick={() => releasing.mutate()}>
+      <PanelHead title="Release">
+        {stops > 0
+          ? `The shop check has ${stops} ${stops === 1 ? 'stop' : 'stops'}. The files would carry ${stops === 1 ? 'it' : 'them'} to the machine.`
+          : 'SVG, DXF and PDF at true size, in mm.'}
+      </PanelHead>
+      <LengthField
+        label="Tolerance"
+        value={tolerance}
+        digits={unit === 'mm' ? 3 : 4}
+        {...LIMITS.tolerance}
+        onChange={(mm) => edit('Tolerance', (recipe) => void (recipe.release.tolerance = mm))}
+        hint="How far a line in a file may be from the true curve. Finer means more nodes in the DXF."
+      />
+      <Button
+        className="w-100"
+        variant={stops > 0 ? 'outline-danger' : 'primary'}
+        disabled={releasing.isPending || !picture || picture.report.operations.length === 0}
+        onClick={() => releasing.mutate()}
+      >
         {releasing.isPending ? (
           <>
             <Spinner size="sm" /> Writing and reading back …
@@ -61,7 +81,8 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
           {older.map((release) => (
             <details key={release.id} className={css.older}>
               <summary>
-                Revision {release.revision} <span className="soft">{format(new Date(release.releasedAt), 'd MMM HH:mm')}</span>
+                Revision {release.revision}{' '}
+                <span className="soft">{format(new Date(release.releasedAt), 'd MMM HH:mm')}</span>
               </summary>
               <ReleaseFiles release={release} />
             </details>
@@ -84,7 +105,14 @@ function ReleaseFiles({ release }: { release: ReleaseRow }) {
               <Download aria-hidden />
             </a>
             <div className={css.proof}>
-              {deviation === null ? 'not read back' : <>read back, within <span className="number">{deviation < 0.0001 ? '0.0001' : deviation.toFixed(4)} mm</span></>}
+              {deviation === null ? (
+                'not read back'
+              ) : (
+                <>
+                  read back, within{' '}
+                  <span className="number">{deviation < 0.0001 ? '0.0001' : deviation.toFixed(4)} mm</span>
+                </>
+              )}
             </div>
             <div className={css.proof}>
               <span className="number">{Math.max(1, Math.round(size / 1024))} kB</span>, sha256{' '}
@@ -99,7 +127,8 @@ function ReleaseFiles({ release }: { release: ReleaseRow }) {
         All files as one ZIP
       </a>
       <div className="field-hint">
-        About {formatTime(release.time)} on the machine{release.stops > 0 ? `; released with ${release.stops} ${release.stops === 1 ? 'stop' : 'stops'}` : ''}.
+        About {formatTime(release.time)} on the machine
+        {release.stops > 0 ? `; released with ${release.stops} ${release.stops === 1 ? 'stop' : 'stops'}` : ''}.
       </div>
     </>
   );

@@ -40,8 +40,19 @@ function PieceCard({ piece, picture }: { piece: PieceReport; picture: Picture })
   const { minX, minY, maxX, maxY } = drawn.bounds;
   const size = `${formatLength(maxX - minX, unit, 1)} × ${formatLength(maxY - minY, unit, 1)}`;
   return (
-    <button type="button" className={css.piece} data-status={piece.status} title={`${piece.name}: ${size} ${unit}. Show it.`} onClick={() => useView.setState({ focus: { place: drawn.bounds } })}>
-      <Thumbnail paths={[drawn.path]} engraved={piece.status === 'kept' ? picture.engraved : ''} bounds={drawn.bounds} struck={piece.status !== 'kept'} />
+    <button
+      type="button"
+      className={css.piece}
+      data-status={piece.status}
+      title={`${piece.name}: ${size} ${unit}. Show it.`}
+      onClick={() => useView.setState({ focus: { place: drawn.bounds } })}
+    >
+      <Thumbnail
+        paths={[drawn.path]}
+        engraved={piece.status === 'kept' ? picture.engraved : ''}
+        bounds={drawn.bounds}
+        struck={piece.status !== 'kept'}
+      />
       <span className={css.words}>
         <span className={css.name}>
           {piece.name} {piece.status !== 'kept' && <em>{piece.status === 'loose' ? 'loose' : 'drops out'}</em>}
@@ -77,7 +88,17 @@ function Scrap({ pieces, picture }: { pieces: readonly PieceReport[]; picture: P
 }
 
 /** What does not stay is struck through. */
-function Thumbnail({ paths, engraved = '', bounds: { minX, minY, maxX, maxY }, struck }: { paths: readonly string[]; engraved?: string; bounds: Bounds; struck: boolean }) {
+function Thumbnail({
+  paths,
+  engraved = '',
+  bounds: { minX, minY, maxX, maxY },
+  struck,
+}: {
+  paths: readonly string[];
+  engraved?: string;
+  bounds: Bounds;
+  struck: boolean;
+}) {
   const [width, height] = [maxX - minX, maxY - minY];
   const shape = Math.min(150, Math.max(34, (54 * width) / Math.max(1e-6, height)));
   return (

@@ -1,7 +1,21 @@
 'use client';
 
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import type { Picture } from '@needlefile/core/build/picture';
 import type { OperationReport } from '@needlefile/core/build/report';
 import type { Role } from '@needlefile/core/operations/operations';
@@ -19,7 +33,11 @@ import { WorkTag } from './work-tag';
 import css from './work-order.module.css';
 
 const ROLE_NAMES: Record<Role, string> = { outline: 'Outlines', area: 'Areas', linework: 'Lines' };
-const ROLE_HINTS: Record<Role, string> = { outline: 'edges of the material', area: 'the engraved letters', linework: 'the border line' };
+const ROLE_HINTS: Record<Role, string> = {
+  outline: 'edges of the material',
+  area: 'the engraved letters',
+  linework: 'the border line',
+};
 
 /** Which work is done on what, with what settings, in what order, and how long it takes. */
 export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
@@ -27,7 +45,11 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
   const present = picture ? rolesIn(picture) : [];
   return (
     <>
-      <PanelHead title="Work order">{report && report.operations.length > 0 ? `${report.operations.length} ${report.operations.length === 1 ? 'operation' : 'operations'}, about ${formatTime(report.time)} in all.` : 'Nothing is assigned yet.'}</PanelHead>
+      <PanelHead title="Work order">
+        {report && report.operations.length > 0
+          ? `${report.operations.length} ${report.operations.length === 1 ? 'operation' : 'operations'}, about ${formatTime(report.time)} in all.`
+          : 'Nothing is assigned yet.'}
+      </PanelHead>
       {present.map((role) => (
         <RoleSettings key={role} role={role} />
       ))}
@@ -54,8 +76,13 @@ function RoleSettings({ role }: { role: Role }) {
   const shop = useShop();
   const machine = shop.machines.find(({ id }) => id === machineId);
   const usual = assignment.work ? machine?.settings[assignment.work] : undefined;
-  const values = { speed: assignment.speed ?? usual?.speed ?? 10, power: assignment.power ?? usual?.power ?? 100, passes: assignment.passes ?? usual?.passes ?? 1 };
-  const set = (name: keyof typeof values) => (value: number) => edit(`${ROLE_NAMES[role]}: ${name}`, (recipe) => void (recipe.workOrder[role][name] = value));
+  const values = {
+    speed: assignment.speed ?? usual?.speed ?? 10,
+    power: assignment.power ?? usual?.power ?? 100,
+    passes: assignment.passes ?? usual?.passes ?? 1,
+  };
+  const set = (name: keyof typeof values) => (value: number) =>
+    edit(`${ROLE_NAMES[role]}: ${name}`, (recipe) => void (recipe.workOrder[role][name] = value));
   return (
     <section className={css.role}>
       <div className={css.roleHead}>
@@ -70,7 +97,12 @@ function RoleSettings({ role }: { role: Role }) {
         onChange={(event) =>
           edit(`${ROLE_NAMES[role]} assigned`, (recipe) => {
             // Settings belong to the work they were made for.
-            recipe.workOrder[role] = { work: (event.target.value || null) as Work | null, speed: null, power: null, passes: null };
+            recipe.workOrder[role] = {
+              work: (event.target.value || null) as Work | null,
+              speed: null,
+              power: null,
+              passes: null,
+            };
           })
         }
       >
@@ -85,13 +117,35 @@ function RoleSettings({ role }: { role: Role }) {
       {assignment.work && (
         <div className={css.settings}>
           <Setting label="Speed" suffix="mm/s">
-            <NumberField bare label={`${ROLE_NAMES[role]} speed, mm/s`} value={values.speed} {...LIMITS.speed} step={1} onChange={set('speed')} />
+            <NumberField
+              bare
+              label={`${ROLE_NAMES[role]} speed, mm/s`}
+              value={values.speed}
+              {...LIMITS.speed}
+              step={1}
+              onChange={set('speed')}
+            />
           </Setting>
           <Setting label="Power" suffix="%">
-            <NumberField bare label={`${ROLE_NAMES[role]} power, percent`} value={values.power} {...LIMITS.power} step={1} onChange={set('power')} />
+            <NumberField
+              bare
+              label={`${ROLE_NAMES[role]} power, percent`}
+              value={values.power}
+              {...LIMITS.power}
+              step={1}
+              onChange={set('power')}
+            />
           </Setting>
           <Setting label="Passes" suffix="">
-            <NumberField bare whole label={`${ROLE_NAMES[role]} passes`} value={values.passes} {...LIMITS.passes} step={1} onChange={set('passes')} />
+            <NumberField
+              bare
+              whole
+              label={`${ROLE_NAMES[role]} passes`}
+              value={values.passes}
+              {...LIMITS.passes}
+              step={1}
+              onChange={set('passes')}
+            />
           </Setting>
         </div>
       )}
@@ -113,7 +167,10 @@ function Setting({ label, suffix, children }: { label: string; suffix: string; c
 function Sequence({ operations }: { operations: readonly OperationReport[] }) {
   const sequence = useJob((state) => state.recipe.workOrder.sequence);
   const edit = useJob((state) => state.edit);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const used = sequence.filter((step) => operations.some((operation) => operation.step === step));
   function onDragEnd({ active, over }: DragEndEvent) {
     if (!over || active.id === over.id) return;
@@ -127,7 +184,12 @@ function Sequence({ operations }: { operations: readonly OperationReport[] }) {
       <SortableContext items={used} strategy={verticalListSortingStrategy}>
         <ol className={css.sequence}>
           {used.map((step, i) => (
-            <StepRow key={step} step={step} place={i + 1} operations={operations.filter((operation) => operation.step === step)} />
+            <StepRow
+              key={step}
+              step={step}
+              place={i + 1}
+              operations={operations.filter((operation) => operation.step === step)}
+            />
           ))}
         </ol>
       </SortableContext>
@@ -135,15 +197,33 @@ function Sequence({ operations }: { operations: readonly OperationReport[] }) {
   );
 }
 
-const STEP_NAMES: Record<Step, string> = { engrave: 'Engrave', mark: 'Mark', score: 'Score', 'inner cuts': 'Inner cuts', 'outer cuts': 'Outer cuts' };
+const STEP_NAMES: Record<Step, string> = {
+  engrave: 'Engrave',
+  mark: 'Mark',
+  score: 'Score',
+  'inner cuts': 'Inner cuts',
+  'outer cuts': 'Outer cuts',
+};
 
 function StepRow({ step, place, operations }: { step: Step; place: number; operations: readonly OperationReport[] }) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: step });
   const unit = useUnit();
-  const sum = (value: (operation: OperationReport) => number) => operations.reduce((total, operation) => total + value(operation), 0);
+  const sum = (value: (operation: OperationReport) => number) =>
+    operations.reduce((total, operation) => total + value(operation), 0);
   return (
-    <li ref={setNodeRef} className={css.step} style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}>
-      <button type="button" ref={setActivatorNodeRef} className={css.grip} aria-label={`Move ${STEP_NAMES[step]}`} {...attributes} {...listeners}>
+    <li
+      ref={setNodeRef}
+      className={css.step}
+      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
+    >
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        className={css.grip}
+        aria-label={`Move ${STEP_NAMES[step]}`}
+        {...attributes}
+        {...listeners}
+      >
         <GripVertical aria-hidden />
       </button>
       <span className="number">{place}</span>
@@ -151,7 +231,12 @@ function StepRow({ step, place, operations }: { step: Step; place: number; opera
       <span className={css.stepName}>
         {STEP_NAMES[step]} <small className="soft">{sum(({ contours }) => contours)}</small>
       </span>
-      <span className="number">{formatTravel(sum(({ length }) => length), unit)}</span>
+      <span className="number">
+        {formatTravel(
+          sum(({ length }) => length),
+          unit,
+        )}
+      </span>
       <span className={`number ${css.time}`}>{formatTime(sum(({ time }) => time))}</span>
     </li>
   );

@@ -57,16 +57,23 @@ export function startAutosave(store: JobStore): () => void {
     const { id, revision, recipe } = store.getState();
     store.setState({ save: { kind: 'saving' } });
     try {
-      const saved = await ask<{ revision: number; updatedAt: string }>(`/api/jobs/${id}`, { method: 'PUT', body: { base: revision, recipe } });
+      const saved = await ask<{ revision: number; updatedAt: string }>(`/api/jobs/${id}`, {
+        method: 'PUT',
+        body: { base: revision, recipe },
+      });
       failures = 0;
       const unchanged = store.getState().recipe === recipe;
       if (unchanged) dropDraft(id);
       else keepDraft(id, { base: saved.revision, recipe: store.getState().recipe });
-      store.setState({ revision: saved.revision, save: unchanged ? { kind: 'saved', at: saved.updatedAt } : { kind: 'unsaved' } });
+      store.setState({
+        revision: saved.revision,
+        save: unchanged ? { kind: 'saved', at: saved.updatedAt } : { kind: 'unsaved' },
+      });
       if (!unchanged) schedule(QUIET);
     } catch (error) {
       if (!(error instanceof ServerRefused)) throw error;
-      if (error.status === 409) store.setState({ save: { kind: 'conflict', current: error.details.current as JobDetail } });
+      if (error.status === 409)
+        store.setState({ save: { kind: 'conflict', current: error.details.current as JobDetail } });
       else {
         store.setState({ save: { kind: 'failed', reason: error.message } });
         // A recipe that is refused will be refused again; anything else may pass.
@@ -110,7 +117,8 @@ export async function saveNow(store: JobStore): Promise<number> {
   for (let tries = 0; tries < 100; tries++) {
     const { save, revision } = store.getState();
     if (save.kind === 'saved') return revision;
-    if (save.kind === 'conflict') throw new ServerRefused('Someone else saved this job. Choose first which version stays.', 409);
+    if (save.kind === 'conflict')
+      throw new ServerRefused('Someone else saved this job. Choose first which version stays.', 409);
     if (save.kind === 'failed') throw new ServerRefused(save.reason, 503);
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

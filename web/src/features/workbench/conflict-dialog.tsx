@@ -24,16 +24,25 @@ function Conflict({ current }: { current: JobDetail }) {
   /** Goes on from their revision: with their recipe, or with this one on top. */
   function goOn(take: 'theirs' | 'mine') {
     const { replace, recipe } = store.getState();
-    store.setState({ revision: current.revision, save: { kind: take === 'theirs' ? 'saved' : 'unsaved', at: current.updatedAt } });
+    store.setState({
+      revision: current.revision,
+      save: { kind: take === 'theirs' ? 'saved' : 'unsaved', at: current.updatedAt },
+    });
     if (take === 'theirs' && theirs.ok) replace('Take the other version', theirs.recipe);
     else store.setState({ recipe: { ...recipe } });
   }
   async function keepAsCopy() {
     const { recipe } = store.getState();
     try {
-      const copy = await ask<JobDetail>('/api/jobs', { method: 'POST', body: { recipe: { ...recipe, name: `${recipe.name.slice(0, 105)} (my version)` } } });
+      const copy = await ask<JobDetail>('/api/jobs', {
+        method: 'POST',
+        body: { recipe: { ...recipe, name: `${recipe.name.slice(0, 105)} (my version)` } },
+      });
       goOn('theirs');
-      notify('Your version is a job of its own now.', { label: 'Open it', run: () => window.location.assign(`/jobs/${copy.id}`) });
+      notify('Your version is a job of its own now.', {
+        label: 'Open it',
+        run: () => window.location.assign(`/jobs/${copy.id}`),
+      });
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -45,7 +54,9 @@ function Conflict({ current }: { current: JobDetail }) {
           This job was changed elsewhere
         </h2>
         <p>
-          It was saved as revision <span className="number">{current.revision}</span> at {format(new Date(current.updatedAt), 'HH:mm')} while you worked on an older one. Your work is safe in this browser and has not been written over theirs.
+          It was saved as revision <span className="number">{current.revision}</span> at{' '}
+          {format(new Date(current.updatedAt), 'HH:mm')} while you worked on an older one. Your work is safe in this
+          browser and has not been written over theirs.
         </p>
         {problem && (
           <p className="field-problem" role="alert">

@@ -14,7 +14,13 @@ import { Workbench } from './workbench';
 /** Opens a job: the server's recipe, and on top of it what this browser kept unsaved. */
 export function JobPage({ id }: { id: string }) {
   // Fetched once: from then on the open recipe is the truth, and saving tells when the server has another.
-  const { data, error, refetch } = useQuery({ queryKey: ['job', id], queryFn: () => ask<JobDetail>(`/api/jobs/${id}`), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false });
+  const { data, error, refetch } = useQuery({
+    queryKey: ['job', id],
+    queryFn: () => ask<JobDetail>(`/api/jobs/${id}`),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  });
   if (error)
     return (
       <Message title="The job cannot be opened" text={error.message}>
@@ -41,7 +47,10 @@ function OpenJob({ job }: { job: JobDetail }) {
     return startAutosave(store);
   }, [job]);
   if (!opened) return <Message title="Opening the job …" />;
-  if ('problems' in opened) return <Message title="The job’s recipe cannot be read" text={`${opened.problems.join('; ')}. Nothing was changed.`} />;
+  if ('problems' in opened)
+    return (
+      <Message title="The job’s recipe cannot be read" text={`${opened.problems.join('; ')}. Nothing was changed.`} />
+    );
   return (
     <JobStoreContext value={opened.store}>
       <Workbench />
@@ -53,7 +62,11 @@ function OpenJob({ job }: { job: JobDetail }) {
 function takeUpDraft(store: JobStore, job: JobDetail): void {
   const draft = readDraft(job.id);
   const read = draft && readRecipe(draft.recipe);
-  if (!draft || !read?.ok || JSON.stringify(read.recipe) === JSON.stringify(store.getState().recipe)) return dropDraft(job.id);
+  if (!draft || !read?.ok || JSON.stringify(read.recipe) === JSON.stringify(store.getState().recipe))
+    return dropDraft(job.id);
   store.getState().replace('Unsaved work', read.recipe);
-  store.setState({ revision: draft.base, save: draft.base === job.revision ? { kind: 'unsaved' } : { kind: 'conflict', current: job } });
+  store.setState({
+    revision: draft.base,
+    save: draft.base === job.revision ? { kind: 'unsaved' } : { kind: 'conflict', current: job },
+  });
 }

@@ -50,13 +50,24 @@ const LONGEST_HISTORY = 500;
 
 export function createJobStore(job: JobDetail, recipe: Recipe): JobStore {
   return createStore<JobState>((set, get) => {
-    const record = (label: string, next: Recipe, patches: readonly Patch[], inverse: readonly Patch[], gesture?: object) => {
+    const record = (
+      label: string,
+      next: Recipe,
+      patches: readonly Patch[],
+      inverse: readonly Patch[],
+      gesture?: object,
+    ) => {
       if (patches.length === 0) return;
       const { past } = get();
       const last = past.at(-1);
       const now = Date.now();
-      const joins = last?.label === label && (gesture ? last.gesture === gesture : now - last.at < ONE_STEP) && get().future.length === 0;
-      const change: Change = joins ? { label, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse], at: now, gesture } : { label, patches, inverse, at: now, gesture };
+      const joins =
+        last?.label === label &&
+        (gesture ? last.gesture === gesture : now - last.at < ONE_STEP) &&
+        get().future.length === 0;
+      const change: Change = joins
+        ? { label, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse], at: now, gesture }
+        : { label, patches, inverse, at: now, gesture };
       set({ recipe: next, past: [...(joins ? past.slice(0, -1) : past), change].slice(-LONGEST_HISTORY), future: [] });
     };
     return {
@@ -79,19 +90,26 @@ export function createJobStore(job: JobDetail, recipe: Recipe): JobStore {
       undo: () => {
         const { past, future, recipe } = get();
         const change = past.at(-1);
-        if (change) set({ recipe: applyPatches(recipe, change.inverse), past: past.slice(0, -1), future: [...future, change] });
+        if (change)
+          set({ recipe: applyPatches(recipe, change.inverse), past: past.slice(0, -1), future: [...future, change] });
       },
       redo: () => {
         const { past, future, recipe } = get();
         const change = future.at(-1);
-        if (change) set({ recipe: applyPatches(recipe, change.patches), past: [...past, { ...change, at: 0 }], future: future.slice(0, -1) });
+        if (change)
+          set({
+            recipe: applyPatches(recipe, change.patches),
+            past: [...past, { ...change, at: 0 }],
+            future: future.slice(0, -1),
+          });
       },
     };
   });
 }
 
 /** What a step is called on the screen. */
-export const changeName = (change: { readonly label: string } | undefined): string => change?.label.split('\u0000')[0] ?? '';
+export const changeName = (change: { readonly label: string } | undefined): string =>
+  change?.label.split('\u0000')[0] ?? '';
 
 export const JobStoreContext = createContext<JobStore | null>(null);
 

@@ -58,7 +58,14 @@ export const StationRail = memo(function StationRail({ picture }: { picture: Pic
         const { name, icon: Icon } = LOOKS[station];
         const state = stateOf(station, picture);
         return (
-          <button key={station} type="button" className={css.station} aria-current={station === open ? 'step' : undefined} onClick={() => useView.setState({ station })} title={`${name} (Alt ${i + 1}): ${WORDS[state]}`}>
+          <button
+            key={station}
+            type="button"
+            className={css.station}
+            aria-current={station === open ? 'step' : undefined}
+            onClick={() => useView.setState({ station })}
+            title={`${name} (Alt ${i + 1}): ${WORDS[state]}`}
+          >
             <Icon size={22} aria-hidden />
             <span>{name}</span>
             <span className={css.dot} data-state={state} aria-label={WORDS[state]} role="img" />

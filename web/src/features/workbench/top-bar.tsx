@@ -33,15 +33,42 @@ export function TopBar({ picture }: { picture: Picture | null }) {
       <Sentence picture={picture} />
       <SaveNote save={save} />
       <div className="d-flex gap-1">
-        <Button variant="light" className={css.square} disabled={!undone} onClick={undo} aria-label="Undo" title={undone ? `Undo: ${changeName(undone)} (Ctrl Z)` : 'Nothing to undo'}>
+        <Button
+          variant="light"
+          className={css.square}
+          disabled={!undone}
+          onClick={undo}
+          aria-label="Undo"
+          title={undone ? `Undo: ${changeName(undone)} (Ctrl Z)` : 'Nothing to undo'}
+        >
           <ArrowCounterclockwise />
         </Button>
-        <Button variant="light" className={css.square} disabled={!redone} onClick={redo} aria-label="Redo" title={redone ? `Redo: ${changeName(redone)} (Ctrl Shift Z)` : 'Nothing to redo'}>
+        <Button
+          variant="light"
+          className={css.square}
+          disabled={!redone}
+          onClick={redo}
+          aria-label="Redo"
+          title={redone ? `Redo: ${changeName(redone)} (Ctrl Shift Z)` : 'Nothing to redo'}
+        >
           <ArrowClockwise />
         </Button>
       </div>
-      <Choices bare label="Unit" value={unit} onChange={setUnit} options={[{ value: 'mm', label: 'mm' }, { value: 'in', label: 'inch' }]} />
-      <Button variant={station === 'release' ? 'light' : 'primary'} disabled={station === 'release'} onClick={() => useView.setState({ station: 'release' })}>
+      <Choices
+        bare
+        label="Unit"
+        value={unit}
+        onChange={setUnit}
+        options={[
+          { value: 'mm', label: 'mm' },
+          { value: 'in', label: 'inch' },
+        ]}
+      />
+      <Button
+        variant={station === 'release' ? 'light' : 'primary'}
+        disabled={station === 'release'}
+        onClick={() => useView.setState({ station: 'release' })}
+      >
         Release
       </Button>
     </header>
@@ -80,7 +107,9 @@ function Sentence({ picture }: { picture: Picture | null }) {
   const make = useJob((state) => state.recipe.make);
   if (!picture) return <span className={css.sentence} />;
   const { report, object } = picture;
-  const size = [widthOf(object), heightOf(object)].map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 2)).join(' × ');
+  const size = [widthOf(object), heightOf(object)]
+    .map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 2))
+    .join(' × ');
   const text = `${MAKE_NAMES[make]}, ${formatLength(report.thickness, unit)} ${unit} ${report.material.toLowerCase()}, ${size} ${unit}, ${report.machine}`;
   return (
     <span className={css.sentence} title={text}>

@@ -27,8 +27,18 @@ const REST = 300;
 
 /** Builds a recipe whenever it changes, and then measures it. `stop` gives what is under way up until the next change. */
 export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void } {
-  const workers = useRef<{ readonly drawer: Latest<Job, Picture>; readonly measurer: Latest<Job, MeasurePicture> } | null>(null);
-  const [state, setState] = useState<BuildState>({ picture: null, measures: null, recipe: null, working: true, problem: null, stopped: false });
+  const workers = useRef<{
+    readonly drawer: Latest<Job, Picture>;
+    readonly measurer: Latest<Job, MeasurePicture>;
+  } | null>(null);
+  const [state, setState] = useState<BuildState>({
+    picture: null,
+    measures: null,
+    recipe: null,
+    working: true,
+    problem: null,
+    stopped: false,
+  });
   const shop = useShop();
   useEffect(() => {
     const own = { drawer: newDrawer(), measurer: newMeasurer() };
@@ -45,12 +55,21 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
     let current = true;
     setState((last) => ({ ...last, working: true, stopped: false }));
     let rest: ReturnType<typeof setTimeout> | undefined;
-    const failed = (error: Error) => current && !(error instanceof Dropped) && setState((last) => ({ ...last, working: false, problem: error.message }));
+    const failed = (error: Error) =>
+      current &&
+      !(error instanceof Dropped) &&
+      setState((last) => ({ ...last, working: false, problem: error.message }));
     drawer.ask({ recipe, shop }).then((picture) => {
       if (!current) return;
       setState({ picture, measures: null, recipe, working: false, problem: null, stopped: false });
       rest = setTimeout(() => {
-        measurer.ask({ recipe, shop }).then((measures) => current && setState((last) => ({ ...last, measures, picture: withMeasures(picture, measures) })), failed);
+        measurer
+          .ask({ recipe, shop })
+          .then(
+            (measures) =>
+              current && setState((last) => ({ ...last, measures, picture: withMeasures(picture, measures) })),
+            failed,
+          );
       }, REST);
     }, failed);
     return () => {

@@ -28,4 +28,14 @@ interface ViewState {
   readonly preview: { readonly label: string; readonly patch: RecipePatch } | null;
 }
 
-export const useView = create<ViewState>(() => ({ station: 'letter', view: 'solid', letter: null, island: null, drawing: null, thicknessOf: 'thickness', ring: null, focus: null, preview: null }));
+export const useView = create<ViewState>(() => ({
+  station: 'letter',
+  view: 'solid',
+  letter: null,
+  island: null,
+  drawing: null,
+  thicknessOf: 'thickness',
+  ring: null,
+  focus: null,
+  preview: null,
+}));

@@ -32,7 +32,15 @@ export function Workbench() {
       <section className={css.panel} aria-label="Station">
         <StationPanel picture={built.picture} measures={built.measures} />
       </section>
-      <Bed picture={shown} measures={previewed ? null : built.measures} previewing={previewed ? preview!.label : null} working={built.working} problem={built.problem} stopped={built.stopped} onStop={built.stop} />
+      <Bed
+        picture={shown}
+        measures={previewed ? null : built.measures}
+        previewing={previewed ? preview!.label : null}
+        working={built.working}
+        problem={built.problem}
+        stopped={built.stopped}
+        onStop={built.stop}
+      />
       <CheckColumn picture={built.picture} upToDate={built.recipe === recipe} measured={built.measures !== null} />
       <Tray picture={shown} />
       <StatusLine picture={built.picture} />

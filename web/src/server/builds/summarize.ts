@@ -49,6 +49,11 @@ function draw({ recipe, shop, faceBytes }: SummaryOrder): JobSummary {
     size: { width, height },
     material: `${recipe.thickness} mm ${made.material.name.toLowerCase()}`,
     machine: made.machine.name,
-    drawing: { viewBox: [object.minX, object.minY, width, height].map((value) => value.toFixed(2)).join(' '), solid: picture.solid, engraved: picture.engraved, linework: picture.linework },
+    drawing: {
+      viewBox: [object.minX, object.minY, width, height].map((value) => value.toFixed(2)).join(' '),
+      solid: picture.solid,
+      engraved: picture.engraved,
+      linework: picture.linework,
+    },
   };
 }

@@ -29,7 +29,10 @@ async function seed(): Promise<void> {
     if (!read.ok) throw new Error(`Demo job ${input.name}: ${read.problems.join('; ')}`);
     const { recipe } = read;
     const savedAt = new Date(begin + i * 60_000);
-    const [job] = await db.insert(jobs).values({ recipe, name: recipe.name, tags: recipe.tags, createdAt: savedAt, updatedAt: savedAt }).returning({ id: jobs.id });
+    const [job] = await db
+      .insert(jobs)
+      .values({ recipe, name: recipe.name, tags: recipe.tags, createdAt: savedAt, updatedAt: savedAt })
+      .returning({ id: jobs.id });
     await db.insert(revisions).values({ jobId: job!.id, revision: 1, recipe, savedAt });
   }
   console.log(`The demo shop's ${DEMO_JOBS.length} jobs are in the database.`);

@@ -33,7 +33,9 @@ export const jobs = pgTable(
 export const revisions = pgTable(
   'revisions',
   {
-    jobId: uuid('job_id').notNull().references(() => jobs.id, { onDelete: 'cascade' }),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
     recipe: jsonb('recipe').$type<RecipeInput>().notNull(),
     savedAt: now('saved_at'),
@@ -46,7 +48,9 @@ export const releases = pgTable(
   'releases',
   {
     id: uuid('id').primaryKey().defaultRandom(),
-    jobId: uuid('job_id').notNull().references(() => jobs.id, { onDelete: 'cascade' }),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
     report: jsonb('report').$type<Report>().notNull(),
     releasedAt: now('released_at'),
@@ -64,10 +68,14 @@ export const fileContents = pgTable('file_contents', {
 export const releaseFiles = pgTable(
   'release_files',
   {
-    releaseId: uuid('release_id').notNull().references(() => releases.id, { onDelete: 'cascade' }),
+    releaseId: uuid('release_id')
+      .notNull()
+      .references(() => releases.id, { onDelete: 'cascade' }),
     format: text('format').notNull(),
     fileName: text('file_name').notNull(),
-    sha256: text('sha256').notNull().references(() => fileContents.sha256),
+    sha256: text('sha256')
+      .notNull()
+      .references(() => fileContents.sha256),
     readBack: jsonb('read_back').$type<ReadBack>(),
   },
   (table) => [primaryKey({ columns: [table.releaseId, table.format] })],

@@ -11,7 +11,8 @@ const MOST_BYTES = 64 * 1024 * 1024;
 export async function decodeFont(file: Uint8Array): Promise<Uint8Array> {
   const kind = String.fromCharCode(...file.subarray(0, 4));
   if (kind === 'wOFF') return decodeWoff(file);
-  if (kind === 'ttcf') throw new FontRefused('This file holds several fonts. Take out the one you want and bring it by itself.');
+  if (kind === 'ttcf')
+    throw new FontRefused('This file holds several fonts. Take out the one you want and bring it by itself.');
   if (kind !== 'wOF2') return file;
   const { decompress } = await import('wawoff2');
   const bytes = Uint8Array.from(await decompress(file));
@@ -24,11 +25,13 @@ function decodeWoff(file: Uint8Array): Uint8Array {
   const view = new DataView(file.buffer, file.byteOffset, file.byteLength);
   if (file.byteLength < 44) throw new FontRefused('The WOFF file is cut short.');
   const count = view.getUint16(12);
-  if (44 + 20 * count > file.byteLength) throw new FontRefused('The WOFF file is cut short: its list of tables is not all there.');
+  if (44 + 20 * count > file.byteLength)
+    throw new FontRefused('The WOFF file is cut short: its list of tables is not all there.');
   const tables = Array.from({ length: count }, (_, i) => {
     const at = 44 + 20 * i;
     const [offset, packed, size] = [view.getUint32(at + 4), view.getUint32(at + 8), view.getUint32(at + 12)];
-    if (offset + packed > file.byteLength || packed > size) throw new FontRefused('The WOFF file is damaged: a table reaches past its end.');
+    if (offset + packed > file.byteLength || packed > size)
+      throw new FontRefused('The WOFF file is damaged: a table reaches past its end.');
     return { tag: view.getUint32(at), checksum: view.getUint32(at + 16), offset, packed, size };
   });
   const head = 12 + 16 * count;

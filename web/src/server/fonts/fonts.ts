@@ -12,7 +12,10 @@ const MOST_BYTES = 16 * 1024 * 1024;
 
 /** Fonts that people brought, newest first. */
 export async function listFonts(): Promise<BroughtFace[]> {
-  const rows = await db().select({ id: fonts.id, fileName: fonts.fileName, facts: fonts.facts, addedAt: fonts.addedAt }).from(fonts).orderBy(desc(fonts.addedAt));
+  const rows = await db()
+    .select({ id: fonts.id, fileName: fonts.fileName, facts: fonts.facts, addedAt: fonts.addedAt })
+    .from(fonts)
+    .orderBy(desc(fonts.addedAt));
   return rows.map(({ addedAt, ...row }) => ({ ...row, addedAt: addedAt.toISOString() }));
 }
 
@@ -23,7 +26,10 @@ export async function addFont(fileName: string, file: Uint8Array): Promise<Broug
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   const id = `font-${sha256.slice(0, 24)}`;
   await db().insert(fonts).values({ id, sha256, fileName, facts, bytes }).onConflictDoNothing();
-  const [row] = await db().select({ id: fonts.id, fileName: fonts.fileName, facts: fonts.facts, addedAt: fonts.addedAt }).from(fonts).where(eq(fonts.id, id));
+  const [row] = await db()
+    .select({ id: fonts.id, fileName: fonts.fileName, facts: fonts.facts, addedAt: fonts.addedAt })
+    .from(fonts)
+    .where(eq(fonts.id, id));
   return { ...row!, addedAt: row!.addedAt.toISOString() };
 }
 

@@ -12,7 +12,10 @@ const MOST_MB = 256;
  * @throws Refusal 422 with the reason where it cannot be used
  */
 export async function inspectFont(file: Uint8Array): Promise<Exclude<FontVerdict, { refused: string }>> {
-  const worker = startThread('fonts/font-worker.mjs', { workerData: file, resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
+  const worker = startThread('fonts/font-worker.mjs', {
+    workerData: file,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
+  });
   const verdict = await new Promise<FontVerdict>((resolve) => {
     const timer = setTimeout(() => resolve({ refused: 'The font took too long to read, and is refused.' }), LONGEST_MS);
     const settle = (result: FontVerdict) => {

@@ -13,6 +13,8 @@ export async function judge(file: Uint8Array): Promise<FontVerdict> {
     openFace(bytes);
     return { bytes, facts: readFontFacts(bytes) };
   } catch (error) {
-    return { refused: error instanceof FontRefused ? error.message : 'The font file is damaged: it could not be decoded.' };
+    return {
+      refused: error instanceof FontRefused ? error.message : 'The font file is damaged: it could not be decoded.',
+    };
   }
 }

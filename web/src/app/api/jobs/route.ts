@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { answer, readBody, Refusal } from '@/server/http';
 import { createJob, listJobs } from '@/server/jobs';
 
-export const GET = (request: Request) => answer(async () => listJobs(new URL(request.url).searchParams.get('search') ?? ''));
+export const GET = (request: Request) =>
+  answer(async () => listJobs(new URL(request.url).searchParams.get('search') ?? ''));
 
 export const POST = (request: Request) =>
   answer(async () => {

@@ -7,5 +7,7 @@ export const GET = (_: Request, { params }: { params: Promise<{ id: string }> })
     const { id } = await params;
     // Brought fonts can be taken away again: they are asked for anew.
     const cache = catalogueFace(id) ? 'public, max-age=86400' : 'no-store';
-    return new Response((await faceBytes(id)) as Uint8Array<ArrayBuffer>, { headers: { 'content-type': 'font/ttf', 'cache-control': cache } });
+    return new Response((await faceBytes(id)) as Uint8Array<ArrayBuffer>, {
+      headers: { 'content-type': 'font/ttf', 'cache-control': cache },
+    });
   });

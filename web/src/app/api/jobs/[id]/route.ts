@@ -18,4 +18,5 @@ export const PUT = (request: Request, { params }: Context) =>
     return saveJob(id, base, read.recipe);
   });
 
-export const DELETE = (_: Request, { params }: Context) => answer(async () => setDeleted(readId((await params).id), true));
+export const DELETE = (_: Request, { params }: Context) =>
+  answer(async () => setDeleted(readId((await params).id), true));
