@@ -6,6 +6,7 @@ import { readDxf } from '../src/formats/dxf-reader.ts';
 import { writeDxf } from '../src/formats/dxf-writer.ts';
 import { screenPath } from '../src/formats/screen-path.ts';
 import { readSvg } from '../src/formats/svg-reader.ts';
+import { writePdf } from '../src/formats/pdf-writer.ts';
 import { writeSvg } from '../src/formats/svg-writer.ts';
 import { fitArcs } from '../src/geometry/arc-fit.ts';
 import { closedContour, type Contour } from '../src/geometry/contour.ts';
@@ -36,7 +37,11 @@ describe('arc fit', () => {
           tolerance * 1.5 + 0.001,
         );
       }),
-      { numRuns: 60 },
+      {
+        numRuns: 60,
+        // Runs out and back along a line that is a line but for the last digits of a number: no arc has that centre.
+        examples: [[{ x: 0.02, y: 0 }, { x: 0, y: 0 }, { x: 0, y: 0 }, { x: 0.15, y: 1.3e-172 }, 0.01]],
+      },
     );
   });
 });
@@ -197,5 +202,46 @@ describe('readers', () => {
       ),
       { numRuns: 60 },
     );
+  });
+
+  it('refuses a line that crosses itself, though it is the very line that was meant', () => {
+    const corners = [
+      { x: 1, y: 1 },
+      { x: 9, y: 9 },
+      { x: 9, y: 1 },
+      { x: 1, y: 9 },
+    ];
+    const drawing: SheetDrawing = {
+      title: '',
+      description: '',
+      width: 10,
+      height: 10,
+      layers: [
+        {
+          name: 'CUT',
+          operation: 'cut',
+          colour: '#ff0000',
+          dxfColour: 1,
+          fill: false,
+          contours: [closedContour(corners.map((from, i) => line(from, corners[(i + 1) % 4]!, '')))],
+        },
+      ],
+    };
+    expect(compareDrawings(drawing, readSvg(writeSvg(drawing)), 0.01)).toMatchObject({
+      ok: false,
+      problems: ['contour 1 of CUT crosses itself'],
+    });
+  });
+
+  it('writes the job ticket on as many pages as it takes, no line past the foot or the side', async () => {
+    const drawing: SheetDrawing = { title: 'T', description: '', width: 10, height: 10, layers: [] };
+    const { PDFDocument } = await import('@cantoo/pdf-lib');
+    const pagesFor = async (lines: number) =>
+      (await PDFDocument.load(await writePdf(drawing, Array<string>(lines).fill('x')))).getPageCount();
+    expect(await pagesFor(0)).toBe(2);
+    expect(await pagesFor(44)).toBe(2);
+    expect(await pagesFor(45)).toBe(3);
+    const long = await writePdf(drawing, [`${'word '.repeat(40)}end`]);
+    expect((await PDFDocument.load(long)).getPageCount()).toBe(2);
   });
 });

@@ -3,7 +3,10 @@ import type { ArcSegment } from '../geometry/segment.ts';
 
 const DEGREES = 180 / Math.PI;
 
-/** The arc between two points with a given radius (enlarged where it cannot reach), the long way round or the short, counter-clockwise or not. */
+/**
+ * The arc between two points with a given radius (enlarged where it cannot reach), the long way round or the short,
+ * counter-clockwise or not.
+ */
 export function arcThrough(
   from: Point,
   to: Point,

@@ -1,6 +1,7 @@
 import { boundsMeet, growBounds } from '../geometry/bounds.ts';
 import { flatten, type Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
+import { isTangled } from '../geometry/kernel/untangle.ts';
 import { distanceToSpan, type Point } from '../geometry/point.ts';
 import type { ReadDrawing, SheetDrawing } from './sheet-drawing.ts';
 
@@ -15,9 +16,13 @@ export interface ReadBack {
 /** Fine enough not to add to what is measured, mm. */
 const SAMPLING = 0.0005;
 
+/** A line may cross itself by what fitting arcs to it moves it, in loops that hold no more than this, mm². */
+const LARGEST_LOOP = 0.005;
+
 /**
  * Compares a file, as our reader found it, with the drawing it was written from: the same layers, as many contours in
- * each, all closed that should be, and every line within `tolerance` mm of where it should be.
+ * each, all closed that should be, none that crosses itself, and every line within `tolerance` mm of where it should
+ * be.
  */
 export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, tolerance: number): ReadBack {
   const problems: string[] = [];
@@ -35,6 +40,9 @@ export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, toleran
       const other = contours[i]!;
       if (other.closed !== contour.closed)
         problems.push(`contour ${i + 1} of ${layer.name} is ${other.closed ? 'closed' : 'open'}`);
+      // The drawing that it was written from would have the same fault: this is asked of the file alone.
+      if (other.closed && isTangled(other, LARGEST_LOOP))
+        problems.push(`contour ${i + 1} of ${layer.name} crosses itself`);
       deviation = Math.max(deviation, deviationBetween(contour, other, tolerance));
     });
   }

@@ -9,7 +9,8 @@ const POINTS_PER_MM = 72 / 25.4;
 const HAIRLINE = 0.05;
 
 /**
- * Writes a drawing as PDF: page 1 the sheet at true size with a layer an operation, page 2 the job ticket.
+ * Writes a drawing as PDF: page 1 the sheet at true size with a layer an operation, then the job ticket on
+ * as many pages as it takes.
  * @param ticket lines of the job ticket
  */
 export async function writePdf(drawing: SheetDrawing, ticket: readonly string[]): Promise<Uint8Array> {
@@ -51,12 +52,39 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
     await pdf.embedFont(StandardFonts.Helvetica),
     await pdf.embedFont(StandardFonts.HelveticaBold),
   ];
-  const second = pdf.addPage([595.28, 841.89]);
-  second.drawText(plain(drawing.title).slice(0, 60), { x: 56, y: 770, size: 18, font: bold });
-  ticket.forEach((text, i) =>
-    second.drawText(plain(text).slice(0, 110), { x: 56, y: 738 - i * 15, size: 10, font: regular }),
-  );
+  const lines = ticket.flatMap((text) => wrapped(plain(text), LONGEST_LINE));
+  const pages = Math.max(1, Math.ceil(lines.length / LINES_ON_PAGE));
+  for (let n = 0; n < pages; n++) {
+    const sheet = pdf.addPage(A4);
+    const [title] = wrapped(plain(drawing.title), LONGEST_TITLE);
+    sheet.drawText(title ?? '', { x: 56, y: 770, size: 18, font: bold });
+    lines.slice(n * LINES_ON_PAGE, (n + 1) * LINES_ON_PAGE).forEach((text, i) => {
+      sheet.drawText(text, { x: 56, y: 738 - i * 15, size: 10, font: regular });
+    });
+    if (pages > 1) sheet.drawText(`Page ${n + 1} of ${pages}`, { x: 56, y: 40, size: 9, font: regular });
+  }
   return pdf.save();
+}
+
+/** Points. */
+const A4: [number, number] = [595.28, 841.89];
+
+/** Of the ticket: lines down to its foot, and characters that fit across it at the size they are written in. */
+const LINES_ON_PAGE = 44;
+const LONGEST_LINE = 96;
+const LONGEST_TITLE = 50;
+
+/** A text as lines of so many characters at most, parted between words where that can be. */
+function wrapped(text: string, longest: number): string[] {
+  const lines: string[] = [];
+  let rest = text;
+  while (rest.length > longest) {
+    const space = rest.lastIndexOf(' ', longest);
+    const end = space > longest / 2 ? space : longest;
+    lines.push(rest.slice(0, end));
+    rest = `   ${rest.slice(end).trimStart()}`;
+  }
+  return [...lines, rest];
 }
 
 /** What the standard fonts of PDF can write; anything else becomes a question mark on the ticket. */

@@ -6,9 +6,9 @@ import { toldByEnds } from './path-data.ts';
 const PER_MM = 1000;
 
 /**
- * SVG path data for the screen, y turned over: the sheet's top edge is y = 0. Contours are written with steps from point to
- * point, so that a letter's writing is the same wherever it stands, and is done once. Every point is off by no more than
- * a micrometre: steps lead from rounded point to rounded point, so that nothing adds up.
+ * SVG path data for the screen, y turned over: the sheet's top edge is y = 0. Contours are written with steps from
+ * point to point, so that a letter's writing is the same wherever it stands, and is done once. Every point is off by no
+ * more than a micrometre: steps lead from rounded point to rounded point, so that nothing adds up.
  * @param height of the sheet, mm
  */
 export function screenPath(contours: readonly Contour[], height: number): string {

@@ -19,7 +19,8 @@ const MM_PER_UNIT: Record<string, number> = {
 };
 
 /**
- * Reads paths in groups out of an SVG at its stated size: what our own writer makes. Other shapes are counted as unread.
+ * Reads paths in groups out of an SVG at its stated size: what our own writer makes. Other shapes are counted as
+ * unread.
  * @throws UnreadableFile where it is not well-formed, has no size, or is nested or large beyond reason
  */
 export function readSvg(text: string): ReadDrawing {
@@ -70,7 +71,7 @@ function sizeOf({ width, height, viewBox }: Record<string, string>) {
 }
 
 function lengthInMm(text: string | undefined): number | null {
-  const match = /^\s*([\d.]+(?:e[+-]?\d+)?)\s*(mm|cm|in|pt|pc|px)?\s*$/i.exec(text ?? '');
+  const match = /^([\d.]+(?:e[+-]?\d+)?)\s*(mm|cm|in|pt|pc|px)?$/i.exec((text ?? '').trim());
   return match ? Number(match[1]) * MM_PER_UNIT[(match[2] ?? '').toLowerCase()]! : null;
 }
 
