@@ -3,6 +3,7 @@ import type { Counter } from '../hold/counters.ts';
 import type { Hold } from '../hold/hold.ts';
 import type { PartPoints } from '../hold/joins/points.ts';
 import type { Neck } from '../hold/necks.ts';
+import type { Speck } from '../hold/specks.ts';
 import type { Thickness } from '../hold/thickness.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Recipe } from '../recipe/schema.ts';
@@ -25,6 +26,6 @@ export interface MeasuredJob {
   readonly islandHolds: readonly { readonly island: string; readonly width: number | null; readonly place: Bounds }[];
   readonly points: readonly PartPoints[];
   readonly counters: readonly Counter[];
-  readonly specks: readonly { readonly size: number; readonly place: Bounds }[];
+  readonly specks: readonly Speck[];
   readonly limits: MeasuredLimits;
 }

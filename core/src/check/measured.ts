@@ -10,7 +10,7 @@ import type { Finding, Mend, Rule } from './findings.ts';
 import type { MeasuredJob } from './measured-job.ts';
 import { LARGEST_STEP, largerLettering } from './mends.ts';
 import { fewPoints, weakHolds } from './rules/holds.ts';
-import { boxKey, tidy } from './wording.ts';
+import { tidy } from './wording.ts';
 
 /** Places told of one kind at most: the worst ones. */
 const MOST_PLACES = 60;
@@ -30,16 +30,18 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
     rule: Rule,
     limit: keyof MeasuredJob['limits'],
     found: readonly T[],
+    between: (each: T) => readonly SourceId[],
     value: (each: T) => number,
     title: (each: T) => string,
     mends: readonly Mend[],
     detail?: string,
-  ): Finding[] =>
-    [...found]
+  ): Finding[] => {
+    const idOf = idsOf(rule, found, between);
+    return [...found]
       .sort((a, b) => value(a) - value(b))
       .slice(0, MOST_PLACES)
       .map((each) => ({
-        id: `${rule}:${boxKey(each.place)}`,
+        id: idOf(each),
         rule,
         severity: 'attention',
         title: title(each),
@@ -54,6 +56,7 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
           reason: engraved ? `tool of the ${job.machine.word}` : reasonOf(job, limit),
         },
       }));
+  };
   // Much larger letters would be another job.
   const larger = (values: readonly number[], limit: number): Mend[] => {
     const factor = limit / Math.min(...values);
@@ -69,6 +72,7 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
       'thin neck',
       'neck',
       necks,
+      ({ a, b }) => [a, b],
       ({ width }) => width,
       ({ a, b }) => `Thin neck: ${who([a, b])}`,
       [
@@ -85,6 +89,7 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
       engraved ? 'narrow gap' : 'thin wall',
       engraved ? 'gap' : 'wall',
       walls,
+      ({ between }) => between,
       ({ width }) => width,
       ({ between }) => `${engraved ? 'Too fine for the tool' : 'Thin wall'}: ${who(between)}`,
       [
@@ -104,6 +109,7 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
           'narrow gap',
           'gap',
           job.gaps.thin,
+          ({ between }) => between,
           ({ width }) => width,
           ({ between }) => `Narrow gap: ${who(between)}`,
           [
@@ -117,6 +123,7 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
           'filled counter',
           'counter',
           counters,
+          ({ letter }) => [letter],
           ({ disc }) => disc,
           ({ name }) => `Counter fills: ${name}`,
           [
@@ -131,6 +138,7 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
       'speck',
       'speck',
       job.specks,
+      ({ sources }) => sources,
       ({ size }) => size,
       () => 'Speck',
       larger(
@@ -139,6 +147,27 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
       ),
     ),
   ];
+}
+
+/**
+ * Ids by whose edges a place lies between, and of several such by their order from left to right and from below: the
+ * same at another size and in another place.
+ */
+function idsOf<T extends { readonly place: Bounds }>(
+  rule: Rule,
+  found: readonly T[],
+  between: (each: T) => readonly SourceId[],
+): (each: T) => string {
+  const numbers = new Map<string, number>();
+  const ids = new Map<T, string>();
+  const across = (a: T, b: T) => a.place.minX - b.place.minX || a.place.minY - b.place.minY;
+  for (const each of [...found].sort(across)) {
+    const who = [...between(each)].sort().join('+');
+    const number = numbers.get(who) ?? 0;
+    numbers.set(who, number + 1);
+    ids.set(each, `${rule}:${who}:${number}`);
+  }
+  return (each) => ids.get(each)!;
 }
 
 function reasonOf({ machine, material, recipe }: MeasuredJob, limit: keyof HouseLimits): string {
@@ -186,6 +215,9 @@ function openCounters({ lettering: { thicken } }: Recipe, counters: readonly Cou
   ];
 }
 
+/** At so many times their size letters are another job, and saying so helps nobody. */
+const FAR_LARGER = 5;
+
 /** From which size up the same letters would hold the limit. */
 function holdsFrom(
   { recipe: { lettering }, capHeight }: MeasuredJob,
@@ -193,7 +225,9 @@ function holdsFrom(
   limit: number,
 ): string | undefined {
   if (widths.length === 0 || lettering.thicken.by !== 0) return undefined;
-  return `From ${Math.ceil((capHeight * limit) / Math.min(...widths))} mm cap height upward this face holds ${tidy(limit, 2)} mm.`;
+  const factor = limit / Math.min(...widths);
+  if (factor > FAR_LARGER) return undefined;
+  return `From ${Math.ceil(capHeight * factor)} mm cap height upward this face holds ${tidy(limit, 2)} mm.`;
 }
 
 /** Adding as much as the worst place lacks. */

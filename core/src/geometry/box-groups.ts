@@ -1,8 +1,9 @@
-import { boxTable, visitPairs } from './box-pairs.ts';
+import { boxTableOf, visitPairs } from './box-pairs.ts';
 import type { Bounds } from './bounds.ts';
 
 /**
- * Parts boxes, by number, into groups that chain together with at most `near` mm between two, in the order of their first members.
+ * Parts boxes, by number, into groups that chain together with at most `near` mm between two, in the order of their
+ * first members.
  * @param meet asked of two boxes that come near, whether what is in them does
  */
 export function groupsThatMeet(
@@ -10,19 +11,12 @@ export function groupsThatMeet(
   near: number,
   meet: (a: number, b: number) => boolean = () => true,
 ): number[][] {
-  const boxes = boxTable(bounds.length);
-  bounds.forEach(({ minX, minY, maxX, maxY }, i) => {
-    boxes.minX[i] = minX;
-    boxes.minY[i] = minY;
-    boxes.maxX[i] = maxX;
-    boxes.maxY[i] = maxY;
-  });
   const leader = bounds.map((_, i) => i);
   const find = (i: number): number => {
     while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!;
     return i;
   };
-  visitPairs(boxes, near, (a, b) => {
+  visitPairs(boxTableOf(bounds), near, (a, b) => {
     const [i, j] = [find(a), find(b)];
     if (i === j || !meet(a, b)) return;
     leader[Math.max(i, j)] = Math.min(i, j);

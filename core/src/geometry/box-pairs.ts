@@ -1,3 +1,5 @@
+import type { Bounds } from './bounds.ts';
+
 /** Boxes by their sides, each in an array of its own: they are compared by the hundred thousand. Lengths in mm. */
 export interface BoxTable {
   readonly minX: Float64Array;
@@ -15,12 +17,23 @@ export function boxTable(count: number): BoxTable {
   };
 }
 
+export function boxTableOf(bounds: readonly Bounds[]): BoxTable {
+  const table = boxTable(bounds.length);
+  bounds.forEach(({ minX, minY, maxX, maxY }, i) => {
+    table.minX[i] = minX;
+    table.minY[i] = minY;
+    table.maxX[i] = maxX;
+    table.maxY[i] = maxY;
+  });
+  return table;
+}
+
 /** Cells along a side of the grid at most. */
 const MOST_CELLS = 512;
 
 /**
- * Calls `visit` once for every two boxes that come within `near` of each other. The boxes are filed in the cells of a grid
- * about as large as they are, and compared within each cell.
+ * Calls `visit` once for every two boxes that come within `near` of each other. The boxes are filed in the cells of a
+ * grid about as large as they are, and compared within each cell.
  */
 export function visitPairs(
   { minX, minY, maxX, maxY }: BoxTable,

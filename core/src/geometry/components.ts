@@ -41,7 +41,9 @@ export function componentsOf(region: Region): Component[] {
 
 export const componentRegion = ({ outer, holes }: Component): Region => [outer, ...holes];
 
-/** A point on a contour, clear of its corners, for asking what the contour lies in: contours of a region do not cross. */
+/**
+ * A point on a contour, clear of its corners, for asking what the contour lies in: contours of a region do not cross.
+ */
 export function probePoint(contour: Contour): Point {
   const { form, dx, dy } = formOf(contour);
   const { x, y } = pointAt(form.segments[0]!, 0.5);

@@ -13,7 +13,10 @@ import {
   type SourceId,
 } from './segment.ts';
 
-/** What is asked of contours again and again: it is found once, kept with the contour, and holds for it wherever it is placed. */
+/**
+ * What is asked of contours again and again: it is found once, kept with the contour, and holds for it wherever it is
+ * placed.
+ */
 
 /** Tolerance of asking what lies where, mm: finer than anything released. */
 const MEASURE_TOLERANCE = 0.002;
@@ -77,7 +80,10 @@ export function hullBounds(contour: Contour): Bounds {
   return form === contour ? known.hull : moveBounds(known.hull, dx, dy);
 }
 
-/** Boxes round the control points of a contour's segments, four sides each (left, bottom, right, top), and how far they are to be moved. */
+/**
+ * Boxes round the control points of a contour's segments, four sides each (left, bottom, right, top), and how far they
+ * are to be moved.
+ */
 export function segmentHulls(contour: Contour): {
   readonly hulls: Float64Array;
   readonly dx: number;
@@ -162,7 +168,8 @@ export function contourContains(contour: Contour, p: Point): boolean {
   const { hulls } = segmentHulls(contour);
   let inside = false;
   for (let i = 0; i < contour.segments.length; i++) {
-    // Left, below and above, no ray to the right comes by; wholly to the right it crosses if the ends lie on its two sides.
+    // Left, below and above, no ray to the right comes by; wholly to the right it crosses if the ends lie on its two
+    // sides.
     if (hulls[4 * i + 1]! > p.y || hulls[4 * i + 3]! < p.y || hulls[4 * i + 2]! < p.x) continue;
     const segment = contour.segments[i]!;
     if (hulls[4 * i]! > p.x ? segment.from.y > p.y !== segment.to.y > p.y : crossesRightOf(segment, p))

@@ -19,9 +19,9 @@ export const closedContour = (segments: readonly Segment[]): Contour => ({ segme
 export type Rename = (source: SourceId) => SourceId;
 
 /**
- * A contour that is another one elsewhere, and under other names. Its segments are made when they are first asked for: what
- * is known of the original (area, box, what lies in it) holds for it too, so that a line of letters that moves a hair, as
- * it does whenever one of them is changed, need not be made anew. It does not cross a worker's border.
+ * A contour that is another one elsewhere, and under other names. Its segments are made when they are first asked for:
+ * what is known of the original (area, box, what lies in it) holds for it too, so that a line of letters that moves a
+ * hair, as it does whenever one of them is changed, need not be made anew. It does not cross a worker's border.
  */
 export class PlacedContour implements Contour {
   private made: readonly Segment[] | undefined;
@@ -46,7 +46,10 @@ export class PlacedContour implements Contour {
   }
 }
 
-/** A region elsewhere, by (dx, dy) mm, and as others' own: what was computed once for alike letters, set in each one's place. */
+/**
+ * A region elsewhere, by (dx, dy) mm, and as others' own: what was computed once for alike letters, set in each one's
+ * place.
+ */
 export function moveRegion(region: Region, dx: number, dy: number, rename: Rename | null = null): Contour[] {
   return region.map((contour) => {
     if (!(contour instanceof PlacedContour)) return new PlacedContour(contour, dx, dy, rename);

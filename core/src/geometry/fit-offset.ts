@@ -23,9 +23,10 @@ export function directionAt(segment: Segment, t: number): Point {
 }
 
 /**
- * A segment moved `by` mm to the right of its way: lines and arcs exactly, cubics as cubics within `tolerance` mm of the
- * true parallel curve. Each piece leaves and arrives in the curve's own directions, with handles as long as the parallel
- * curve runs there (its speed is 1 + by * curvature times the curve's); where that is not close enough, it is halved.
+ * A segment moved `by` mm to the right of its way: lines and arcs exactly, cubics as cubics within `tolerance` mm of
+ * the true parallel curve. Each piece leaves and arrives in the curve's own directions, with handles as long as the
+ * parallel curve runs there (its speed is 1 + by * curvature times the curve's); where that is not close enough, it is
+ * halved.
  */
 export function offsetSegment(segment: Segment, by: number, tolerance: number): Segment[] {
   const move = (t: number) => add(pointAt(segment, t), scale(rightNormal(segment, t), by));

@@ -43,8 +43,8 @@ export const transformPoint = ({ a, b, c, d, e, f }: Matrix, { x, y }: Point): P
 export const determinant = ({ a, b, c, d }: Matrix): number => a * d - b * c;
 
 /**
- * A contour of lines and cubics under a matrix, all of it given one source. A mirrored closed contour is turned round, so
- * that outer contours stay counter-clockwise.
+ * A contour of lines and cubics under a matrix, all of it given one source. A mirrored closed contour is turned round,
+ * so that outer contours stay counter-clockwise.
  * @throws where the contour has arcs: those stay arcs only under moves and even scaling
  */
 export function transformContour(contour: Contour, matrix: Matrix, source: SourceId): Contour {

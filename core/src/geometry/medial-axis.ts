@@ -1,15 +1,6 @@
 import Delaunator from 'delaunator';
 import type { Region } from './contour.ts';
-import { pointAt, segmentLength, type SourceId } from './segment.ts';
-
-/** Points along the edges of a region, in the order of its contours. The material lies to the left of the way from each to the next. */
-interface Samples {
-  readonly x: number[];
-  readonly y: number[];
-  readonly source: SourceId[];
-  /** The sample that follows along the contour. */
-  readonly next: number[];
-}
+import { partEdges, sampleEdges, waysAlong, type EdgeSamples } from './edge-samples.ts';
 
 /**
  * The middle lines of a region's material and of its gaps: centres of the empty discs that touch the edges in several
@@ -19,6 +10,11 @@ export interface MedialAxis {
   readonly x: Float64Array;
   readonly y: Float64Array;
   readonly radius: Float64Array;
+  /**
+   * Half the way across at each disc, mm: from an edge straight to the wall across where that lies over it, else the
+   * radius. Where samples stand further apart than the walls, the radius tells of the samples, and this of the walls.
+   */
+  readonly half: Float64Array;
   /** 1 in the material, 2 in gaps, 0 where no edge could tell. */
   readonly side: Uint8Array;
   /** Links between neighbouring discs: two node numbers each. */
@@ -30,127 +26,114 @@ export interface MedialAxis {
   readonly facing: Float64Array;
   /** The edge points of each disc: three sample numbers. */
   readonly contacts: Uint32Array;
-  readonly sampleX: readonly number[];
-  readonly sampleY: readonly number[];
-  readonly source: readonly SourceId[];
+  readonly samples: EdgeSamples;
+}
+
+/** Widths up to which thickness is to be told exactly, mm, on each side of the edges. */
+export interface CareLimits {
+  readonly material: number;
+  readonly gaps: number;
 }
 
 /** Rounds of setting more points where walls come near each other. */
-const ROUNDS = 6;
+const ROUNDS = 8;
 
-/** Most points that are compared: a job that needs more is measured less finely. */
-const MOST_SAMPLES = 150_000;
+/** An edge is parted into so many at most in one round. */
+const MOST_PARTS = 8;
 
-/** An edge between two points may be this long against the disc that touches it. */
+/** How long an edge may be against the radius of the disc that touches it: below the limit (about), and above. */
 const FINE = 0.4;
+const COARSE = 0.7;
+const ABOUT = 1.12;
+
+/** Edges shorter than this, mm, are not parted; nor those at a corner's tip, shorter than this share of the limit. */
+const SHORTEST = 0.02;
+const TIP_SHARE = 0.04;
+
+/** An apex this near along the contour, against the way across to it, lies round a corner of the same edge. */
+const ROUND_A_CORNER = 1.5;
 
 /**
- * Finds the medial axis by the Delaunay triangulation of points along the edges (the discs through three points that hold
- * no other; Attali, Boissonnat and Edelsbrunner, "Stability and computation of medial axes", 2009). Where an edge is
- * missing from the triangulation, or long against the disc at it and that disc is smaller than `care`, points are added.
- * @param step distance of points to begin with, mm
- * @param care thicknesses up to this, mm, are to be told within about 2 %
+ * Finds the medial axis by the Delaunay triangulation of points along the edges (the discs through three points that
+ * hold no other; Attali, Boissonnat and Edelsbrunner, "Stability and computation of medial axes", 2009). Where an edge
+ * is missing from the triangulation, or long against the disc at it, points are added on the curve.
+ * @param care up to where widths are to be told within about 2 %
+ * @param finer how many times finer than usual: to check the usual against
  */
-export function medialAxis(region: Region, step: number, care: number): MedialAxis {
-  let samples = sample(region, step);
+export function medialAxis(region: Region, care: CareLimits, finer = 1): MedialAxis {
+  let samples = sampleEdges(region);
   for (let round = 0; ; round++) {
     const coords = new Float64Array(samples.x.length * 2);
-    samples.x.forEach((x, i) => {
-      coords[2 * i] = x;
+    for (let i = 0; i < samples.x.length; i++) {
+      coords[2 * i] = samples.x[i]!;
       coords[2 * i + 1] = samples.y[i]!;
-    });
-    const { triangles, halfedges } = new Delaunator(coords);
-    const refined = round < ROUNDS && samples.x.length < MOST_SAMPLES ? refine(samples, triangles, care) : null;
-    if (!refined) return axisOf(samples, triangles, halfedges);
-    samples = refined;
-  }
-}
-
-function sample(region: Region, wanted: number): Samples {
-  const total = region.reduce(
-    (sum, { segments }) => sum + segments.reduce((all, segment) => all + segmentLength(segment), 0),
-    0,
-  );
-  const step = Math.max(wanted, total / (MOST_SAMPLES / 3));
-  const samples: Samples = { x: [], y: [], source: [], next: [] };
-  for (const { segments } of region) {
-    const first = samples.x.length;
-    for (const segment of segments) {
-      const count = Math.max(1, Math.ceil(segmentLength(segment) / step));
-      for (let i = 0; i < count; i++) {
-        const { x, y } = i === 0 ? segment.from : pointAt(segment, i / count);
-        samples.x.push(x);
-        samples.y.push(y);
-        samples.source.push(segment.source);
-        samples.next.push(samples.x.length);
-      }
     }
-    if (samples.x.length > first) samples.next[samples.x.length - 1] = first;
+    const { triangles, halfedges } = new Delaunator(coords);
+    const parts = round < ROUNDS ? partsWanted(samples, triangles, care, finer) : null;
+    if (!parts) return axisOf(samples, triangles, halfedges);
+    samples = partEdges(samples, parts);
   }
-  return samples;
 }
 
 const following = (edge: number): number => (edge % 3 === 2 ? edge - 2 : edge + 1);
 const preceding = (edge: number): number => (edge % 3 === 0 ? edge + 2 : edge - 1);
 
-/** Radius of the circle through a triangle's corners. */
-function circumradius(samples: Samples, triangles: Uint32Array, t: number): number {
-  const [a, b, c] = [triangles[3 * t]!, triangles[3 * t + 1]!, triangles[3 * t + 2]!];
-  const { x, y } = samples;
-  const [bx, by, cx, cy] = [x[b]! - x[a]!, y[b]! - y[a]!, x[c]! - x[a]!, y[c]! - y[a]!];
-  const twice = 2 * (bx * cy - by * cx);
+/** Radius of the circle through three points. */
+function circumradius(ax: number, ay: number, bx: number, by: number, cx: number, cy: number): number {
+  const [ux, uy, vx, vy] = [bx - ax, by - ay, cx - ax, cy - ay];
+  const twice = 2 * (ux * vy - uy * vx);
   if (twice === 0) return Infinity;
-  const [bb, cc] = [bx * bx + by * by, cx * cx + cy * cy];
-  return Math.hypot((cy * bb - by * cc) / twice, (bx * cc - cx * bb) / twice);
+  const [uu, vv] = [ux * ux + uy * uy, vx * vx + vy * vy];
+  const [px, py] = [(vy * uu - uy * vv) / twice, (ux * vv - vx * uu) / twice];
+  return Math.sqrt(px * px + py * py);
 }
 
-/** Adds a point in the middle of each edge that asks for one; null where none does. */
-function refine(samples: Samples, triangles: Uint32Array, care: number): Samples | null {
-  const { x, y, next } = samples;
+/** Into how many parts each edge is to be parted; null where none asks for it. */
+function partsWanted(samples: EdgeSamples, triangles: Uint32Array, care: CareLimits, finer: number): Uint8Array | null {
+  const { x, y, next, contour } = samples;
+  const { along, whole } = waysAlong(samples);
   const present = new Uint8Array(x.length);
-  const coarse = new Uint8Array(x.length);
+  const parts = new Uint8Array(x.length).fill(1);
+  let asked = false;
   for (let e = 0; e < triangles.length; e++) {
     const [from, to] = [triangles[e]!, triangles[following(e)]!];
-    const start = next[from] === to ? from : next[to] === from ? to : -1;
-    if (start < 0) continue;
+    // As in `sidesOf`.
+    const ahead = next[from] === to;
+    if (!ahead && next[to] !== from) continue;
+    const start = ahead ? from : to;
     present[start] = 1;
-    const radius = circumradius(samples, triangles, Math.floor(e / 3));
-    if (2 * radius < care && Math.hypot(x[from]! - x[to]!, y[from]! - y[to]!) > Math.max(FINE * radius, 0.02))
-      coarse[start] = 1;
-  }
-  const refined: Samples = { x: [], y: [], source: [], next: [] };
-  const renumbered = new Uint32Array(x.length);
-  let added = 0;
-  for (let i = 0; i < x.length; i++) {
-    renumbered[i] = refined.x.length;
-    refined.x.push(x[i]!);
-    refined.y.push(y[i]!);
-    refined.source.push(samples.source[i]!);
-    refined.next.push(-1);
-    const to = next[i]!;
-    const long = Math.hypot(x[i]! - x[to]!, y[i]! - y[to]!) > 0.01;
-    if (long && (present[i] === 0 || coarse[i] === 1)) {
-      added++;
-      refined.x.push((x[i]! + x[to]!) / 2);
-      refined.y.push((y[i]! + y[to]!) / 2);
-      refined.source.push(samples.source[i]!);
-      refined.next.push(-1);
+    const [dx, dy] = [x[to]! - x[from]!, y[to]! - y[from]!];
+    const long = Math.sqrt(dx * dx + dy * dy);
+    if (long <= SHORTEST / finer) continue;
+    const apex = triangles[preceding(e)]!;
+    const [ax, ay] = [x[apex]! - x[from]!, y[apex]! - y[from]!];
+    let radius = circumradius(x[from]!, y[from]!, x[to]!, y[to]!, x[apex]!, y[apex]!);
+    // The disc through the ends of a long edge is far wider than what fits between it and a wall across.
+    const share = (ax * dx + ay * dy) / (long * long);
+    if (share > 0 && share < 1) radius = Math.min(radius, Math.abs(ax * dy - ay * dx) / long / 2);
+    const limit = ahead ? care.gaps : care.material;
+    let wanted = (radius * (2 * radius < ABOUT * limit ? FINE : COARSE)) / finer;
+    if (contour[apex] === contour[from]) {
+      const way = Math.abs(along[apex]! - along[start]!);
+      const near = Math.min(way, whole[contour[apex]!]! - way);
+      if (near < ROUND_A_CORNER * Math.sqrt(ax * ax + ay * ay)) wanted = Math.max(wanted, (TIP_SHARE * limit) / finer);
     }
+    const count = Math.min(MOST_PARTS, Math.ceil(long / Math.max(wanted, SHORTEST / finer) - 1e-9));
+    if (count <= parts[start]!) continue;
+    parts[start] = count;
+    asked = true;
   }
-  if (added === 0) return null;
   for (let i = 0; i < x.length; i++) {
-    const at = renumbered[i]!;
-    const halved = i + 1 < x.length ? renumbered[i + 1]! > at + 1 : refined.x.length > at + 1;
-    const end = renumbered[next[i]!]!;
-    if (halved) {
-      refined.next[at] = at + 1;
-      refined.next[at + 1] = end;
-    } else refined.next[at] = end;
+    if (present[i] === 1 || parts[i]! > 1) continue;
+    const to = next[i]!;
+    if (Math.hypot(x[i]! - x[to]!, y[i]! - y[to]!) <= SHORTEST / 2) continue;
+    parts[i] = 2;
+    asked = true;
   }
-  return refined;
+  return asked ? parts : null;
 }
 
-function axisOf(samples: Samples, triangles: Uint32Array, halfedges: Int32Array): MedialAxis {
+function axisOf(samples: EdgeSamples, triangles: Uint32Array, halfedges: Int32Array): MedialAxis {
   const count = triangles.length / 3;
   const { x, y, next } = samples;
   const [cx, cy, radius, facing] = [
@@ -171,6 +154,7 @@ function axisOf(samples: Samples, triangles: Uint32Array, halfedges: Int32Array)
     facing[t] = Math.max(Math.sqrt(bb), Math.sqrt(cc), Math.hypot(x[b]! - x[c]!, y[b]! - y[c]!)) / (2 * radius[t]!);
   }
   const side = sidesOf(samples, triangles, halfedges);
+  const half = halvesAcross(samples, triangles, radius);
   const links: number[] = [];
   const passage: number[] = [];
   const ends: number[] = [];
@@ -189,31 +173,47 @@ function axisOf(samples: Samples, triangles: Uint32Array, halfedges: Int32Array)
     const apex = triangles[preceding(e)]!;
     const own = (x[apex]! - x[p]!) * dy - (y[apex]! - y[p]!) * dx;
     const pinched = beyond(s) * own >= 0 && beyond(t) * own <= 0;
-    passage.push(pinched ? Math.hypot(dx, dy) / 2 : Math.min(radius[s]!, radius[t]!));
+    passage.push(pinched ? Math.hypot(dx, dy) / 2 : Math.min(half[s]!, half[t]!));
   }
   return {
     x: cx,
     y: cy,
     radius,
+    half,
     side,
     facing,
     contacts: triangles,
     links: Uint32Array.from(links),
     passage: Float64Array.from(passage),
     ends: Uint32Array.from(ends),
-    sampleX: x,
-    sampleY: y,
-    source: samples.source,
+    samples,
   };
 }
 
+/** See `MedialAxis.half`. */
+function halvesAcross({ x, y, next }: EdgeSamples, triangles: Uint32Array, radius: Float64Array): Float64Array {
+  const half = radius.slice();
+  for (let e = 0; e < triangles.length; e++) {
+    const [from, to, apex] = [triangles[e]!, triangles[following(e)]!, triangles[preceding(e)]!];
+    if (next[from] !== to && next[to] !== from) continue;
+    const t = Math.floor(e / 3);
+    const [dx, dy, ax, ay] = [x[to]! - x[from]!, y[to]! - y[from]!, x[apex]! - x[from]!, y[apex]! - y[from]!];
+    const squared = dx * dx + dy * dy;
+    const along = ax * dx + ay * dy;
+    if (along <= 0 || along >= squared) continue;
+    half[t] = Math.min(half[t]!, Math.abs(ax * dy - ay * dx) / Math.sqrt(squared) / 2);
+  }
+  return half;
+}
+
 /** Tells each triangle's side from the edges it has, and carries it across the edges that are none. */
-function sidesOf({ next }: Samples, triangles: Uint32Array, halfedges: Int32Array): Uint8Array {
+function sidesOf({ next }: EdgeSamples, triangles: Uint32Array, halfedges: Int32Array): Uint8Array {
   const side = new Uint8Array(triangles.length / 3);
   const waiting: number[] = [];
   for (let e = 0; e < triangles.length; e++) {
     const [from, to] = [triangles[e]!, triangles[following(e)]!];
-    // Delaunator's triangles run clockwise where y is up: an edge that follows the contour has its triangle to the right.
+    // Delaunator's triangles run clockwise where y is up: an edge that follows the contour has its triangle to the
+    // right.
     const seen = next[from] === to ? 2 : next[to] === from ? 1 : 0;
     const t = Math.floor(e / 3);
     if (seen === 0 || side[t] !== 0) continue;

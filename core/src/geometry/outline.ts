@@ -3,8 +3,8 @@ import { distance, mix, type Point } from './point.ts';
 
 /**
  * Places along a closed outline as shares of its length, counter-clockwise, from where the outline crosses the level
- * (as the letter stands) to the right of its middle. An O of another face, or of another size, has the same places there:
- * that is how a bridge or a tab that was put somewhere by hand stays there.
+ * (as the letter stands) to the right of its middle. An O of another face, or of another size, has the same places
+ * there: that is how a bridge or a tab that was put somewhere by hand stays there.
  */
 export interface Outline {
   /** Counter-clockwise, the first point at share 0; the last side leads back to it. */
@@ -36,7 +36,9 @@ export function outlineOf(ring: readonly Point[], turn: number): Outline {
   return { points, gone };
 }
 
-/** The point at a share of an outline, and the way the outline goes there (a unit vector; material lies to its left). */
+/**
+ * The point at a share of an outline, and the way the outline goes there (a unit vector; material lies to its left).
+ */
 export function pointAtShare({ points, gone }: Outline, share: number): { readonly at: Point; readonly way: Point } {
   const wanted = (((share % 1) + 1) % 1) * gone.at(-1)!;
   let low = 0;

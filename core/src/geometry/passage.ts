@@ -1,8 +1,6 @@
-import { boundsOfPoints, growBounds } from './bounds.ts';
-import type { Region } from './contour.ts';
-import { distance, dot, subtract, type Point } from './point.ts';
-import { segmentsWithin } from './segments-within.ts';
-import { flatteningSteps, pointAt, tangentAt, type Segment } from './segment.ts';
+import type { EdgeSamples } from './edge-samples.ts';
+import { distance, dot, length, subtract, type Point } from './point.ts';
+import { pointAt, tangentAt, type Segment } from './segment.ts';
 
 /** The straight way across at its narrowest. */
 export interface Passage {
@@ -12,35 +10,84 @@ export interface Passage {
   readonly width: number;
 }
 
-/**
- * The exact width of a passage between two edges of a region, from a first guess on each: each end in turn goes to the
- * point of its edge nearest to the other, until both stand still.
- */
-export function exactPassage(region: Region, from: Point, to: Point): Passage {
-  const guess = distance(from, to);
-  const box = growBounds(boundsOfPoints([from, to]), Math.max(0.5, guess));
-  const near = segmentsWithin(region, box);
-  let [p, q] = [from, to];
-  // An end may slide along its wall, but not round the end of a stroke to the other.
-  const reach = Math.max(guess * 0.3, 0.01);
-  for (let round = 0; round < 20; round++) {
-    const nextP = nearestWithin(near, q, p, reach);
-    const nextQ = nearestWithin(near, nextP, q, reach);
-    const moved = distance(nextP, p) + distance(nextQ, q);
-    [p, q] = [nextP, nextQ];
-    if (moved < 1e-7) break;
-  }
-  const width = distance(p, q);
-  return width <= guess + 1e-9 && width >= guess * 0.7 ? { from: p, to: q, width } : { from, to, width: guess };
+/** A stretch of a curve, between two parameters. */
+interface Stretch {
+  readonly segment: Segment;
+  readonly low: number;
+  readonly high: number;
 }
 
-/** The point of the segments nearest to `target` among those within `reach` of `around`. */
-function nearestWithin(segments: readonly Segment[], target: Point, around: Point, reach: number): Point {
+/** A stretch is searched in so many parts: the way to a curve may have a few minima. */
+const PARTS = 3;
+
+/** An end may slide along its wall so far, against the width, but not round the end of a stroke to the other. */
+const SLIDE = 0.3;
+const LEAST_SLIDE = 0.01;
+
+/**
+ * The exact width of a passage between two edges, from a sample on each: each end in turn goes to the point of its own
+ * edge nearest to the other, until both stand still.
+ */
+export function exactPassage(samples: EdgeSamples, p: number, q: number): Passage {
+  const [from, to] = [placeOf(samples, p), placeOf(samples, q)];
+  const guess = distance(from, to);
+  const reach = Math.max(guess * SLIDE, LEAST_SLIDE);
+  const [own, others] = [stretchesRound(samples, p, reach), stretchesRound(samples, q, reach)];
+  let [at, across] = [from, to];
+  for (let round = 0; round < 20; round++) {
+    const nextAt = nearestWithin(own, across, from, reach);
+    const nextAcross = nearestWithin(others, nextAt, to, reach);
+    const moved = distance(nextAt, at) + distance(nextAcross, across);
+    [at, across] = [nextAt, nextAcross];
+    if (moved < 1e-7) break;
+  }
+  const width = distance(at, across);
+  return width <= guess + 1e-9 && width >= guess * (1 - SLIDE)
+    ? { from: at, to: across, width }
+    : { from, to, width: guess };
+}
+
+const placeOf = ({ x, y }: EdgeSamples, sample: number): Point => ({ x: x[sample]!, y: y[sample]! });
+
+/** What of a sample's contour lies within reach of it along the way. */
+function stretchesRound({ region, contour, segment, t }: EdgeSamples, sample: number, reach: number): Stretch[] {
+  const { segments } = region[contour[sample]!]!;
+  const [first, start] = [segment[sample]!, t[sample]!];
+  const found: Stretch[] = [];
+  for (const way of [1, -1] as const) {
+    let left = reach;
+    for (let k = 0; left > 0 && k <= segments.length; k++) {
+      const curve = segments[(((first + way * k) % segments.length) + segments.length) % segments.length]!;
+      const begin = k === 0 ? start : way > 0 ? 0 : 1;
+      // By its speed where it begins and half way to where that leads: a little too far is no harm.
+      const share = shareOf(curve, begin, way, left);
+      const end = Math.min(1, Math.max(0, begin + way * share));
+      if (end !== begin) found.push({ segment: curve, low: Math.min(begin, end), high: Math.max(begin, end) });
+      left -= distance(pointAt(curve, begin), pointAt(curve, end));
+      if (end > 0 && end < 1) break;
+    }
+  }
+  return found;
+}
+
+/** How much of a curve's parameter a way of so many mm takes, from `begin` on. */
+function shareOf(curve: Segment, begin: number, way: 1 | -1, mm: number): number {
+  const rest = way > 0 ? 1 - begin : begin;
+  const speed = length(tangentAt(curve, begin));
+  if (speed * rest <= mm) return rest;
+  const half = Math.min(rest, mm / speed / 2);
+  const slower = Math.min(speed, length(tangentAt(curve, begin + way * half)));
+  return slower > 1e-9 ? Math.min(rest, (1.2 * mm) / slower) : rest;
+}
+
+/** The point of the stretches nearest to `target` among those within `reach` of `around`. */
+function nearestWithin(stretches: readonly Stretch[], target: Point, around: Point, reach: number): Point {
   let [best, least] = [around, distance(around, target)];
-  for (const segment of segments) {
-    const steps = segment.kind === 'line' ? 1 : Math.max(4, flatteningSteps(segment, 0.01));
-    for (let i = 0; i < steps; i++) {
-      const p = nearestOn(segment, target, i / steps, (i + 1) / steps);
+  for (const { segment, low, high } of stretches) {
+    const parts = segment.kind === 'line' ? 1 : PARTS;
+    for (let i = 0; i < parts; i++) {
+      const step = (high - low) / parts;
+      const p = nearestOn(segment, target, low + step * i, low + step * (i + 1));
       const away = distance(p, target);
       if (away < least && distance(p, around) <= reach) [best, least] = [p, away];
     }

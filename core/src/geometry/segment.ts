@@ -7,7 +7,9 @@ import { add, distance, mix, scale, subtract, type Point } from './point.ts';
  */
 export type SourceId = string;
 
-/** One run of curve, mm, y up. Arcs turn `sweep` degrees counter-clockwise from `startAngle`, clockwise when negative. */
+/**
+ * One run of curve, mm, y up. Arcs turn `sweep` degrees counter-clockwise from `startAngle`, clockwise when negative.
+ */
 export type Segment = LineSegment | CubicSegment | ArcSegment;
 
 export interface LineSegment {
@@ -158,9 +160,24 @@ export function reverseSegment(segment: Segment): Segment {
   }
 }
 
-/** Ends the segment at the given points, which must be within a hair of its own: how neighbours come to share a joint exactly. */
+/**
+ * Ends the segment at the given points, which must be within a hair of its own: how neighbours come to share a joint
+ * exactly.
+ */
 export function withEnds(segment: Segment, from: Point, to: Point): Segment {
   return { ...segment, from, to };
+}
+
+/** Carries the ends of a cubic to their joints with their handles, so that its direction there stays. */
+export function moveEnds(segment: Segment, from: Point, to: Point): Segment {
+  if (segment.kind !== 'cubic') return withEnds(segment, from, to);
+  return {
+    ...segment,
+    from,
+    to,
+    c1: add(segment.c1, subtract(from, segment.from)),
+    c2: add(segment.c2, subtract(to, segment.to)),
+  };
 }
 
 /** Moves by (dx, dy) after scaling evenly by `factor`. */

@@ -6,7 +6,10 @@ import { pointAt, portion, segmentLength, type Segment } from './segment.ts';
 /** Chords that lengths along a segment are told by. */
 const CHORDS = 64;
 
-/** A stretch of a contour, by the lengths from its first point at which it begins and ends, mm; `to` may run on past the start. */
+/**
+ * A stretch of a contour, by the lengths from its first point at which it begins and ends, mm; `to` may run on past the
+ * start.
+ */
 export interface Stretch {
   readonly from: number;
   readonly to: number;

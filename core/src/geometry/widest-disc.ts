@@ -1,9 +1,14 @@
-import { boundsOfPoints, heightOf, widthOf } from './bounds.ts';
+import { boundsOfPoints, heightOf, joinBounds, widthOf } from './bounds.ts';
 import { flatten, ringContains, type Region } from './contour.ts';
+import { hullBounds } from './contour-facts.ts';
 import { distanceToSpan, type Point } from './point.ts';
 
-/** How near the widest disc is found, mm, where nothing else is asked for. */
+/** How near the widest disc is found, mm, where nothing else is asked for, and against its own diameter. */
 const PRECISION = 0.005;
+const SHARE = 0.001;
+
+/** Curves are flattened at least this finely against the shorter side of the region's box. */
+const FLATTENING_SHARE = 1 / 20_000;
 
 /** The widest disc that fits within a region. */
 export interface Disc {
@@ -14,10 +19,12 @@ export interface Disc {
 /**
  * Finds the widest disc in a region: quarters its box again and again, going on only where a cell could
  * still hold a wider one (the grid search for a polygon's pole of inaccessibility).
- * @param precision mm; in a stroke of even width a fine one takes its time
+ * @param precision mm; a thousandth of the diameter is enough; in a stroke of even width a fine one takes its time
  */
 export function widestDisc(region: Region, precision = PRECISION): Disc {
-  const rings = region.map((contour) => flatten(contour, precision / 2));
+  const rough = joinBounds(region.map(hullBounds));
+  const tolerance = Math.max(precision / 2, Math.min(widthOf(rough), heightOf(rough)) * FLATTENING_SHARE);
+  const rings = region.map((contour) => flatten(contour, tolerance));
   const box = boundsOfPoints(rings.flat());
   const spans = rings.flatMap((ring) => ring.map((p, i): readonly [Point, Point] => [p, ring[(i + 1) % ring.length]!]));
   const reach = (p: Point): number => {
@@ -47,7 +54,8 @@ export function widestDisc(region: Region, precision = PRECISION): Disc {
   for (let x = box.minX + size / 2; x < box.maxX + size / 2; x += size)
     for (let y = box.minY + size / 2; y < box.maxY + size / 2; y += size) look({ x, y }, size / 2);
   while (cells.length > 0) {
-    const hopeful = cells.filter((cell) => 2 * (cell.reach + cell.half * Math.SQRT2) > best.diameter + precision);
+    const better = best.diameter + Math.max(precision, SHARE * best.diameter);
+    const hopeful = cells.filter((cell) => 2 * (cell.reach + cell.half * Math.SQRT2) > better);
     cells = [];
     for (const { p, half } of hopeful)
       for (const dx of [-half / 2, half / 2])

@@ -7,7 +7,9 @@ export interface Stretch {
   readonly to: number;
 }
 
-/** Answers what lies along any line of one direction. Scan coordinates: `along` the direction, `across` to its left, mm. */
+/**
+ * Answers what lies along any line of one direction. Scan coordinates: `along` the direction, `across` to its left, mm.
+ */
 export interface Scanner {
   /** Degrees counter-clockwise from level. */
   readonly angle: number;
@@ -18,8 +20,8 @@ export interface Scanner {
 }
 
 /**
- * Readies the rings of numbered pieces for scan lines of one direction. Edges are filed by the bands they cross, so that
- * a line looks only at edges near it.
+ * Readies the rings of numbered pieces for scan lines of one direction. Edges are filed by the bands they cross, so
+ * that a line looks only at edges near it.
  * @param angle degrees counter-clockwise from level
  */
 export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], angle: number): Scanner {

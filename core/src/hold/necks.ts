@@ -1,5 +1,5 @@
 import { boundsOfPoints, type Bounds } from '../geometry/bounds.ts';
-import type { Region } from '../geometry/contour.ts';
+import { sourceOf } from '../geometry/edge-samples.ts';
 import { groupBy } from '../geometry/group-by.ts';
 import type { MedialAxis } from '../geometry/medial-axis.ts';
 import { exactPassage, type Passage } from '../geometry/passage.ts';
@@ -27,14 +27,14 @@ export interface Neck {
 }
 
 /**
- * The necks between parts of welded material, widest way first: the middles of the parts' widest discs are their cores, and joining
- * cores along the widest passages of the medial axis (its maximum spanning tree) gives for each join the width that the
- * widest disc can pass from one to the other. Parts that nothing joins are in no neck.
+ * The necks between parts of welded material, widest way first: the middles of the parts' widest discs are their cores,
+ * and joining cores along the widest passages of the medial axis (its maximum spanning tree) gives for each join the
+ * width that the widest disc can pass from one to the other. Parts that nothing joins are in no neck.
  */
-export function findNecks(region: Region, axis: MedialAxis, parts: readonly Part[]): Neck[] {
+export function findNecks(axis: MedialAxis, parts: readonly Part[]): Neck[] {
   const necks: Neck[] = [];
   joinAlongWidest(axis, coresOf(axis, parts), (own, others, link) => {
-    const passage = passageAt(region, axis, link);
+    const passage = passageAt(axis, link);
     const middle = { x: (passage.from.x + passage.to.x) / 2, y: (passage.from.y + passage.to.y) / 2 };
     const nearest = (list: readonly number[]) =>
       parts[
@@ -48,22 +48,17 @@ export function findNecks(region: Region, axis: MedialAxis, parts: readonly Part
 }
 
 /**
- * How wide the widest way is from each part to the frame: what a disc must squeeze through on its way there, at the worst
- * place of the best way. The frame's core is where material that touches `frame` is thickest.
+ * How wide the widest way is from each part to the frame: what a disc must squeeze through on its way there, at the
+ * worst place of the best way. The frame's core is where material that touches `frame` is thickest.
  * @returns by part, in the order given; null where a part does not hang on the frame
  */
-export function waysToFrame(
-  region: Region,
-  axis: MedialAxis,
-  parts: readonly Part[],
-  frame: SourceId,
-): (Neck | null)[] {
+export function waysToFrame(axis: MedialAxis, parts: readonly Part[], frame: SourceId): (Neck | null)[] {
   const root = parts.length;
   const ways: (Neck | null)[] = parts.map(() => null);
   joinAlongWidest(axis, [...coresOf(axis, parts), thickestOf(axis, frame)], (own, others, link) => {
     const joined = own.includes(root) ? others : others.includes(root) ? own : [];
     if (joined.length === 0) return;
-    const passage = passageAt(region, axis, link);
+    const passage = passageAt(axis, link);
     for (const part of joined)
       ways[part] = { a: parts[part]!.id, b: frame, ...passage, place: boundsOfPoints([passage.from, passage.to]) };
   });
@@ -108,7 +103,10 @@ const WIDEST = 2000;
 /** Links of an axis at most: what is left of a double's whole numbers beside the widths. */
 const LINKS = 2 ** 22;
 
-/** The links of the material by their passages. Width and number are sorted as one number each: there are hundreds of thousands. */
+/**
+ * The links of the material by their passages. Width and number are sorted as one number each: there are hundreds of
+ * thousands.
+ */
 function* widestFirst({ passage, side, links }: MedialAxis): Generator<number> {
   const keys = new Float64Array(passage.length);
   let count = 0;
@@ -120,13 +118,9 @@ function* widestFirst({ passage, side, links }: MedialAxis): Generator<number> {
 }
 
 /** The exact way across between the two edges that a link passes between. */
-function passageAt(region: Region, axis: MedialAxis, link: number): Passage {
+function passageAt(axis: MedialAxis, link: number): Passage {
   const [p, q] = [axis.ends[2 * link]!, axis.ends[2 * link + 1]!];
-  return exactPassage(
-    region,
-    { x: axis.sampleX[p]!, y: axis.sampleY[p]! },
-    { x: axis.sampleX[q]!, y: axis.sampleY[q]! },
-  );
+  return exactPassage(axis.samples, p, q);
 }
 
 /** The widest disc of the material that touches an edge of the source; -1 where none does. */
@@ -134,7 +128,7 @@ function thickestOf(axis: MedialAxis, source: SourceId): number {
   let best = -1;
   for (let t = 0; t < axis.x.length; t++) {
     if (axis.side[t] !== 1 || (best >= 0 && axis.radius[t]! <= axis.radius[best]!)) continue;
-    if ([0, 1, 2].some((k) => axis.source[axis.contacts[3 * t + k]!] === source)) best = t;
+    if ([0, 1, 2].some((k) => sourceOf(axis.samples, axis.contacts[3 * t + k]!) === source)) best = t;
   }
   return best;
 }

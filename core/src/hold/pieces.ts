@@ -3,6 +3,7 @@ import { componentsOf, probePoint, type Component } from '../geometry/components
 import type { Contour, Region } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, reverseContour } from '../geometry/contour-facts.ts';
 import type { SourceId } from '../geometry/segment.ts';
+import { cutApart, type OtherCuts } from './cut-apart.ts';
 import type { Hold } from './hold.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName, lettersAmong } from '../lettering/naming.ts';
@@ -22,15 +23,16 @@ export interface Piece {
 }
 
 /**
- * The pieces that cutting the edges of `material` leaves: the material's own, kept ones first, and then the slugs that
- * fall out of its holes.
+ * The pieces that cutting the edges of `material` leaves, and whatever else is cut: the material's own, kept ones
+ * first, and then the slugs that fall out of its holes.
  */
 export function findPieces(
   recipe: Recipe,
-  { material, dropping }: Pick<Hold, 'material' | 'dropping'>,
+  { material: whole, dropping }: Pick<Hold, 'material' | 'dropping'>,
   letters: readonly Letter[],
+  cuts: OtherCuts = { area: [], lines: [] },
 ): Piece[] {
-  const components = componentsOf(material);
+  const { material, components } = cutApart(whole, cuts);
   const kept = keptOnes(recipe, components);
   const status = hasPlate(recipe) ? 'drop-out' : 'loose';
   const mayDrop = new Set(dropping.map(({ component }) => placeOf(component)));
@@ -57,7 +59,7 @@ export function findPieces(
 }
 
 /** An island that no bridge holds comes off as the piece that has its place. */
-const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string =>
+export const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string =>
   [minX, minY, maxX, maxY].map((n) => n.toFixed(2)).join();
 
 /** A piece that is a part of a letter, whose body is another piece, is called by that: the dot of an i. */
@@ -112,7 +114,7 @@ function named(
         ? 'Plate'
         : sources.has('backer')
           ? 'Backer'
-          : list || (sources.has('rail') ? 'Rail' : 'Hole'),
+          : list || (sources.has('rail') ? 'Rail' : sources.has('border') ? 'Inside the border' : 'Hole'),
     letters: own.map(({ id }) => id),
   };
 }

@@ -90,7 +90,8 @@ function goodShares(contour: Contour, outline: Outline, count: number, gap: numb
   return Array.from({ length: Math.max(0, count) }, (_, slot) => {
     let [best, least] = [0, Infinity];
     for (let look = 0; look < LOOKS; look++) {
-      // A quarter before the start: the first tab of a part lies at its lower right rather than in the middle of its side.
+      // A quarter before the start: the first tab of a part lies at its lower right rather than in the middle of its
+      // side.
       const share = (slot + 0.15 + (0.7 * look) / (LOOKS - 1)) / count - 0.125;
       const { at, way } = pointAtShare(outline, share);
       const corner = Math.min(...corners.map((p) => distance(p, at)), Infinity);

@@ -1,9 +1,9 @@
 import { joinBounds } from '../../geometry/bounds.ts';
 import type { Checked } from '../checked.ts';
 import type { Finding, Mend } from '../findings.ts';
-import type { Piece } from '../../hold/pieces.ts';
+import { placeOf, type Piece } from '../../hold/pieces.ts';
 import type { Recipe } from '../../recipe/schema.ts';
-import { boxKey, list, tidy } from '../wording.ts';
+import { list, tidy } from '../wording.ts';
 
 /** Stand-alone letters must hang together. */
 export function loosePieces({ recipe, pieces, lettering, arrangement }: Checked): Finding[] {
@@ -90,7 +90,7 @@ function waysToHold({ hold: { bridges, drop } }: Recipe, islands: readonly strin
 }
 
 /** Nothing may fall out of a cut-through plate that should stay. */
-export function dropOuts({ recipe, hold, pieces, machine }: Checked): Finding[] {
+export function dropOuts({ recipe, hold, pieces, drawing, machine }: Checked): Finding[] {
   const wanted = recipe.hold.bridges.perIsland;
   const mends = waysToHold(
     recipe,
@@ -110,26 +110,47 @@ export function dropOuts({ recipe, hold, pieces, machine }: Checked): Finding[] 
     place: island.component.bounds,
     mends,
   }));
-  const known = new Set(hold.unheld.map(({ component }) => boxKey(component.bounds)));
+  const known = new Set(hold.unheld.map(({ component }) => placeOf(component)));
+  const numbers = new Map<string, number>();
   for (const piece of pieces) {
-    if (piece.status !== 'drop-out' || piece.intended || known.has(boxKey(piece.component.bounds))) continue;
+    if (piece.status !== 'drop-out' || piece.intended || known.has(placeOf(piece.component))) continue;
+    const number = numbers.get(piece.name) ?? 0;
+    numbers.set(piece.name, number + 1);
     findings.push({
-      id: `drop-out:${piece.name}:${boxKey(piece.component.bounds)}`,
+      id: `drop-out:${piece.name}:${number}`,
       rule: 'drop-out',
       severity: 'stop',
       title: `Comes loose from the plate: ${piece.name}`,
-      detail: `The ${machine.word} would cut it free. Give the words more room.`,
       place: piece.component.bounds,
-      mends: [
-        {
-          label: 'Fit the plate to the words',
-          patch: [
-            { path: ['plate', 'width'], value: null },
-            { path: ['plate', 'height'], value: null },
-          ],
-        },
-      ],
+      ...causeOf(recipe, drawing, machine),
     });
   }
   return findings;
+}
+
+/** Why a piece that is no island comes loose, and what helps. */
+function causeOf(
+  { workOrder }: Recipe,
+  drawing: Checked['drawing'],
+  machine: Checked['machine'],
+): Pick<Finding, 'detail' | 'mends'> {
+  const other = (['engrave', 'mark', 'score'] as const).find((work) => machine.settings[work]);
+  const assign = (role: 'area' | 'linework'): Mend[] =>
+    other ? [{ label: `Assign to ${other}`, patch: [{ path: ['workOrder', role, 'work'], value: other }] }] : [];
+  if (workOrder.area.work === 'cut' && drawing.area.length > 0)
+    return { detail: 'The engraved areas are assigned to cut, and free what lies within them.', mends: assign('area') };
+  if (workOrder.linework.work === 'cut' && drawing.linework.length > 0)
+    return { detail: 'The lines are assigned to cut, and free what they lie round.', mends: assign('linework') };
+  return {
+    detail: `The ${machine.word} would cut it free. Give the words more room.`,
+    mends: [
+      {
+        label: 'Fit the plate to the words',
+        patch: [
+          { path: ['plate', 'width'], value: null },
+          { path: ['plate', 'height'], value: null },
+        ],
+      },
+    ],
+  };
 }

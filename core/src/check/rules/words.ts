@@ -1,3 +1,5 @@
+import { withWords } from '../../lettering/retext.ts';
+import { patchBetween } from '../../recipe/patch.ts';
 import type { Checked } from '../checked.ts';
 import type { Finding } from '../findings.ts';
 
@@ -29,7 +31,7 @@ export function words({ recipe, faceKnown, lettering }: Checked): Finding[] {
     mends: [
       {
         label: `Take out “${text}”`,
-        patch: [{ path: ['lettering', 'words'], value: recipe.lettering.words.split(text).join('') }],
+        patch: patchBetween(recipe, withWords(recipe, recipe.lettering.words.split(text).join(''))),
       },
     ],
   }));

@@ -10,13 +10,14 @@ import { BOOLEAN_TOLERANCE, Provenance } from './provenance.ts';
 import { restoreRing } from './restore.ts';
 import { isSliver } from './slivers.ts';
 import { combine, cross, splice } from './splice.ts';
+import { untangle } from './untangle.ts';
 
 /** A tool this near to an edge, mm, must be swept with it. */
 const NEAR_EDGE = 0.01;
 
 /**
- * Union of everything, under the nonzero rule: welds letters that overlap, and the overlapping strokes within one letter.
- * Contours may cross themselves and each other. What does not touch is not swept together.
+ * Union of everything, under the nonzero rule: welds letters that overlap, and the overlapping strokes within one
+ * letter. Contours may cross themselves and each other. What does not touch is not swept together.
  * @returns a region: disjoint contours, outer ones counter-clockwise, curves and identities kept
  */
 export function weld(contours: readonly Contour[]): Region {
@@ -37,7 +38,10 @@ const groupsOf = (contours: readonly Contour[]): Contour[][] =>
 
 const isUncrossed = ({ near, clear }: Clearance): boolean => near.length === 0 && clear.every(Boolean);
 
-/** Union of contours that cross neither themselves nor each other: those stay that part what is gone round from what is not. */
+/**
+ * Union of contours that cross neither themselves nor each other: those stay that part what is gone round from what is
+ * not.
+ */
 function nested(contours: readonly Contour[]): Region {
   return contours.flatMap((contour) => {
     const start = startOf(contour);
@@ -53,8 +57,8 @@ function nested(contours: readonly Contour[]): Region {
 }
 
 /**
- * Union of regions that are each clean by themselves, such as glyphs that `weld` has been over. Contours that come near none
- * of another region are kept as they are.
+ * Union of regions that are each clean by themselves, such as glyphs that `weld` has been over. Contours that come near
+ * none of another region are kept as they are.
  */
 export function weldRegions(regions: readonly Region[]): Region {
   const owners = regions.flatMap((region, owner) => region.map(() => owner));
@@ -96,8 +100,9 @@ export function common(a: Region, b: Region): Region {
 }
 
 /**
- * Parts tools into the contours of those that come near the subject's lines and those that lie wholly within its material, so that
- * the thousand letters of a plate need no sweep. What lies outside the material is left out: it takes nothing away.
+ * Parts tools into the contours of those that come near the subject's lines and those that lie wholly within its
+ * material, so that the thousand letters of a plate need no sweep. What lies outside the material is left out: it takes
+ * nothing away.
  */
 function sortByReach(subject: Region, tools: readonly Region[]): { met: Contour[]; inside: Contour[] } {
   const edges = subject.flatMap(({ segments }) => segments.map(hullBoundsOf));
@@ -118,9 +123,14 @@ interface Sweeping {
   readonly rule?: FillRule;
   /** How finely curves that others come near are flattened, mm. */
   readonly tolerance?: number;
+  /** Whether the result is given as the sweep has it, with loops where it crosses itself. */
+  readonly tangled?: boolean;
   /** Of subject and tool together, where it is known already. */
   readonly clearance?: Clearance;
 }
+
+/** Where the kernel gets lost among lines that nearly meet, it finds its way among the same lines more coarsely. */
+const COARSER = [1, 2.3, 4.7];
 
 /** One boolean by the kernel's sweep, its result given back as curves. */
 export function sweep(
@@ -129,7 +139,23 @@ export function sweep(
   tool: readonly Contour[],
   how: Sweeping = {},
 ): Region {
-  const { rule = FillRule.NonZero, tolerance = BOOLEAN_TOLERANCE, clearance } = how;
+  const { tolerance = BOOLEAN_TOLERANCE, tangled = false } = how;
+  for (const times of COARSER) {
+    const swept = sweepOnce(type, subject, tool, { ...how, tolerance: tolerance * times });
+    if (!swept) continue;
+    const contours = swept.filter((contour) => !isSliver(contour));
+    return tangled ? contours : contours.flatMap(untangle);
+  }
+  throw new Error('The outlines could not be combined. Remove the artwork or letter added last.');
+}
+
+/** null where the kernel gives up. */
+function sweepOnce(
+  type: ClipType,
+  subject: readonly Contour[],
+  tool: readonly Contour[],
+  { rule = FillRule.NonZero, tolerance = BOOLEAN_TOLERANCE, clearance }: Sweeping,
+): Contour[] | null {
   const provenance = new Provenance([...subject, ...tool], tolerance, clearance);
   const clipper = new Clipper64();
   clipper.zCallback = provenance.noteCrossing;
@@ -142,10 +168,6 @@ export function sweep(
       ),
     );
   const rings: Paths64 = [];
-  if (!clipper.execute(type, rule, rings))
-    throw new Error('The outlines could not be combined. Remove the artwork or letter added last.');
-  return rings.flatMap((ring: Path64) => {
-    const contour = restoreRing(ring, provenance);
-    return contour && !isSliver(contour) ? [contour] : [];
-  });
+  if (!clipper.execute(type, rule, rings)) return null;
+  return rings.flatMap((ring: Path64) => restoreRing(ring, provenance) ?? []);
 }

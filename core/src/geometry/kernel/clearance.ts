@@ -10,7 +10,10 @@ const NEAR = 0.003;
 /** Most points a hull is given by. */
 const STRIDE = 6;
 
-/** Which segments of a boolean stand clear of all others, and which pairs come near each other. Segments are counted through all contours. */
+/**
+ * Which segments of a boolean stand clear of all others, and which pairs come near each other. Segments are counted
+ * through all contours.
+ */
 export interface Clearance {
   /** 1 where one straight edge may stand for the segment. */
   readonly clear: Uint8Array;
@@ -19,9 +22,9 @@ export interface Clearance {
 }
 
 /**
- * Tells which curves stand clear of all others. A curve whose hull meets no other hull can stand in a boolean as its own
- * chord: the chord lies in the same hull, so nothing that the boolean decides can differ, and a sweep with a tenth of the
- * points decides it. The curve itself comes back by provenance.
+ * Tells which curves stand clear of all others. A curve whose hull meets no other hull can stand in a boolean as its
+ * own chord: the chord lies in the same hull, so nothing that the boolean decides can differ, and a sweep with a tenth
+ * of the points decides it. The curve itself comes back by provenance.
  */
 export function findClearance(contours: readonly Contour[]): Clearance {
   const hulls = new Hulls(contours);
@@ -40,7 +43,10 @@ export function findClearance(contours: readonly Contour[]): Clearance {
   return { clear, near };
 }
 
-/** 1 for each segment that no other of its own contour comes near. Kept with the contour, and goes with it where it is moved. */
+/**
+ * 1 for each segment that no other of its own contour comes near. Kept with the contour, and goes with it where it is
+ * moved.
+ */
 function clearOfItself(contour: Contour): Uint8Array {
   let known = knownClearance(contour);
   if (!known) {
@@ -141,7 +147,10 @@ class Hulls {
     return false;
   }
 
-  /** Whether a segment and the next meet only in the joint between them: a line through the joint keeps them to its two sides. */
+  /**
+   * Whether a segment and the next meet only in the joint between them: a line through the joint keeps them to its two
+   * sides.
+   */
   meetAtJoint(before: number, after: number): boolean {
     // Two segments that are a whole contour share both ends.
     if (this.next[after] === before) return false;

@@ -20,7 +20,10 @@ export interface CurveCrossing {
   readonly at: Point;
 }
 
-/** Where two curves come near each other without crossing, and how far from there a crossing at that angle would account for it, mm. */
+/**
+ * Where two curves come near each other without crossing, and how far from there a crossing at that angle would account
+ * for it, mm.
+ */
 export interface Approach {
   readonly at: Point;
   readonly reach: number;
@@ -37,7 +40,9 @@ export interface Stretch {
   readonly minY: number;
   readonly maxX: number;
   readonly maxY: number;
-  /** Radians; every direction of the stretch lies within `spread` of it. A spread of over a right angle tells nothing. */
+  /**
+   * Radians; every direction of the stretch lies within `spread` of it. A spread of over a right angle tells nothing.
+   */
   readonly heading: number;
   readonly spread: number;
   halves: readonly [Stretch, Stretch] | undefined;
@@ -72,7 +77,10 @@ function arcDirections(segment: Segment, t0: number, t1: number, sweep: number):
   return { heading: Math.atan2(y, x), spread: (Math.abs(sweep) * Math.PI) / 360 };
 }
 
-/** The directions of a Bézier curve lie between those of the legs of its control polygon: they are the hull of its derivative. */
+/**
+ * The directions of a Bézier curve lie between those of the legs of its control polygon: they are the hull of its
+ * derivative.
+ */
 function directionsOf(hull: readonly number[]): { heading: number; spread: number } {
   let [base, low, high, turned, lastX, lastY] = [NaN, 0, 0, 0, 0, 0];
   for (let i = 2; i < hull.length; i += 2) {
@@ -122,9 +130,9 @@ function split({ segment, t0, t1, hull }: Stretch): readonly [Stretch, Stretch] 
 }
 
 /**
- * Finds where two curves cross. Their hulls are parted until they lie apart, or run in directions so different that they
- * can cross but once, which Newton's method then finds: if two curves crossed twice, their chords between the crossings
- * would be one, and it would run in a direction of both (the mean value theorem).
+ * Finds where two curves cross. Their hulls are parted until they lie apart, or run in directions so different that
+ * they can cross but once, which Newton's method then finds: if two curves crossed twice, their chords between the
+ * crossings would be one, and it would run in a direction of both (the mean value theorem).
  * @param crossings where found crossings are put
  * @param approaches where places are put at which the two come within `NEAR` mm of each other without a crossing there
  * @returns false where it cannot be told: they touch, graze, or run along each other

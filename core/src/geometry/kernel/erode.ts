@@ -7,9 +7,9 @@ import { GRID_PER_MM } from './provenance.ts';
 const TOLERANCE = 0.01;
 
 /**
- * Whether a disc of so many mm can pass from one place of a region to another without leaving the region: by shrinking the
- * region by the disc's radius and asking whether the two places still hang together. Quicker by far than measuring how
- * wide the way is.
+ * Whether a disc of so many mm can pass from one place of a region to another without leaving the region: by shrinking
+ * the region by the disc's radius and asking whether the two places still hang together. Quicker by far than measuring
+ * how wide the way is.
  */
 export function discPasses(region: Region, diameter: number, from: Point, to: Point): boolean {
   const rings = region.map((contour): Path64 =>

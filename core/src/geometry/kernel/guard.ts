@@ -12,15 +12,19 @@ const AREA_SHARE = 1e-4;
 /** Points at which two answers are put to the winding number, each way. */
 const SAMPLES = 40;
 
-/** A union that was computed twice. `doubt` is the share of sample points that the answer given gets wrong, where the two differed. */
+/**
+ * A union that was computed twice. `doubt` is the share of sample points that the answer given gets wrong, where the
+ * two differed.
+ */
 export interface SafeWeld {
   readonly region: Region;
   readonly doubt: number | null;
 }
 
 /**
- * Union under the nonzero rule, for outlines that nobody vouches for: computed as they are and with x and y exchanged. Where
- * the two areas differ, the answer that agrees with the winding number at more points is taken, and the doubt told.
+ * Union under the nonzero rule, for outlines that nobody vouches for: computed as they are and with x and y exchanged.
+ * Where the two areas differ, the answer that agrees with the winding number at more points is taken, and the doubt
+ * told.
  */
 export function weldSafely(contours: readonly Contour[]): SafeWeld {
   // What takes no sweep leaves no doubt.

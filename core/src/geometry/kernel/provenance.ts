@@ -6,19 +6,26 @@ import { findClearance, type Clearance } from './clearance.ts';
 /** Whole numbers inside the kernel: 1e4 to the millimetre. */
 export const GRID_PER_MM = 1e4;
 
-/** Curves that others come near are flattened this finely, mm: for booleans, and for offsets, whose curves graze each other. */
+/**
+ * Curves that others come near are flattened this finely, mm: for booleans, and for offsets, whose curves graze each
+ * other.
+ */
 export const BOOLEAN_TOLERANCE = 0.005;
 export const OFFSET_TOLERANCE = 0.0005;
 
 /** Edges of different contours nearer than this, in grid units, are meant to be one: 0.002 mm. */
 const SNAP = 20;
 
-/** Curves of more points than this together, as only hostile artwork has, are left as they are rather than compared point by point. */
+/**
+ * Curves of more points than this together, as only hostile artwork has, are left as they are rather than compared
+ * point by point.
+ */
 const MOST_TO_COMPARE = 250_000;
 
 /**
  * Where every straight edge that goes into a boolean comes from. A vertex is known by its number; z = number + 1 on the
- * kernel's points. The edge that leaves vertex v runs along `segments[segmentOf[v]]` from `t0[v]` to `t1[v]` and ends at `next[v]`.
+ * kernel's points. The edge that leaves vertex v runs along `segments[segmentOf[v]]` from `t0[v]` to `t1[v]` and ends
+ * at `next[v]`.
  */
 export class Provenance {
   readonly segments: Segment[] = [];
@@ -45,7 +52,10 @@ export class Provenance {
     }
   }
 
-  /** The rings of some of the contours, by the number of their first segment. Those too small to be a ring on the grid are left out. */
+  /**
+   * The rings of some of the contours, by the number of their first segment. Those too small to be a ring on the grid
+   * are left out.
+   */
   rings(contours: readonly Contour[], firstSegment = 0): Path64[] {
     const rings: Path64[] = [];
     let segment = firstSegment;
@@ -104,8 +114,9 @@ export class Provenance {
   }
 
   /**
-   * Sets the points of segment `a` that lie along segment `b` exactly on it, so that text which rests on a rail, a stacked
-   * duplicate or a hairline gap leaves no slit. A point goes to a near vertex of `b`, or `b` gets a vertex at it.
+   * Sets the points of segment `a` that lie along segment `b` exactly on it, so that text which rests on a rail, a
+   * stacked duplicate or a hairline gap leaves no slit. A point goes to a near vertex of `b`, or `b` gets a vertex at
+   * it.
    */
   private snap(a: number, b: number): void {
     const [points, starts] = [this.verticesOf(a), this.verticesOf(b, false)];

@@ -89,7 +89,10 @@ class ContourPair {
     return certain && this.approachesAccountedFor();
   }
 
-  /** Notes a crossing once; at a joint the same one is found on both segments. @returns false where the two tell different things of it */
+  /**
+   * Notes a crossing once; at a joint the same one is found on both segments. @returns false where the two tell
+   * different things of it
+   */
   private note(m: number, n: number, { t, u, at }: CurveCrossing): boolean {
     const { i, j, contours, owners } = this;
     const [da, db] = [tangentAt(contours[i]!.segments[m]!, t), tangentAt(contours[j]!.segments[n]!, u)];

@@ -1,7 +1,7 @@
 import type { Path64, Point64 } from 'clipper2-ts';
 import { closedContour, type Contour } from '../contour.ts';
-import { add, cross, distance, mix, subtract, type Point } from '../point.ts';
-import { line, pointAt, portion, tangentAt, withEnds, type Segment, type SourceId } from '../segment.ts';
+import { cross, distance, mix, subtract, type Point } from '../point.ts';
+import { line, moveEnds, pointAt, portion, tangentAt, type Segment, type SourceId } from '../segment.ts';
 import { alongEdge, GRID_PER_MM, type Provenance } from './provenance.ts';
 
 /**
@@ -56,7 +56,9 @@ const SPIKE_LENGTH = 0.1;
 
 const inMm = (p: Point64): Point => ({ x: p.x / GRID_PER_MM, y: p.y / GRID_PER_MM });
 
-/** Most edges come through untouched: their ends are neighbours in the source. Says so, and what they are, in `label`. */
+/**
+ * Most edges come through untouched: their ends are neighbours in the source. Says so, and what they are, in `label`.
+ */
 function isWholeEdge(
   from: Point64,
   to: Point64,
@@ -220,7 +222,10 @@ function jointBetween(before: Run, after: Run, provenance: Provenance): Joint {
 const isEnd = (t: number): boolean => Math.abs(t - Math.round(t)) < 1e-9;
 const endPoint = (segment: Segment, t: number): Point => (t < 0.5 ? segment.from : segment.to);
 
-/** Newton's method on A(t) = B(u) from a first guess; null where the curves run nearly along each other or it wanders off. */
+/**
+ * Newton's method on A(t) = B(u) from a first guess; null where the curves run nearly along each other or it wanders
+ * off.
+ */
 function crossingOf(a: Segment, t: number, b: Segment, u: number): Joint | null {
   const start = pointAt(a, t);
   let [tNow, uNow] = [t, u];
@@ -269,16 +274,4 @@ function emit(
 
 function emitStraight(start: Joint, end: Joint, source: SourceId, out: Segment[]): void {
   if (distance(start.at, end.at) >= 1e-9) out.push(line(start.at, end.at, source));
-}
-
-/** Carries the ends of a cubic to their joints with their handles, so that its direction there stays. */
-export function moveEnds(segment: Segment, from: Point, to: Point): Segment {
-  if (segment.kind !== 'cubic') return withEnds(segment, from, to);
-  return {
-    ...segment,
-    from,
-    to,
-    c1: add(segment.c1, subtract(from, segment.from)),
-    c2: add(segment.c2, subtract(to, segment.to)),
-  };
 }

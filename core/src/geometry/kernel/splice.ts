@@ -2,9 +2,8 @@ import { boundsContain, type Bounds } from '../bounds.ts';
 import { closedContour, startOf, type Contour, type Region } from '../contour.ts';
 import { contourContains, hullBounds, reverseContour } from '../contour-facts.ts';
 import { distance } from '../point.ts';
-import { portion, reverseSegment, type Segment } from '../segment.ts';
+import { moveEnds, portion, reverseSegment, type Segment } from '../segment.ts';
 import { crossingsOf, HAIR, type Crossing, type Place } from './region-crossings.ts';
-import { moveEnds } from './restore.ts';
 import { isSliver } from './slivers.ts';
 
 export type Combining = 'union' | 'difference' | 'intersection';
@@ -30,8 +29,8 @@ interface Run {
 
 /**
  * Combines regions on their curves themselves: finds where the curves of one cross those of another, and splices the
- * runs between the crossings that bound the result (Weiler and Atherton's way, for curves). Nothing is flattened, and what
- * has no part in a crossing is not looked at twice: a word's letters meet in two or three places each.
+ * runs between the crossings that bound the result (Weiler and Atherton's way, for curves). Nothing is flattened, and
+ * what has no part in a crossing is not looked at twice: a word's letters meet in two or three places each.
  * @param regions each clean by itself, such as `weld` gives; subject and tool where the combining is not a union
  * @returns null where two lines touch, graze or run along each other, so that it takes a sweep on a grid to decide
  */

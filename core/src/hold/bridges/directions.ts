@@ -34,7 +34,10 @@ export function wantedDirections(
   }
 }
 
-/** How far the longest edges lean from upright, degrees counter-clockwise: the fullest place of a histogram of edges by direction. */
+/**
+ * How far the longest edges lean from upright, degrees counter-clockwise: the fullest place of a histogram of edges by
+ * direction.
+ */
 function slantOf(rings: readonly (readonly Point[])[], turn: number): number {
   const bins = new Float64Array(2 * STEEPEST + 1);
   for (const ring of rings) {

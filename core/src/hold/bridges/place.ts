@@ -162,7 +162,10 @@ function countFor({ component: { area } }: UnnamedIsland, { perIsland, width, lo
   }
 }
 
-/** A further bridge must pull another way than those there are, and not be a far worse place than the first; wanted directions first. */
+/**
+ * A further bridge must pull another way than those there are, and not be a far worse place than the first; wanted
+ * directions first.
+ */
 function nextOf(
   search: SiteSearch,
   piece: number,

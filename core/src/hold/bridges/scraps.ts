@@ -23,7 +23,10 @@ export function bridgesWithScraps(cut: Region, whole: Region, bridges: readonly 
   return found;
 }
 
-/** Takes scraps between a bridge's straight side and a node into the side: it ends on the node, and the bridge is wider there by as much. */
+/**
+ * Takes scraps between a bridge's straight side and a node into the side: it ends on the node, and the bridge is wider
+ * there by as much.
+ */
 export function withoutScraps(cut: Region, whole: Region): Region {
   const scraps = new Set(scrapsOf(cut, whole));
   return cut.map((contour) =>

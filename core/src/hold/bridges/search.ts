@@ -27,7 +27,10 @@ export interface Site {
   readonly to: Point;
 }
 
-/** Where a scan line meets a wall: how far along, mm, how much further per mm across, and how deep the material is behind it, mm. */
+/**
+ * Where a scan line meets a wall: how far along, mm, how much further per mm across, and how deep the material is
+ * behind it, mm.
+ */
 export interface Wall {
   readonly along: number;
   readonly slope: number;
@@ -43,7 +46,10 @@ const NARROWER = [1, 0.75, 0.55, 0.4, 0.28, 0.2];
 /** Strips tried on either side of an island's middle. */
 const STEPS = 8;
 
-/** A side of a strip keeps this far, mm, from nodes of the walls it meets, so that no scrap of a segment is left between. */
+/**
+ * A side of a strip keeps this far, mm, from nodes of the walls it meets, so that no scrap of a segment is left
+ * between.
+ */
 const CLEAR_OF_NODES = 0.07;
 
 /** How far, mm, a strip may be moved aside for that, and by what steps. */
@@ -194,7 +200,10 @@ export class SiteSearch {
     );
   }
 
-  /** Where a line parallel to a place's strip, so far to its left, crosses the same gap: the two walls; null where it does not. */
+  /**
+   * Where a line parallel to a place's strip, so far to its left, crosses the same gap: the two walls; null where it
+   * does not.
+   */
   gapBeside(
     { piece, target, angle, across, begin, end }: Site,
     aside: number,
@@ -330,7 +339,9 @@ function reachOf(gaps: readonly Gap[]): {
   };
 }
 
-/** A place is good where the gap is short, both walls stand square to the strip and the strip is on the island's middle. */
+/**
+ * A place is good where the gap is short, both walls stand square to the strip and the strip is on the island's middle.
+ */
 function scoreOf({
   length,
   slant,
@@ -351,7 +362,10 @@ function scoreOf({
   return steady(length * (1 + offCentre) + 0.8 * slant + 0.3 * width * offCentre + hairline + 0.6 * frail);
 }
 
-/** Rounded, so that of two places as good as each other, such as top and bottom of an O, the same goes first wherever the letter stands. */
+/**
+ * Rounded, so that of two places as good as each other, such as top and bottom of an O, the same goes first wherever
+ * the letter stands.
+ */
 const steady = (score: number): number => Math.round(score * 1e4) / 1e4;
 
 interface Gap {

@@ -22,8 +22,8 @@ const PRECISION = 0.02;
 const MARGIN = 0.03;
 
 /**
- * How far each letter must move towards the one before it in its word for the two to join with a neck as wide as wanted.
- * Letters that no allowed move joins so are left where they are.
+ * How far each letter must move towards the one before it in its word for the two to join with a neck as wide as
+ * wanted. Letters that no allowed move joins so are left where they are.
  * @param letters as they stand without being closed up, in straight lines
  * @param words the text they were set from, by which words are told apart
  * @returns moves by the letter that, with all after it in its line, makes them: mm, above 0

@@ -6,6 +6,7 @@ import { medialAxis } from '../../geometry/medial-axis.ts';
 import type { Memo } from '../../geometry/memo.ts';
 import { findNecks } from '../necks.ts';
 import { barTies, type Bars } from './bars.ts';
+import { closeSlits } from './close-slits.ts';
 import { tieLoose } from './loose-ties.ts';
 import { partsOf } from './parts.ts';
 import { tieThin } from './thin-ties.ts';
@@ -24,8 +25,8 @@ export interface Joined {
 const SLACK = 0.005;
 
 /**
- * Joins stand-alone letters: first the bars asked for, then ties for what is still loose, then ties over necks that are too
- * thin.
+ * Joins stand-alone letters: first the bars asked for, then ties for what is still loose, then ties over necks that are
+ * too thin.
  * @param capHeightOf cap height of a line, mm
  */
 export function join(
@@ -37,18 +38,16 @@ export function join(
 ): Joined {
   const bars = barTies(letters, plan.bars, plan.width, capHeightOf);
   const ties: Tie[] = [...bars.ties];
-  let material = withTies(bare, bars.ties);
+  let material = withTies(plan.kerf === null ? bare : closeSlits(bare, plan.kerf), bars.ties);
   if (plan.ties !== 'none') {
     const loose = tieLoose(material, plan.width);
     ties.push(...loose);
     material = withTies(material, loose);
   }
   if (plan.ties === 'thin') {
-    const necks = findNecks(
-      material,
-      medialAxis(material, Math.max(0.1, plan.width / 4), 1.6 * plan.width),
-      partsOf(letters, rails, memo),
-    );
+    // Gaps are not asked for.
+    const axis = medialAxis(material, { material: plan.width, gaps: 0 });
+    const necks = findNecks(axis, partsOf(letters, rails, memo));
     const thin = tieThin(
       material,
       necks.filter(({ width }) => width < plan.width - SLACK),

@@ -7,8 +7,8 @@ import { plainStrip } from '../bridges/strip.ts';
 import type { Tie } from './tie.ts';
 
 /**
- * Ties every loose piece to what hangs together, nearest first: the same search as for bridges, with material and gap the
- * other way about.
+ * Ties every loose piece to what hangs together, nearest first: the same search as for bridges, with material and gap
+ * the other way about.
  * @param width mm; narrower where a piece has no room for it
  * @returns ties, each with its strip reaching into both
  */
@@ -45,7 +45,10 @@ export function tieLoose(material: Region, width: number): Tie[] {
   return ties;
 }
 
-/** Upright ties, as under the dot of an i, are seen least; level ones pass for part of the lettering; slanted ones never do. */
+/**
+ * Upright ties, as under the dot of an i, are seen least; level ones pass for part of the lettering; slanted ones never
+ * do.
+ */
 const costOf = ({ score, angle }: Site): number => score * (angle % 180 === 90 ? 0.8 : angle % 180 === 0 ? 1 : 1.7);
 
 function tieOf(search: SiteSearch, site: Site, piece: Component): Tie {

@@ -9,7 +9,10 @@ import type { Part } from '../necks.ts';
 /** The middle of a part is told this finely, mm: any place well inside will do. */
 const CORE_PRECISION = 0.1;
 
-/** A letter's parts: one for most, two for an i. A part is named `<letter id>`, the smaller ones `<letter id>~1` … by size. */
+/**
+ * A letter's parts: one for most, two for an i. A part is named `<letter id>`, the smaller ones `<letter id>~1` … by
+ * size.
+ */
 export function partsOfLetter({ id, shape, origin, contours }: Letter, memo: Memo): Part[] {
   const own = memo('parts', shape, () =>
     componentsOf(contours)

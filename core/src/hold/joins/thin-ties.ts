@@ -16,8 +16,8 @@ const LENGTH_STEP = 0.1;
 const END_SAMPLES = [-0.5, -0.25, 0, 0.25, 0.5];
 
 /**
- * Ties laid over necks that are too thin: for each, the shortest strip of the full width through the neck whose two ends
- * lie wholly inside the material. Necks that no such strip fits are left.
+ * Ties laid over necks that are too thin: for each, the shortest strip of the full width through the neck whose two
+ * ends lie wholly inside the material. Necks that no such strip fits are left.
  */
 export function tieThin(material: Region, necks: readonly Neck[], width: number): Tie[] {
   const scanner = scannerFor([material.map((contour) => flatten(contour, 0.01))], 0);

@@ -23,4 +23,6 @@ export interface TiePlan {
   readonly width: number;
   /** Level bars from a letter to the next: heights above the baseline in cap heights, by letter. */
   readonly bars: Readonly<Record<string, readonly number[]>>;
+  /** Slits between parts that meet are closed where they are narrower than this, mm; null where none is. */
+  readonly kerf: number | null;
 }
