@@ -135,4 +135,49 @@ describe('build', () => {
     expect(new Set(cut)).toEqual(new Set(drawing.outline));
     expect(cut.every(({ closed }) => closed)).toBe(true);
   });
+
+  it('foretells what falls out when engraved areas are assigned to cut, and offers to engrave them', () => {
+    const job = {
+      make: 'engraved',
+      machine: 'co2-laser',
+      material: 'plywood',
+      lettering: { words: 'BAD 8' },
+    } as const;
+    expect(buildOf(job).pieces).toHaveLength(1);
+    const cut = buildOf({ ...job, workOrder: { area: { work: 'cut' } } });
+    // The plate; the letters B, A, D and 8; and what they lie round: two, one, one and two.
+    expect(cut.pieces.map(({ status, intended }) => `${status} ${intended}`)).toEqual([
+      'kept true',
+      ...Array<string>(6).fill('drop-out false'),
+      ...Array<string>(4).fill('drop-out true'),
+    ]);
+    const found = cut.findings.filter(({ rule }) => rule === 'drop-out');
+    expect(found).toHaveLength(6);
+    expect(new Set(found.map(({ id }) => id)).size).toBe(6);
+    const mended = applyPatch(cut.recipe, found[0]!.mends[0]!.patch);
+    expect(buildOf(mended).findings).toEqual([]);
+  });
+
+  it('foretells what a border frees that is assigned to cut', () => {
+    const job = buildOf({
+      make: 'engraved',
+      machine: 'co2-laser',
+      material: 'plywood',
+      lettering: { words: 'SAND', size: { by: 'cap height', value: 30 } },
+      plate: { width: 200, height: 100, cornerRadius: 0, border: { inset: 10 } },
+      workOrder: { linework: { work: 'cut' } },
+    });
+    expect(job.pieces.map(({ status, component }) => [status, Math.round(component.area)])).toEqual([
+      ['kept', 200 * 100 - 180 * 80],
+      ['drop-out', 180 * 80],
+    ]);
+    expect(job.findings.map(({ title }) => title)).toEqual(['Comes loose from the plate: Inside the border']);
+  });
+
+  it('calls letters that are gone by where they stood, never by their ids', () => {
+    const job = buildOf(FAULTS['lost nudge']);
+    const said = job.findings.map(({ title, detail }) => `${title} ${detail}`).join(' ');
+    expect(said).toContain('letter 10 of line 1');
+    expect(said).not.toMatch(/letter:\d/);
+  });
 });

@@ -120,7 +120,8 @@ describe('bridges', () => {
               .flat(),
           ) as [ReturnType<typeof bridgesOf>[number], ReturnType<typeof bridgesOf>[number]];
           expect(after.map(({ own }) => own)).toEqual(before.map(({ own }) => own));
-          // A touching neighbour may split a wall that a bridge lands on: what is found on it differs by the flattening.
+          // A touching neighbour may split a wall that a bridge lands on: what is found on it differs by the
+          // flattening.
           after.forEach(({ figures }, i) =>
             figures.forEach((figure, k) => expect(Math.abs(figure - before[i]!.figures[k]!)).toBeLessThan(0.1)),
           );

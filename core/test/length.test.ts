@@ -20,6 +20,8 @@ describe('lengths', () => {
     ['2 3/16"', 55.5625],
     ['-4', -4],
     ["1'", 304.8],
+    ['2 ft', 609.6],
+    ['0.5 m', 500],
     ['3 IN', 76.2],
   ])('reads %s', (text, mm) => expect(mmOf(text)).toBe(mm));
 
@@ -32,6 +34,12 @@ describe('lengths', () => {
       expect(parsed).toMatchObject({ ok: false, reason: expect.stringMatching(/\w{3,}/) });
     },
   );
+
+  it('refuses a text far too long at once, not after a search that grows with its square', () => {
+    const begin = performance.now();
+    expect(mmOf(`1${' '.repeat(50_000)}!`)).toMatch(/is not a length/);
+    expect(performance.now() - begin).toBeLessThan(1000);
+  });
 
   it('reads back what it wrote, to the digits it wrote', () => {
     fc.assert(

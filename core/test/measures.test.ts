@@ -9,7 +9,7 @@ import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { leastWidth } from '../src/geometry/least-width.ts';
 import { widestDisc } from '../src/geometry/widest-disc.ts';
 import { findNecks } from '../src/hold/necks.ts';
-import { thicknessOf } from '../src/hold/thickness.ts';
+import { thicknessOf, type Thickness } from '../src/hold/thickness.ts';
 import { buildOf } from './workshop.ts';
 
 const turned = (points: readonly { x: number; y: number }[], angle: number) =>
@@ -40,16 +40,16 @@ describe('thickness', () => {
           ) as [{ x: number; y: number }, { x: number; y: number }];
           const ends = [circle(left, 8, 'a'), circle(right, 8, 'b')] as const;
           const dumbbell = weld([...ends, polygon(turned(box(0, -neck / 2, 30, neck / 2), angle), 'bar')]);
-          const axis = medialAxis(dumbbell, 0.8, 12);
+          const axis = medialAxis(dumbbell, { material: neck + 0.5, gaps: 1 });
           const part = (id: string, core: { x: number; y: number }, contour: (typeof ends)[number]) => ({
             id,
             core,
             bounds: contourBounds(contour),
           });
-          const necks = findNecks(dumbbell, axis, [part('a', left, ends[0]), part('b', right, ends[1])]);
+          const necks = findNecks(axis, [part('a', left, ends[0]), part('b', right, ends[1])]);
           expect(necks).toHaveLength(1);
           expect(necks[0]!.width).toBeCloseTo(neck, 2);
-          const { thin, least } = thicknessOf(dumbbell, axis, 1, neck + 0.5);
+          const { thin, least } = thicknessOf(axis, 1, neck + 0.5);
           expect(thin).toHaveLength(1);
           expect(least!.width).toBeCloseTo(neck, 2);
         },
@@ -63,16 +63,63 @@ describe('thickness', () => {
       x: Math.cos((i * Math.PI) / 5) * (i % 2 ? 9 : 24),
       y: Math.sin((i * Math.PI) / 5) * (i % 2 ? 9 : 24),
     }));
-    expect(thicknessOf([polygon(star, 's')], medialAxis([polygon(star, 's')], 0.5, 4), 1, 3).thin).toEqual([]);
+    expect(thicknessOf(medialAxis([polygon(star, 's')], { material: 3, gaps: 3 }), 1, 3).thin).toEqual([]);
     const slotted: Region = weld([
       polygon(box(0, 0, 40, 10), 'a'),
       polygon(box(0, 10.7, 40, 20), 'b'),
       polygon(box(0, 0, 5, 20), 'c'),
     ]);
-    const gaps = thicknessOf(slotted, medialAxis(slotted, 0.6, 3), 2, 1.2);
+    const gaps = thicknessOf(medialAxis(slotted, { material: 1.2, gaps: 1.2 }), 2, 1.2);
     expect(gaps.thin).toHaveLength(1);
     expect(gaps.thin[0]!.width).toBeCloseTo(0.7, 3);
-    expect(thicknessOf(slotted, medialAxis(slotted, 0.6, 3), 2, 0.65).thin).toEqual([]);
+    expect(thicknessOf(medialAxis(slotted, { material: 1.2, gaps: 1.2 }), 2, 0.65).thin).toEqual([]);
+  });
+
+  it('tells one pinch as one place, and each of several', () => {
+    // A bar with three notches from both sides, each leaving 1 mm; a fourth leaves 3.
+    const notch = (x: number, left: number) => [
+      { x: x - 2, y: 5 },
+      { x, y: left / 2 },
+      { x: x + 2, y: 5 },
+    ];
+    const upper = [notch(60, 3), notch(45, 1), notch(30, 1), notch(15, 1)].flatMap((points) => points.reverse());
+    const lower = upper.map(({ x, y }) => ({ x, y: -y })).reverse();
+    const bar = polygon(
+      [{ x: 0, y: -5 }, ...lower, { x: 75, y: -5 }, { x: 75, y: 5 }, ...upper, { x: 0, y: 5 }],
+      'bar',
+    );
+    const { thin } = thicknessOf(medialAxis([bar], { material: 2.5, gaps: 2 }), 1, 2.5);
+    expect(thin.map(({ width }) => Number(width.toFixed(3)))).toEqual([1, 1, 1]);
+    expect(thin.map(({ place }) => Math.round((place.minX + place.maxX) / 2)).sort()).toEqual([15, 30, 45]);
+  });
+
+  it.each(['overpass-bold', 'yellowtail', 'pinyon-script'])('of %s agrees with a run four times as fine', (face) => {
+    const { hold } = buildOf({
+      make: 'stand-alone',
+      hold: { pieces: 'separate' },
+      lettering: { words: 'Guard 8', face, size: { by: 'cap height', value: 30 } },
+    });
+    const care = { material: 3, gaps: 2 };
+    const [usual, fine] = [1, 4].map((finer) => thicknessOf(medialAxis(hold.material, care, finer), 1, 3)) as [
+      Thickness,
+      Thickness,
+    ];
+    expect(Math.abs(usual.thin.length - fine.thin.length)).toBeLessThanOrEqual(1);
+    expect(usual.least!.width).toBeCloseTo(fine.least!.width, 2);
+  });
+
+  it('takes as many points for letters of any size, and finds widths in proportion', () => {
+    const at = (value: number) => {
+      const lettering = { words: '8@B', size: { by: 'cap height', value } } as const;
+      const { material } = buildOf({ make: 'stand-alone', hold: { pieces: 'separate' }, lettering }).hold;
+      const limit = value / 20;
+      const axis = medialAxis(material, { material: limit, gaps: limit });
+      return { points: axis.samples.x.length, least: thicknessOf(axis, 1, limit).least!.width / value };
+    };
+    const [small, usual, large] = [at(12), at(60), at(3000)];
+    expect(large.points).toBeLessThan(1.5 * usual.points);
+    expect(large.least).toBeCloseTo(usual.least, 4);
+    expect(small.least).toBeCloseTo(usual.least, 4);
   });
 
   it('measures discs and widths of counters', () => {
@@ -148,6 +195,18 @@ describe('measured findings', () => {
       expect(measured!.value).toBeLessThan(measured!.limit);
       expect(place!.maxX).toBeGreaterThan(place!.minX);
     }
+  });
+
+  it('are known by their letters: the same at another size, and no two alike', () => {
+    const idsAt = (value: number) => {
+      const lettering = { words: 'Hallo', face: 'marcellus', size: { by: 'cap height', value } } as const;
+      return rules({ make: 'stand-alone', hold: { pieces: 'separate' }, lettering }).map(({ id }) => id);
+    };
+    const [small, larger] = [idsAt(20), idsAt(21)];
+    expect(small.length).toBeGreaterThan(3);
+    expect(new Set(small).size).toBe(small.length);
+    expect(larger.filter((id) => !small.includes(id)).length).toBeLessThanOrEqual(small.length / 5);
+    for (const id of small) expect(id).toMatch(/^[a-z ]+:letter:0\.\d/);
   });
 
   it('is silent on sturdy letters', () => {

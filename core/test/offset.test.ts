@@ -1,3 +1,4 @@
+import { area, EndType, inflatePaths, JoinType } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { thicken } from '../src/construct/thicken.ts';
@@ -44,6 +45,13 @@ function distancesTo(source: Region, result: Region): number[] {
     });
 }
 
+/** Area of the kernel's own offset of fine polygons. */
+function kernelArea(region: Region, by: number): number {
+  const paths = region.map((contour) => flatten(contour, 0.002).map(({ x, y }) => ({ x: x * 1e4, y: y * 1e4 })));
+  const moved = inflatePaths(paths, by * 1e4, JoinType.Round, EndType.Polygon, 2, 5);
+  return moved.reduce((sum, path) => sum + area(path), 0) / 1e8;
+}
+
 describe('offsets', () => {
   it('are those of the textbook for squares, circles and holes', () => {
     fc.assert(
@@ -75,6 +83,10 @@ describe('offsets', () => {
   });
 
   it('leave nothing of what is thinner than they take', () => {
+    for (const by of [-1.01, -1.2, -1.5, -2.5, -6])
+      expect(offsetRegion([circle({ x: 3, y: 4 }, 1, 'dot')], by)).toEqual([]);
+    const pill = roundedRectangle({ minX: 0, minY: 0, maxX: 12, maxY: 3 }, 1.5, 'pill');
+    for (const by of [-1.51, -2, -4]) expect(offsetRegion([pill], by)).toEqual([]);
     expect(offsetRegion([roundedRectangle({ minX: 0, minY: 0, maxX: 40, maxY: 2 }, 0, 'bar')], -1.01)).toEqual([]);
     expect(
       offsetRegion(
@@ -86,6 +98,18 @@ describe('offsets', () => {
       ),
     ).toHaveLength(1);
   });
+
+  it.each(['overpass-bold', 'besley-bold', 'bungee-shade', 'grand-hotel', 'pinyon-script'])(
+    'of %s have the areas that the kernel’s own have, grown and shrunk past counters and strokes',
+    (face) => {
+      for (const capHeight of [12, 40])
+        for (const by of [-1.5, -0.5, 1.5, 4]) {
+          const word = wordIn(face, 'Big & 8@', capHeight);
+          const [ours, theirs] = [regionArea(offsetRegion(word, by)), kernelArea(word, by)];
+          expect(Math.abs(ours - theirs), `${capHeight} mm by ${by}`).toBeLessThan(0.05 + 0.0005 * theirs);
+        }
+    },
+  );
 
   it.each(faceIds)('keep %s at their distance within 0.01 mm, with few nodes', (face) => {
     for (const by of [0.4, -0.15]) {

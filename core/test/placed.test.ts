@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { StageCache } from '../src/build/stages.ts';
+import { boundsMeet } from '../src/geometry/bounds.ts';
 import { componentsOf, probePoint } from '../src/geometry/components.ts';
 import { closedContour, endOf, moveRegion, nodeCount, startOf, type Region } from '../src/geometry/contour.ts';
 import {
@@ -14,7 +15,7 @@ import {
   segmentHulls,
   sourcesOf,
 } from '../src/geometry/contour-facts.ts';
-import { segmentsWithin } from '../src/geometry/segments-within.ts';
+import { hullBoundsOf } from '../src/geometry/segment.ts';
 import { circle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { letterName, letterNames, lettersAmong } from '../src/lettering/naming.ts';
@@ -80,9 +81,10 @@ describe('a contour placed elsewhere', () => {
           const p = { x: minX + across * (maxX - minX), y: minY + up * (maxY - minY) };
           const anew = madeAnew(region);
           // On a line, the last digit tells on which side.
-          const nearLine =
-            segmentsWithin(region, { minX: p.x - 0.01, maxX: p.x + 0.01, minY: p.y - 0.01, maxY: p.y + 0.01 }).length >
-            0;
+          const near = { minX: p.x - 0.01, maxX: p.x + 0.01, minY: p.y - 0.01, maxY: p.y + 0.01 };
+          const nearLine = anew.some(({ segments }) =>
+            segments.some((segment) => boundsMeet(hullBoundsOf(segment), near)),
+          );
           if (!nearLine) expect(regionContains(region, p)).toBe(regionContains(anew, p));
           const back = reverseContour(region[0]!);
           expect(reverseContour(back)).toBe(region[0]);
@@ -107,34 +109,6 @@ describe('a contour placed elsewhere', () => {
       [0, 9],
     ]);
     expect([...parts[0]!.sources]).toEqual(['b']);
-  });
-});
-
-describe('segments by where they are', () => {
-  it('finds those whose hulls reach into a box, whatever the box', () => {
-    fc.assert(
-      fc.property(placed, fc.tuple(move, move, fc.double({ min: 0, max: 30, noNaN: true })), (region, [x, y, size]) => {
-        const { minX, minY } = contourBounds(region[0]!);
-        const box = {
-          minX: minX + (x % 30),
-          minY: minY + (y % 30),
-          maxX: minX + (x % 30) + size,
-          maxY: minY + (y % 30) + size,
-        };
-        const meant = madeAnew(region).flatMap((contour) => {
-          const { hulls } = segmentHulls(contour);
-          return contour.segments.filter(
-            (_, i) =>
-              hulls[4 * i]! <= box.maxX &&
-              hulls[4 * i + 2]! >= box.minX &&
-              hulls[4 * i + 1]! <= box.maxY &&
-              hulls[4 * i + 3]! >= box.minY,
-          );
-        });
-        expect(segmentsWithin(region, box)).toEqual(meant);
-      }),
-      { numRuns: 60 },
-    );
   });
 });
 

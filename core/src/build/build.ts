@@ -3,6 +3,7 @@ import type { Finding } from '../check/findings.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
 import { NO_BOUNDS } from '../geometry/bounds.ts';
+import { withoutScraps } from '../geometry/without-scraps.ts';
 import { couponOf } from '../hold/coupon.ts';
 import { heldAsItIs, holdIslands, type Hold } from '../hold/hold.ts';
 import { join } from '../hold/joins/join.ts';
@@ -54,9 +55,10 @@ const NO_LETTERING: Lettering = {
 };
 
 /**
- * Computes a job from its recipe, stage by stage: lettering, arrangement, construction, hold, pieces, operations, check.
- * Pure: the same recipe and resources give the same build.
- * @param cache kept between builds by a caller that builds again and again; stages whose inputs are the same are not done again
+ * Computes a job from its recipe, stage by stage: lettering, arrangement, construction, hold, pieces, operations,
+ * check. Pure: the same recipe and resources give the same build.
+ * @param cache kept between builds by a caller that builds again and again; stages whose inputs are the same are not
+ *   done again
  */
 export function build(recipe: Recipe, { shop, faces }: Resources, cache = new StageCache(1)): Build {
   const knownMachine = shop.machines.find(({ id }) => id === recipe.machine);
@@ -93,7 +95,7 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
     make === 'cut-through'
       ? bridgePlan(recipe, machine, material)
       : make === 'stand-alone'
-        ? { ties: joins.ties, width: neck, bars: joins.bars }
+        ? { ties: joins.ties, width: neck, bars: joins.bars, kerf: joins.closeUp || rail ? machine.kerf : null }
         : null;
   const holdKey = keyOf(constructionKey, plan);
   const held = cache.stage('hold', holdKey, (): Hold => {
@@ -116,14 +118,21 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
     cache.stage('coupon', couponKey, () =>
       couponOf(recipe.coupon!, arrangement.letters, held.material, construction.area),
     );
-  const pieces = cache.stage('pieces', keyOf(couponKey, recipe.hold.pieces), () =>
-    findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters),
-  );
-
   const drawing: Drawing = cache.stage('drawing', couponKey, () =>
     coupon
-      ? { outline: coupon.material, area: coupon.area, linework: [] }
-      : { outline: held.material, area: construction.area, linework: construction.linework },
+      ? { outline: withoutScraps(coupon.material), area: withoutScraps(coupon.area), linework: [] }
+      : {
+          outline: withoutScraps(held.material),
+          area: withoutScraps(construction.area),
+          linework: withoutScraps(construction.linework),
+        },
+  );
+  const [cutsArea, cutsLines] = [recipe.workOrder.area.work === 'cut', recipe.workOrder.linework.work === 'cut'];
+  const pieces = cache.stage('pieces', keyOf(couponKey, recipe.hold.pieces, cutsArea, cutsLines), () =>
+    findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters, {
+      area: cutsArea ? drawing.area : [],
+      lines: cutsLines ? drawing.linework : [],
+    }),
   );
   const tabsKey = keyOf(couponKey, recipe.hold.tabs, machine.kerf);
   const tabs = cache.stage('tabs', tabsKey, () =>

@@ -10,8 +10,8 @@ const MOST = 4;
 const ROOM = 3;
 
 /**
- * The riskiest places of a job for a test coupon: its thinnest neck or wall, its narrowest bridge, its narrowest gap and
- * its smallest counter. Each is known by the letter it is nearest to, so that it stays there.
+ * The riskiest places of a job for a test coupon: its thinnest neck or wall, its narrowest bridge, its narrowest gap
+ * and its smallest counter. Each is known by the letter it is nearest to, so that it stays there.
  * @returns null where there is nothing to test
  */
 export function couponPlaces(

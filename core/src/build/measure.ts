@@ -1,6 +1,4 @@
-import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
-import type { Region } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
+import type { Bounds } from '../geometry/bounds.ts';
 import { componentRegion } from '../geometry/components.ts';
 import { leastWidth } from '../geometry/least-width.ts';
 import { medialAxis, type MedialAxis } from '../geometry/medial-axis.ts';
@@ -11,6 +9,7 @@ import { findCounters, type Counter } from '../hold/counters.ts';
 import { partsOf } from '../hold/joins/parts.ts';
 import { pointsOfParts, type PartPoints } from '../hold/joins/points.ts';
 import { findNecks, waysToFrame, type Neck, type Part } from '../hold/necks.ts';
+import { findSpecks, type Speck } from '../hold/specks.ts';
 import { thicknessOf, type Thickness } from '../hold/thickness.ts';
 import { limitAt, limitsFor, type HouseLimits } from '../shop/shop.ts';
 import { checkMeasured } from '../check/measured.ts';
@@ -32,7 +31,7 @@ export interface Measures {
   readonly points: readonly PartPoints[];
   readonly counters: readonly Counter[];
   /** Pieces and holes smaller than the limit. */
-  readonly specks: readonly { readonly size: number; readonly place: Bounds }[];
+  readonly specks: readonly Speck[];
   readonly findings: readonly Finding[];
   /** What each was held against. */
   readonly limits: MeasuredLimits;
@@ -50,7 +49,8 @@ function measuredLimits({ recipe: { make, thickness }, machine, material }: Buil
     counter: at('counter'),
     speck: at('speck'),
   };
-  // An engraved stroke must let the tool in, and a wall between two must not crumble; the ground of a relief must let it in too.
+  // An engraved stroke must let the tool in, and a wall between two must not crumble; the ground of a relief must let
+  // it in too.
   const tool = machine.fillPitch;
   if (make === 'engraved') return { ...own, wall: tool, gap: tool, neck: 0, counter: 2 * tool, speck: tool };
   return make === 'relief' ? { ...own, gap: tool } : own;
@@ -71,7 +71,7 @@ const CORE_PRECISION = 0.1;
 
 /** Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait. */
 export function measure(built: Build, memo: Memo = noMemo): Measures {
-  const { recipe, machine, material, construction, arrangement, drawing, hold } = built;
+  const { recipe, construction, arrangement, drawing, hold } = built;
   const engraved = recipe.make === 'engraved';
   const relief = recipe.make === 'relief';
   const limits = measuredLimits(built);
@@ -80,14 +80,15 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
     : relief
       ? weldRegions(construction.groups.map((group) => group.region))
       : hold.material;
-  const care = 1.6 * Math.max(limits.wall, limits.gap, limits.neck);
-  const axis = medialAxis(region, Math.max(0.1, care / 5), care);
+  // Only stand-alone letters have necks.
+  const material = recipe.make === 'stand-alone' ? Math.max(limits.wall, limits.neck) : limits.wall;
+  const axis = medialAxis(region, { material, gaps: limits.gap });
   const measured = {
-    thickness: thicknessOf(region, axis, 1, limits.wall),
-    gaps: thicknessOf(region, axis, 2, limits.gap),
+    thickness: thicknessOf(axis, 1, limits.wall),
+    gaps: thicknessOf(axis, 2, limits.gap),
     necks:
       recipe.make === 'stand-alone' && !recipe.coupon
-        ? findNecks(region, axis, partsOf(arrangement.letters, arrangement.rails, memo))
+        ? findNecks(axis, partsOf(arrangement.letters, arrangement.rails, memo))
         : [],
     islandHolds: recipe.make === 'cut-through' ? holdsOf(built, axis, memo) : [],
     points:
@@ -95,7 +96,7 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
         ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo)
         : [],
     counters: recipe.coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
-    specks: specksOf(region, limits.speck),
+    specks: findSpecks(region, limits.speck),
     limits,
   };
   return {
@@ -105,8 +106,8 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
       ? []
       : checkMeasured({
           recipe,
-          machine,
-          material,
+          machine: built.machine,
+          material: built.material,
           letters: arrangement.letters,
           capHeight: built.lettering.capHeight,
           hold,
@@ -115,7 +116,7 @@ export function measure(built: Build, memo: Memo = noMemo): Measures {
   };
 }
 
-function holdsOf({ hold: { islands, material } }: Build, axis: MedialAxis, memo: Memo): IslandHold[] {
+function holdsOf({ hold: { islands } }: Build, axis: MedialAxis, memo: Memo): IslandHold[] {
   const least: number[] = [];
   const parts = islands.map(({ id, component }): Part => {
     const { minX, minY, maxX, maxY } = component.bounds;
@@ -127,18 +128,10 @@ function holdsOf({ hold: { islands, material } }: Build, axis: MedialAxis, memo:
     least.push(core.least);
     return { id, core: { x: core.x + minX, y: core.y + minY }, bounds: component.bounds };
   });
-  return waysToFrame(material, axis, parts, 'plate').map((way, i) => ({
+  return waysToFrame(axis, parts, 'plate').map((way, i) => ({
     island: islands[i]!.id,
     width: way?.width ?? null,
     least: least[i]!,
     place: way?.place ?? islands[i]!.component.bounds,
   }));
-}
-
-function specksOf(region: Region, limit: number): Measures['specks'] {
-  return region.flatMap((contour) => {
-    const place = contourBounds(contour);
-    const size = Math.max(widthOf(place), heightOf(place));
-    return size < limit - 0.005 ? [{ size, place }] : [];
-  });
 }

@@ -13,8 +13,8 @@ import type { Build } from './build.ts';
 import { reportOf, type IslandReport, type Report } from './report.ts';
 
 /**
- * A build as the screen needs it: path data in mm with y down from the sheet's top edge, and figures. Plain data that may
- * cross a worker's border.
+ * A build as the screen needs it: path data in mm with y down from the sheet's top edge, and figures. Plain data that
+ * may cross a worker's border.
  */
 export interface Picture {
   readonly sheet: { readonly width: number; readonly height: number };
@@ -40,7 +40,9 @@ export interface Picture {
     readonly path: string;
     readonly bounds: Bounds;
   }[];
-  /** Islands, each with its outline as x, y pairs from share 0 on (see geometry/outline.ts): what bridges slide along. */
+  /**
+   * Islands, each with its outline as x, y pairs from share 0 on (see geometry/outline.ts): what bridges slide along.
+   */
   readonly islands: readonly {
     readonly id: string;
     readonly letter: string | null;
@@ -48,7 +50,10 @@ export interface Picture {
     readonly status: IslandReport['status'];
     readonly outline: readonly number[];
   }[];
-  /** Places of bridges: where they leave the island, the walls they stand between, degrees counter-clockwise as on the sheet. */
+  /**
+   * Places of bridges: where they leave the island, the walls they stand between, degrees counter-clockwise as on the
+   * sheet.
+   */
   readonly bridges: readonly PictureBridge[];
   readonly bridgeArea: string;
   readonly ties: string;

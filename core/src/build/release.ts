@@ -28,6 +28,12 @@ export interface Release {
   readonly report: Report;
 }
 
+/** How far a release is, from 0 to 1, and with what it is busy. */
+export interface ReleaseProgress {
+  readonly doing: string;
+  readonly share: number;
+}
+
 /** A file that did not read back as what was meant: it must not leave the shop. */
 export class ReleaseRefused extends Error {
   override readonly name = 'ReleaseRefused';
@@ -39,14 +45,24 @@ const FIT_SHARE = 0.5;
 /**
  * Writes a build's files and reads each back before giving it out.
  * @param revision of the recipe, for the files' titles; null where there is none
+ * @param tell hears how far it is
  * @throws ReleaseRefused where there is nothing to write or a file reads back wrong
  */
-export async function release(build: Build, formats: readonly Format[], revision: number | null): Promise<Release> {
+export async function release(
+  build: Build,
+  formats: readonly Format[],
+  revision: number | null,
+  tell: (progress: ReleaseProgress) => void = () => {},
+): Promise<Release> {
   const drawing = sheetDrawing(build, revision);
   if (drawing.layers.length === 0) throw new ReleaseRefused('There is nothing to release: no line has an operation.');
+  tell({ doing: 'Measuring', share: 0.2 });
   const report = reportOf(build, measure(build));
   const files: ReleasedFile[] = [];
-  for (const format of formats) files.push(await write(format, drawing, report, build.recipe.release.tolerance));
+  for (const [i, format] of formats.entries()) {
+    tell({ doing: `Writing the ${format.toUpperCase()} and reading it back`, share: 0.5 + (0.5 * i) / formats.length });
+    files.push(await write(format, drawing, report, build.recipe.release.tolerance));
+  }
   for (const { format, readBack } of files)
     if (readBack && !readBack.ok)
       throw new ReleaseRefused(

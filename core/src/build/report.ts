@@ -12,6 +12,7 @@ import type { Histogram, ThinPlace } from '../hold/thickness.ts';
 import { letterName, letterNames } from '../lettering/naming.ts';
 import type { Step } from '../recipe/schema.ts';
 import type { Work, WorkSettings } from '../shop/shop.ts';
+import type { Speck } from '../hold/specks.ts';
 import type { Build } from './build.ts';
 import type { Measures } from './measure.ts';
 
@@ -76,7 +77,9 @@ export interface IslandReport {
   readonly weight: number;
   readonly bridges: number;
   readonly status: 'held' | 'drops out' | 'may drop';
-  /** Of the widest disc that passes to the frame, mm; null where it does not hang, and left out where nobody measured. */
+  /**
+   * Of the widest disc that passes to the frame, mm; null where it does not hang, and left out where nobody measured.
+   */
   readonly neck?: number | null;
 }
 
@@ -115,8 +118,10 @@ export interface MeasureReport {
     readonly area: number;
     readonly place: Bounds;
   }[];
-  readonly specks: Measures['specks'];
-  /** How wide each island's way to the frame is, and at how many points each part of stand-alone lettering is joined. */
+  readonly specks: readonly Pick<Speck, 'size' | 'place'>[];
+  /**
+   * How wide each island's way to the frame is, and at how many points each part of stand-alone lettering is joined.
+   */
   readonly islandHolds: readonly (Measures['islandHolds'][number] & { readonly name: string })[];
   readonly points: readonly { readonly name: string; readonly points: number }[];
   /** Area by thickness, mm² for each bar so many mm wide. */
@@ -156,7 +161,7 @@ export function measureReportOf({ arrangement, hold }: Build, measures: Measures
       area,
       place,
     })),
-    specks: measures.specks,
+    specks: measures.specks.map(({ size, place }) => ({ size, place })),
     islandHolds: measures.islandHolds.map((each, i) => ({ ...each, name: hold.islands[i]!.name })),
     points: measures.points.map(({ part, points }) => ({ name: name(part), points })),
     histograms: { thickness: thickness.histogram, gap: gaps.histogram },

@@ -4,8 +4,8 @@ import type { Memo } from '../geometry/memo.ts';
 const PARTS_KEPT = 3000;
 
 /**
- * Remembers what each stage of a build last gave for the inputs it had, so that a change recomputes only what it reaches.
- * Inputs are known by a key: whatever text tells two inputs apart.
+ * Remembers what each stage of a build last gave for the inputs it had, so that a change recomputes only what it
+ * reaches. Inputs are known by a key: whatever text tells two inputs apart.
  */
 export class StageCache {
   private readonly kept = new Map<string, Map<string, unknown>>();

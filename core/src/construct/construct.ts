@@ -14,7 +14,10 @@ export interface Construction {
   readonly body: Region;
   /** Letters whose boxes meet, welded. */
   readonly groups: readonly LetterGroup[];
-  /** What is material of stand-alone letters or of a plate that nothing is cut from; a cut-through plate's follows from how it is held. */
+  /**
+   * What is material of stand-alone letters or of a plate that nothing is cut from; a cut-through plate's follows from
+   * how it is held.
+   */
   readonly material: Region;
   /** Areas to engrave. */
   readonly area: Region;
@@ -78,7 +81,10 @@ function backedLetters(
   };
 }
 
-/** What is engraved away of a relief plate but for its letters: within the frame, or past the cut edge where there is none. */
+/**
+ * What is engraved away of a relief plate but for its letters: within the frame, or past the cut edge where there is
+ * none.
+ */
 function ground({ relief: { frame, bleed }, plate: { cornerRadius } }: Recipe, plate: Bounds): Region {
   const by = frame > 0 ? -frame : bleed;
   if (Math.min(widthOf(plate), heightOf(plate)) + 2 * by <= 0) return [];

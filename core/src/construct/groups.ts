@@ -2,6 +2,7 @@ import { growBounds, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { groupsThatMeet } from '../geometry/box-groups.ts';
 import { comeWithin } from '../geometry/come-within.ts';
 import { moveRegion, type Contour, type Region, type Rename } from '../geometry/contour.ts';
+import { contourArea, sourcesOf } from '../geometry/contour-facts.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
@@ -17,7 +18,10 @@ export interface LetterGroup {
   readonly letters: readonly Letter[];
   /** A box on the sheet that surely holds it. */
   readonly bounds: Bounds;
-  /** What tells it from others': how it is made, and of which letters. Kept apart, as all groups of a job share the first. */
+  /**
+   * What tells it from others': how it is made, and of which letters. Kept apart, as all groups of a job share the
+   * first.
+   */
   readonly kind: string;
   readonly form: string;
   /** From the group's own place to the sheet, mm. */
@@ -54,7 +58,10 @@ export function groupLetters(
     );
     const form = places.length === 1 ? places[0]! : places.join(' ');
     const local = memo(kind, form, () =>
-      thicken(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`))), plan),
+      thicken(
+        withoutPinholes(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`)))),
+        plan,
+      ),
     );
     const rename = sheetNames(group);
     return {
@@ -70,6 +77,14 @@ export function groupLetters(
     };
   });
 }
+
+/** What two letters leave open between them where they overlap is no counter when it is smaller than this, mm². */
+const PINHOLE = 0.05;
+
+const withoutPinholes = (region: Region): Region =>
+  region.filter(
+    (contour) => contourArea(contour) > 0 || contourArea(contour) < -PINHOLE || sourcesOf([contour]).size < 2,
+  );
 
 /** Whether two letters whose boxes meet do so themselves: a V leans over an A without touching it. */
 function meet(a: Letter, b: Letter, near: number, memo: Memo): boolean {

@@ -34,7 +34,9 @@ const NAMES: Record<string, readonly [name: string, usual: boolean]> = {
   unic: ['One-case letters', false],
 };
 
-/** The switches among a font's feature tags, in a steady order; those that shape a script rightly are not for switching. */
+/**
+ * The switches among a font's feature tags, in a steady order; those that shape a script rightly are not for switching.
+ */
 export function featureChoices(tags: Iterable<string>, nameOf: (tag: string) => string | undefined): FeatureChoice[] {
   const present = new Set(tags);
   const choices = Object.entries(NAMES).flatMap(([tag, [name, usual]]) =>

@@ -5,8 +5,8 @@ const [SMALLEST, LARGEST] = [0.1, 1e4];
 const CLOSE = 1e-6;
 
 /**
- * The cap height at which a measure of the lettering (its width, its height) comes to a wanted value. Straight lettering
- * grows evenly with its cap height, so two tries settle it; on a circle the secant goes on.
+ * The cap height at which a measure of the lettering (its width, its height) comes to a wanted value. Straight
+ * lettering grows evenly with its cap height, so two tries settle it; on a circle the secant goes on.
  * @param measure mm, growing with the cap height
  */
 export function capHeightWhere(measure: (capHeight: number) => number, wanted: number): number {

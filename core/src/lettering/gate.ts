@@ -7,7 +7,8 @@ const REQUIRED = ['cmap', 'head', 'hhea', 'hmtx', 'maxp'];
 const SFNT_KINDS = new Set([0x00010000, 0x4f54544f, 0x74727565]);
 
 /**
- * Looks at a font's bytes before the shaper does: the shaper takes a damaged font without a word and gives empty letters.
+ * Looks at a font's bytes before the shaper does: the shaper takes a damaged font without a word and gives empty
+ * letters.
  * @throws FontRefused with the first fault found
  */
 export function checkFontBytes(bytes: Uint8Array): void {

@@ -1,6 +1,6 @@
 import * as hb from 'harfbuzzjs';
 import { closedContour, placeContour, type Contour, type Region } from '../geometry/contour.ts';
-import { regionArea, reverseContour } from '../geometry/contour-facts.ts';
+import { contourArea, regionArea, reverseContour } from '../geometry/contour-facts.ts';
 import { weldSafely } from '../geometry/kernel/guard.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { cubic, line, quadratic, type Segment } from '../geometry/segment.ts';
@@ -14,12 +14,15 @@ const CLEANING_EM = 100;
  */
 export function drawGlyph(font: hb.Font, glyph: number, scale: number): Contour[] {
   const contours = pen.draw(font, glyph, scale);
-  // TrueType runs its outer contours clockwise, PostScript counter-clockwise. Under the nonzero rule letters weld only with
-  // what runs the same way as they do, so here they all run counter-clockwise.
+  // TrueType runs its outer contours clockwise, PostScript counter-clockwise. Under the nonzero rule letters weld only
+  // with what runs the same way as they do, so here they all run counter-clockwise.
   return regionArea(contours) < 0 ? contours.map(reverseContour) : contours;
 }
 
-/** Draws what the shaper dictates. One for all glyphs: each function that the shaper can call stays in its table for good. */
+/**
+ * Draws what the shaper dictates. One for all glyphs: each function that the shaper can call stays in its table for
+ * good.
+ */
 class Pen {
   private contours: Contour[] = [];
   private segments: Segment[] = [];
@@ -66,10 +69,17 @@ class Pen {
 
 const pen = new Pen();
 
-/** A glyph as a clean region, in font units: overlaps within it welded, its outer contours counter-clockwise. */
+/** Holes and parts of a glyph that are smaller than a square of this side, in ems, are faults of the font. */
+const PINHOLE = 0.004;
+
+/**
+ * A glyph as a clean region, in font units: overlaps within it welded, pinholes closed, its outer contours
+ * counter-clockwise.
+ */
 export function cleanGlyph(contours: readonly Contour[], unitsPerEm: number): Region {
   if (contours.length === 0) return [];
   const factor = CLEANING_EM / unitsPerEm;
   const { region } = weldSafely(contours.map((contour) => placeContour(contour, factor, 0, 0)));
-  return region.map((contour) => placeContour(contour, 1 / factor, 0, 0));
+  const drawn = region.filter((contour) => Math.abs(contourArea(contour)) >= (PINHOLE * CLEANING_EM) ** 2);
+  return drawn.map((contour) => placeContour(contour, 1 / factor, 0, 0));
 }

@@ -105,7 +105,10 @@ export interface Lettering {
   readonly xHeight: number;
   /** Nudges of letters that are no longer there. */
   readonly lostNudges: readonly SourceId[];
-  /** Lines that are longer than the circle they run round, and the radius of the first line at which they would not be, mm. */
+  /**
+   * Lines that are longer than the circle they run round, and the radius of the first line at which they would not be,
+   * mm.
+   */
   readonly overrun: readonly { readonly line: number; readonly radius: number }[];
   /** How far letters were brought towards the one before them, mm, by id; left out where none were. */
   readonly closedUp?: ReadonlyMap<SourceId, number>;

@@ -1,6 +1,6 @@
 /**
- * Reads the pairs of an old `kern` table (OpenType, version 0, subtables of format 0): the shaper passes it over where a
- * font has no GPOS table.
+ * Reads the pairs of an old `kern` table (OpenType, version 0, subtables of format 0): the shaper passes it over where
+ * a font has no GPOS table.
  * @returns kerning in font units by `left << 16 | right` glyph, or null where there is nothing to read
  */
 export function readKernTable(table: Uint8Array | undefined): ReadonlyMap<number, number> | null {

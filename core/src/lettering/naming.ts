@@ -1,7 +1,10 @@
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from './layout.ts';
 
-/** What people call a letter of the job: `O in LOAD`, with `first`, `second` … where the word has it more than once; `dot of i in tin` for `<letter>~1`. */
+/**
+ * What people call a letter of the job: `O in LOAD`, with `first`, `second` … where the word has it more than once;
+ * `dot of i in tin` for `<letter>~1`.
+ */
 export function letterName(id: SourceId, letters: readonly Letter[]): string {
   const names = namesOf(letters);
   const named = names.get(id);
@@ -9,7 +12,9 @@ export function letterName(id: SourceId, letters: readonly Letter[]): string {
   const [own, part] = id.split('~');
   if (part !== undefined)
     return `${/[ij!?;:]/.test(names.get(own!)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
-  return OTHERS[id.split(':')[0]!] ?? id;
+  const place = LETTER.exec(id);
+  if (place) return `letter ${Number(place[2]) + 1} of line ${Number(place[1]) + 1}`;
+  return OTHERS[id.split(':')[0]!] ?? 'an edge';
 }
 
 interface Named {
@@ -51,6 +56,9 @@ function countAlike(): (letter: Letter) => { readonly number: number; readonly o
     return { number: of.count++, of };
   };
 }
+
+/** Where a letter that is no longer there stood. */
+const LETTER = /^letter:(\d+)\.(\d+)\./;
 
 /** What else an edge can come from. */
 const OTHERS: Record<string, string> = {

@@ -19,7 +19,10 @@ export interface Nudge {
   readonly scale: number;
 }
 
-/** One glyph of a line: where its origin and the middle of its advance lie along the line, mm, and how its units become mm. */
+/**
+ * One glyph of a line: where its origin and the middle of its advance lie along the line, mm, and how its units become
+ * mm.
+ */
 export interface Seat {
   readonly x: number;
   readonly y: number;
@@ -37,7 +40,10 @@ export function seatStraight(seat: Seat, baseline: number): Matrix {
   return compose(moveBy(seat.x, seat.y + baseline), nudgeMatrix(seat), scaleBy(seat.scaleX, seat.scaleY));
 }
 
-/** Takes a glyph to its place on a circle about the origin. `baseline` is how far its line lies below the first, as a negative. */
+/**
+ * Takes a glyph to its place on a circle about the origin. `baseline` is how far its line lies below the first, as a
+ * negative.
+ */
 export function seatOnCircle(seat: Seat, baseline: number, { radius, side, angle, upright }: Bow): Matrix {
   const outside = side === 'outside';
   const own = Math.max(1e-3, outside ? radius + baseline : radius - baseline);

@@ -2,18 +2,13 @@ import type { SourceId } from '../geometry/segment.ts';
 import type { Recipe } from '../recipe/schema.ts';
 
 /**
- * Where the letters of an old text are in a new one, so that what was placed by hand on a letter stays on it: within each
- * line, letters that both texts have in order are the same. A line that came in or went out moves those below it.
+ * Where the letters of an old text are in a new one, so that what was placed by hand on a letter stays on it: within
+ * each line, letters that both texts have in order are the same. A line that came in or went out moves those below it.
  * @returns the new id of a letter, or the old where the letter is no longer there
  */
 export function followLetters(before: string, after: string): (id: SourceId) => SourceId {
   const [old, now] = [before.split('\n'), after.split('\n')];
-  const top = alikeFrom(old.length, now.length, (i) => old[i] === now[i]);
-  const bottom = alikeFrom(
-    old.length - top,
-    now.length - top,
-    (i) => old[old.length - 1 - i] === now[now.length - 1 - i],
-  );
+  const { bottom } = linesKept(old, now);
   return (id) => {
     const match = /^letter:(\d+)\.(\d+)\.(\d+)(.*)$/.exec(id);
     if (!match) return id;
@@ -64,7 +59,34 @@ function alikeFrom(a: number, b: number, same: (i: number) => boolean): number {
   return count;
 }
 
-/** Records by letter, moved to where their letters are now; where two would meet, the one whose letter stayed goes before. */
+/** How many lines from the top, and of the rest how many from the bottom, two texts have in common. */
+function linesKept(old: readonly string[], now: readonly string[]): { top: number; bottom: number } {
+  const top = alikeFrom(old.length, now.length, (i) => old[i] === now[i]);
+  const bottom = alikeFrom(
+    old.length - top,
+    now.length - top,
+    (i) => old[old.length - 1 - i] === now[now.length - 1 - i],
+  );
+  return { top, bottom };
+}
+
+/** Each line's own size goes with it; a line that was parted gives its size to both, and a new one begins with 1. */
+function followLineScale(scale: readonly number[], old: readonly string[], now: readonly string[]): number[] {
+  const { top, bottom } = linesKept(old, now);
+  const changed = old.length - top - bottom;
+  const followed = now.map((_, line) => {
+    if (line >= now.length - bottom) return scale[line + old.length - now.length] ?? 1;
+    if (line < top) return scale[line] ?? 1;
+    return changed > 0 ? (scale[top + Math.min(line - top, changed - 1)] ?? 1) : 1;
+  });
+  while (followed.at(-1) === 1) followed.pop();
+  return followed;
+}
+
+/**
+ * Records by letter, moved to where their letters are now; where two would meet, the one whose letter stayed goes
+ * before.
+ */
 export function followRecord<T>(
   record: Readonly<Record<SourceId, T>>,
   follow: (id: SourceId) => SourceId,
@@ -72,15 +94,20 @@ export function followRecord<T>(
   return Object.fromEntries(Object.entries(record).map(([id, value]) => [follow(id), value]));
 }
 
-/** The recipe with other words: whatever was placed by hand on a letter (moves, bridges, bars, weights) goes where its letter is now. */
+/**
+ * The recipe with other words: whatever was placed by hand on a letter (moves, bridges, bars, weights) goes where its
+ * letter is now.
+ */
 export function withWords(recipe: Recipe, words: string): Recipe {
   const follow = followLetters(recipe.lettering.words, words);
+  const before = recipe.lettering.words.split('\n');
   const { lettering, hold, coupon } = recipe;
   return {
     ...recipe,
     lettering: {
       ...lettering,
       words,
+      lineScale: followLineScale(lettering.lineScale, before, words.split('\n')),
       nudges: followRecord(lettering.nudges, follow),
       thicken: {
         ...lettering.thicken,

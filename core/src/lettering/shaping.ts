@@ -17,7 +17,9 @@ export type FeatureSwitches = Readonly<Record<string, boolean>>;
 
 export interface Shaper {
   readonly font: hb.Font;
-  /** Units of the font object to the font's own: finer, so that the shaper's whole numbers do not make letters drift. */
+  /**
+   * Units of the font object to the font's own: finer, so that the shaper's whole numbers do not make letters drift.
+   */
   readonly scale: number;
   /** Pairs of a legacy kern table, in font units; null where the font kerns by GPOS. */
   readonly kern: ReadonlyMap<number, number> | null;

@@ -53,7 +53,8 @@ export function smoothStroke(points: readonly Point[]): Contour {
     }
     const span = distance(from, to);
     const along = unit(subtract(to, from));
-    // With only one direction known, the curve is the one that turns evenly: the other direction mirrors it in the chord.
+    // With only one direction known, the curve is the one that turns evenly: the other direction mirrors it in the
+    // chord.
     const [u, v] = [leave ?? mirrored(arrive!, along), arrive ?? mirrored(leave!, along)];
     const reach = span / (3 * Math.max(0.5, (dot(u, along) + dot(v, along)) / 2));
     segments.push(

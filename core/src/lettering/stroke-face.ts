@@ -8,6 +8,11 @@ import { topOf, type Face } from './face.ts';
 import { FontRefused } from './gate.ts';
 import type { ShapedGlyph } from './shaping.ts';
 import { smoothStroke } from './smooth-strokes.ts';
+import { withoutRetraces } from './without-retraces.ts';
+
+/** A stroke within this of one drawn before, in ems, goes over it again, where it does so for longer than the other. */
+const SAME_LINE = 0.004;
+const SHORTEST_RETRACE = 0.02;
 
 interface StrokeGlyph {
   readonly advance: number;
@@ -15,7 +20,8 @@ interface StrokeGlyph {
 }
 
 /**
- * Opens a stroke font: single lines rather than outlines, from the glyphs of an SVG font. Short facets become smooth lines.
+ * Opens a stroke font: single lines rather than outlines, from the glyphs of an SVG font. Short facets become smooth
+ * lines.
  * @throws FontRefused where there are no glyphs in it
  */
 export function openStrokeFace(svg: string, key: string): Face {
@@ -23,7 +29,13 @@ export function openStrokeFace(svg: string, key: string): Face {
   const glyphs: StrokeGlyph[] = [{ advance, strokes: [] }];
   const numbers = new Map<string, number>();
   for (const { text, width, path } of drawings)
-    numbers.set(text, glyphs.push({ advance: width ?? advance, strokes: strokesOf(path) }) - 1);
+    numbers.set(
+      text,
+      glyphs.push({
+        advance: width ?? advance,
+        strokes: withoutRetraces(strokesOf(path), SAME_LINE * unitsPerEm, SHORTEST_RETRACE * unitsPerEm),
+      }) - 1,
+    );
   const shape = (text: string): ShapedGlyph[] => {
     let x = 0;
     let cluster = 0;

@@ -3,6 +3,7 @@ import { endOf, startOf, type Contour, type Region } from '../geometry/contour.t
 import { contourLength, contourBounds, regionArea } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
+import { nextRound } from './nesting.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Tab } from '../hold/tabs.ts';
 import type { Assignment, Recipe, Step } from '../recipe/schema.ts';
@@ -43,7 +44,8 @@ export interface Drawing {
 const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
 
 /**
- * Sorts the drawing into operations, in the recipe's order of work, and leaves gaps for tabs in the cuts. Roles with nothing in them, or no work, give none.
+ * Sorts the drawing into operations, in the recipe's order of work, and leaves gaps for tabs in the cuts. Roles with
+ * nothing in them, or no work, give none.
  */
 export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing, tabs: readonly Tab[] = []): Operation[] {
   const operations: Operation[] = [];
@@ -132,8 +134,14 @@ function fillLength(region: Region, pitch: number): number {
   return regionArea(region) / pitch + (height / pitch) * 3 * pitch;
 }
 
-/** Goes on to the nearest contour not yet done, from the sheet's corner. */
+/**
+ * Goes on to the nearest contour not yet done, from the sheet's corner. One that lies round others waits for them: what
+ * is cut free is not to be worked on afterwards.
+ */
 function nearestFirst(contours: readonly Contour[]): Contour[] {
+  const roundIt = nextRound(contours);
+  const within = new Uint32Array(contours.length);
+  for (const outer of roundIt) if (outer >= 0) within[outer]!++;
   const [x, y] = [new Float64Array(contours.length), new Float64Array(contours.length)];
   contours.forEach((contour, i) => ({ x: x[i], y: y[i] } = startOf(contour)));
   const ordered: Contour[] = [];
@@ -146,13 +154,14 @@ function nearestFirst(contours: readonly Contour[]): Contour[] {
       const dx = x[i]! - atX;
       const dy = y[i]! - atY;
       const away = dx * dx + dy * dy;
-      if (away >= least) continue;
+      if (away >= least || within[i]! > 0) continue;
       best = i;
       least = away;
     }
     ordered.push(contours[best]!);
     atX = x[best]!;
     atY = y[best]!;
+    if (roundIt[best]! >= 0) within[roundIt[best]!]!--;
     // Done: further than any other ever after.
     x[best] = Infinity;
   }

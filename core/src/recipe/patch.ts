@@ -1,17 +1,44 @@
 import type { Recipe } from './schema.ts';
 
+type Step = { readonly path: readonly (string | number)[]; readonly value: unknown };
+
 /** A change to a recipe, as plain data: each step sets the value at a path. What mends and undo are made of. */
-export type RecipePatch = readonly { readonly path: readonly (string | number)[]; readonly value: unknown }[];
+export type RecipePatch = readonly Step[];
 
-/** The recipe with the patch applied; the one given stays as it is. */
+/**
+ * The recipe with the patch applied; the one given stays as it is.
+ * @throws Error where a step's path is not in the recipe: a patch changes what is there and makes up nothing
+ */
 export function applyPatch(recipe: Recipe, patch: RecipePatch): Recipe {
-  return patch.reduce<Recipe>((changed, { path, value }) => setAt(changed, path, value) as Recipe, recipe);
+  return patch.reduce<Recipe>((changed, step) => setAt(changed, step, 0) as Recipe, recipe);
 }
 
-function setAt(target: unknown, path: readonly (string | number)[], value: unknown): unknown {
-  const [key, ...rest] = path;
-  if (key === undefined) return value;
-  if (Array.isArray(target)) return target.map((item, i) => (i === key ? setAt(item, rest, value) : item));
-  const record = (target ?? {}) as Record<string, unknown>;
-  return { ...record, [key]: setAt(record[key], rest, value) };
+function setAt(target: unknown, step: Step, depth: number): unknown {
+  const key = step.path[depth];
+  if (key === undefined) return step.value;
+  if (target === null || typeof target !== 'object' || !Object.hasOwn(target, key))
+    throw new Error(`The recipe has no ${step.path.slice(0, depth + 1).join('.')} to set.`);
+  const value = setAt((target as Record<string, unknown>)[key], step, depth + 1);
+  return Array.isArray(target) ? target.map((item, i) => (i === key ? value : item)) : { ...target, [key]: value };
 }
+
+/**
+ * What makes one recipe of another, said as near to what differs as the paths of both go: for a mend that is made by an
+ * edit.
+ */
+export function patchBetween(before: Recipe, after: Recipe): RecipePatch {
+  const steps: Step[] = [];
+  const compare = (old: unknown, now: unknown, path: readonly string[]) => {
+    if (JSON.stringify(old) === JSON.stringify(now)) return;
+    const [a, b] = [keysOf(old), keysOf(now)];
+    if (a && b && a.length === b.length && a.every((key) => b.includes(key)))
+      for (const key of a)
+        compare((old as Record<string, unknown>)[key], (now as Record<string, unknown>)[key], [...path, key]);
+    else steps.push({ path, value: now });
+  };
+  compare(before, after, []);
+  return steps;
+}
+
+const keysOf = (value: unknown): string[] | null =>
+  value !== null && typeof value === 'object' && !Array.isArray(value) ? Object.keys(value) : null;

@@ -20,12 +20,18 @@ const UNIT_IN_MM: Record<string, number> = {
   "'": 304.8,
 };
 
-/** sign, whole-and-fraction | fraction | decimal, unit. Commas are decimal marks; a plus sign or a space joins whole and fraction. */
+/**
+ * sign, whole-and-fraction | fraction | decimal, unit. Commas are decimal marks; a plus sign or a space joins whole and
+ * fraction.
+ */
 const LENGTH =
   /^([+-])?\s*(?:(\d+)\s*[+\s]\s*(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|”|″|')?$/i;
 
 /** The largest length that means anything on a machine bed, and so the largest that is taken: 100 m. */
 export const LONGEST_MM = 100_000;
+
+/** No length needs more characters. */
+const LONGEST_TEXT = 64;
 
 /**
  * Reads a length as people write it: `12`, `12mm`, `1.5 cm`, `1/8in`, `3.5"`, `2+3/16 in`, `2 3/16"`.
@@ -35,7 +41,8 @@ export const LONGEST_MM = 100_000;
 export function parseLength(text: string, bare: LengthUnit): ParsedLength {
   const trimmed = text.trim();
   if (trimmed === '') return { ok: false, reason: 'Type a length, such as 12, 12 mm or 1/8 in.' };
-  const match = LENGTH.exec(trimmed);
+  // The pattern takes time by the square of the text's length.
+  const match = trimmed.length <= LONGEST_TEXT ? LENGTH.exec(trimmed) : null;
   if (!match)
     return {
       ok: false,
@@ -55,7 +62,8 @@ export function parseLength(text: string, bare: LengthUnit): ParsedLength {
 }
 
 /**
- * Writes a length as a number with the digits a shop reads: hundredths of a millimetre, thousandths of an inch, no idle zeros.
+ * Writes a length as a number with the digits a shop reads: hundredths of a millimetre, thousandths of an inch, no idle
+ * zeros.
  * @param mm the length in millimetres
  * @param digits decimals to keep when the default does not fit
  */

@@ -1,0 +1,260 @@
+import { describe, expect, it } from 'vitest';
+import { build } from '../src/build/build.ts';
+import { reportOf } from '../src/build/report.ts';
+import { closedContour } from '../src/geometry/contour.ts';
+import { line } from '../src/geometry/segment.ts';
+import { polygon } from '../src/geometry/shapes.ts';
+import { withWords } from '../src/lettering/retext.ts';
+import { orderWork, type Drawing } from '../src/operations/operations.ts';
+import type { RecipeInput } from '../src/recipe/schema.ts';
+import { houseShop } from '../src/shop/house.ts';
+import { limitAt, limitReason, limitsFor, type Machine, type Material, type Shop } from '../src/shop/shop.ts';
+import { formatArea, formatTime, formatTravel, formatWeight } from '../src/units/quantity.ts';
+import { buildOf, faceOf, recipeOf } from './workshop.ts';
+
+/** Figures that a person reads or a machine runs, each worked out by hand. */
+
+const limit = (least: number, perThickness = 0) => ({ least, perThickness });
+const machine: Machine = {
+  ...houseShop.machines[0]!,
+  id: 'bench',
+  name: 'Bench',
+  word: 'bench machine',
+  kerf: 0.5,
+  materials: ['slate'],
+  settings: { cut: { speed: 10, power: 80, passes: 1 }, engrave: { speed: 100, power: 40, passes: 1 } },
+  travelSpeed: 50,
+  pierceTime: 2,
+  fillPitch: 0.5,
+  limits: {
+    bridge: limit(2, 1.5),
+    neck: limit(3),
+    wall: limit(1),
+    gap: limit(0.8),
+    counter: limit(1.2),
+    speck: limit(2),
+  },
+  materialLimits: { slate: { wall: limit(4) } },
+};
+const material: Material = { id: 'slate', name: 'Slate', density: 3, stock: [4], stickyBack: false };
+const shop: Shop = { machines: [machine], materials: [material] };
+const made = (input: Omit<RecipeInput, 'machine' | 'material'>) => {
+  const recipe = recipeOf({ machine: 'bench', material: 'slate', thickness: 4, ...input } as RecipeInput);
+  return build(recipe, { shop, faces: new Map([[recipe.lettering.face, faceOf(recipe.lettering.face)]]) });
+};
+
+const box = (x: number, y: number, width: number, height: number) =>
+  polygon(
+    [
+      { x, y },
+      { x: x + width, y },
+      { x: x + width, y: y + height },
+      { x, y: y + height },
+    ],
+    's',
+  );
+const drawing: Drawing = {
+  // From (3, 4), 5 mm from the corner: 300 mm round.
+  outline: [box(3, 4, 100, 50)],
+  area: [box(10, 10, 30, 20)],
+  linework: [],
+};
+
+describe('times and lengths', () => {
+  const recipe = recipeOf({ make: 'engraved', lettering: { words: 'A' } });
+
+  it('of a cut: its length at its speed, the pierce and the way there, in every pass', () => {
+    const workOrder = { ...recipe.workOrder, outline: { work: 'cut' as const, speed: 20, power: 60, passes: 3 } };
+    const [cut, ...more] = orderWork({ ...recipe, workOrder }, machine, { ...drawing, area: [] });
+    expect(more).toEqual([]);
+    expect(cut).toMatchObject({ id: 'outline:outer', work: 'cut', settings: { speed: 20, power: 60, passes: 3 } });
+    expect(cut!.length).toBeCloseTo(300, 9);
+    expect(cut!.travel).toBeCloseTo(5, 9);
+    // (300 / 20 + 2 + 5 / 50) x 3
+    expect(cut!.time).toBeCloseTo(51.3, 9);
+  });
+
+  it('of a fill: lines a pitch apart over the area, and the turns at their ends', () => {
+    const [fill] = orderWork(recipe, machine, { ...drawing, outline: [] });
+    // 600 mm² / 0.5 mm, and 40 turns of 1.5 mm.
+    expect(fill!.length).toBeCloseTo(1200 + 60, 9);
+    expect(fill!.settings).toEqual({ speed: 100, power: 40, passes: 1 });
+    // No pierces; √200 mm to the corner of the area.
+    expect(fill!.time).toBeCloseTo(12.6 + Math.sqrt(200) / 50, 9);
+  });
+
+  it('of works that a machine cannot do are told as slow ones, and marked', () => {
+    const workOrder = { ...recipe.workOrder, outline: { ...recipe.workOrder.outline, work: 'mark' as const } };
+    const [mark] = orderWork({ ...recipe, workOrder }, machine, { ...drawing, area: [] });
+    expect(mark).toMatchObject({ possible: false, settings: { speed: 10, passes: 1 } });
+  });
+
+  it('run engraving before cuts and inner cuts before outer, as the sequence says', () => {
+    const holed: Drawing = { ...drawing, outline: [...drawing.outline, closedContour(reversedBox(50, 20, 5, 5))] };
+    expect(orderWork(recipe, machine, holed).map(({ id }) => id)).toEqual(['area', 'outline:inner', 'outline:outer']);
+    const outerFirst = { ...recipe.workOrder, sequence: [...recipe.workOrder.sequence].reverse() };
+    expect(orderWork({ ...recipe, workOrder: outerFirst }, machine, holed).map(({ id }) => id)).toEqual([
+      'outline:outer',
+      'outline:inner',
+      'area',
+    ]);
+  });
+
+  it('go on to what is nearest', () => {
+    const far: Drawing = { outline: [box(80, 0, 5, 5), box(10, 0, 5, 5), box(40, 0, 5, 5)], area: [], linework: [] };
+    const [cut] = orderWork(recipe, machine, far);
+    expect(cut!.contours.map(({ segments }) => segments[0]!.from.x)).toEqual([10, 40, 80]);
+    expect(cut!.travel).toBeCloseTo(10 + 30 + 40, 9);
+  });
+});
+
+const reversedBox = (x: number, y: number, width: number, height: number) =>
+  [...box(x, y, width, height).segments].reverse().map(({ from, to }) => line(to, from, 's'));
+
+describe('weights and sizes', () => {
+  it('of a plate without words: width by height by thickness by density', () => {
+    const job = made({
+      make: 'engraved',
+      lettering: { words: ' ' },
+      plate: { width: 200, height: 50, cornerRadius: 0 },
+      sheet: { margin: 12 },
+    });
+    const report = reportOf(job);
+    // 200 x 50 x 4 mm³ = 40 cm³, at 3 g/cm³.
+    expect(report.pieces).toMatchObject([{ status: 'kept', area: 10_000, weight: 120 }]);
+    expect(report.sheet).toEqual({ width: 224, height: 74 });
+    expect(report.bounds).toMatchObject({ minX: 12, minY: 12, maxX: 212, maxY: 62 });
+    expect(report.operations).toMatchObject([{ id: 'outline:outer', contours: 1, nodes: 4, length: 500 }]);
+  });
+
+  it('of islands, and how many bridges a heavy one gets', () => {
+    const recipe = (load: number) =>
+      build(
+        recipeOf({
+          make: 'cut-through',
+          machine: 'bench',
+          material: 'slate',
+          thickness: 4,
+          lettering: { words: 'O', size: { by: 'cap height', value: 80 } },
+          hold: { bridges: { perIsland: 'by weight' } },
+        }),
+        {
+          shop: { ...shop, machines: [{ ...machine, bridgeLoad: load, bridgeReach: 100 }] },
+          faces: new Map([['overpass-bold', faceOf('overpass-bold')]]),
+        },
+      );
+    const [island] = reportOf(recipe(1000)).islands;
+    expect(island!.weight).toBeCloseTo((island!.area * 4 * 3) / 1000, 9);
+    expect(island!.bridges).toBe(1);
+    expect(reportOf(recipe(island!.weight * 0.99)).islands[0]!.bridges).toBe(2);
+    expect(reportOf(recipe(island!.weight * 1.01)).islands[0]!.bridges).toBe(1);
+    const oneBridge = (load: number) => {
+      const one = recipe(load);
+      const { bridges } = one.recipe.hold;
+      const input = { ...one.recipe, hold: { ...one.recipe.hold, bridges: { ...bridges, perIsland: 'one' as const } } };
+      const heavy = { ...shop, machines: [{ ...machine, bridgeLoad: load, bridgeReach: 100 }] };
+      const faces = new Map([['overpass-bold', faceOf('overpass-bold')]]);
+      return build(input, { shop: heavy, faces }).findings.find(({ rule }) => rule === 'one bridge')?.measure;
+    };
+    expect(oneBridge(island!.weight * 1.01)).toBeUndefined();
+    expect(oneBridge(island!.weight * 0.99)).toMatchObject({ value: island!.weight, unit: 'g', wants: 'at most' });
+    // 1.5 times the 4 mm of the sheet.
+    expect(recipe(1000).hold.bridges[0]!.width).toBe(6);
+  });
+
+  it('of spaces: so much after each letter, and so much more in a space', () => {
+    const starts = (more: object) =>
+      made({ make: 'engraved', lettering: { words: 'HH HH', size: { by: 'cap height', value: 50 }, ...more } })
+        .lettering.letters.map(({ bounds }) => bounds.minX)
+        .map((x, _, all) => x - all[0]!);
+    const plain = starts({});
+    const apart = starts({ letterSpacing: 3, wordSpacing: 5 });
+    expect(apart.map((x, i) => Number((x - plain[i]!).toFixed(6)))).toEqual([0, 3, 3 * 3 + 5, 4 * 3 + 5]);
+  });
+
+  it('of a rail, and of letters on it', () => {
+    const { arrangement, lettering } = made({
+      make: 'stand-alone',
+      lettering: { words: 'HH', size: { by: 'cap height', value: 50 } },
+      rail: { height: 8, overlap: 2, extend: 7 },
+    });
+    const [rail] = arrangement.rails;
+    const ink = arrangement.letters.map(({ bounds }) => bounds);
+    expect(rail!.maxY - rail!.minY).toBeCloseTo(8, 9);
+    expect(rail!.maxY - Math.min(...ink.map(({ minY }) => minY))).toBeCloseTo(2, 6);
+    expect(Math.min(...ink.map(({ minX }) => minX)) - rail!.minX).toBeCloseTo(7, 9);
+    expect(lettering.bounds.maxY - lettering.bounds.minY).toBeCloseTo(50, 6);
+  });
+
+  it('as people read them', () => {
+    expect([formatTime(59.6), formatTime(245), formatTime(3905)]).toEqual(['1:00', '4:05', '1:05:05']);
+    expect([formatArea(132_200, 'mm'), formatArea(645.16, 'in')]).toEqual(['1322 cm²', '1.00 in²']);
+    expect([formatWeight(3110, 'mm'), formatWeight(12.34, 'mm')]).toEqual(['3.11 kg', '12.3 g']);
+    expect([formatWeight(453.59237, 'in'), formatWeight(28.349523125, 'in')]).toEqual(['1.00 lb', '1.00 oz']);
+    expect([formatTravel(8070, 'mm'), formatTravel(3048, 'in')]).toEqual(['8.07 m', '10.0 ft']);
+  });
+});
+
+describe('limits', () => {
+  it('are the larger of a length and a share of the thickness, and a material’s own go before', () => {
+    expect([limitAt(limit(2, 1.5), 1), limitAt(limit(2, 1.5), 4)]).toEqual([2, 6]);
+    expect(limitsFor(machine, material)).toEqual({ ...machine.limits, wall: limit(4) });
+    expect(limitsFor(machine, { ...material, id: 'oak' }).wall).toEqual(limit(1));
+    expect(limitReason(limit(2, 1.5), 4, machine)).toContain('1.5');
+    expect(limitReason(limit(2, 1.5), 1, machine)).toContain('bench machine');
+  });
+
+  it('of a material reach the findings of a job', () => {
+    const job = made({ make: 'cut-through', lettering: { words: 'O' }, hold: { bridges: { width: 5.9 } } });
+    const found = job.findings.find(({ rule }) => rule === 'narrow bridge');
+    expect(found!.measure).toMatchObject({ value: 5.9, limit: 6, unit: 'mm', wants: 'at least' });
+  });
+});
+
+describe('what was put by hand', () => {
+  it('goes with its letter through an edit, whatever it is', () => {
+    const recipe = recipeOf({
+      make: 'cut-through',
+      lettering: {
+        words: 'ABO',
+        nudges: { 'letter:0.2.0': { x: 1 } },
+        thicken: { letters: { 'letter:0.1.0': 0.3 }, counters: { 'letter:0.2.0': 0.2 } },
+      },
+      hold: {
+        bridges: { byHand: { 'letter:0.2.0#0': [{ at: 0.5 }] } },
+        joins: { bars: { 'letter:0.1.0': [0.5] } },
+        drop: { islands: ['letter:0.1.0#1'] },
+        tabs: { byHand: { 'letter:0.2.0': [0.25] } },
+      },
+      coupon: { windows: [{ letter: 'letter:0.2.0', x: 0, y: 0, size: 10 }], frame: 3 },
+    });
+    const { lettering, hold, coupon } = withWords(recipe, 'XABO');
+    expect(Object.keys(lettering.nudges)).toEqual(['letter:0.3.0']);
+    expect(lettering.thicken.letters).toEqual({ 'letter:0.2.0': 0.3 });
+    expect(lettering.thicken.counters).toEqual({ 'letter:0.3.0': 0.2 });
+    expect(Object.keys(hold.bridges.byHand)).toEqual(['letter:0.3.0#0']);
+    expect(hold.joins.bars).toEqual({ 'letter:0.2.0': [0.5] });
+    expect(hold.drop.islands).toEqual(['letter:0.2.0#1']);
+    expect(hold.tabs.byHand).toEqual({ 'letter:0.3.0': [0.25] });
+    expect(coupon!.windows[0]!.letter).toBe('letter:0.3.0');
+  });
+
+  it('tabs: as many as wanted, as long as wanted and the kerf', () => {
+    const job = buildOf({
+      make: 'engraved',
+      machine: 'co2-laser',
+      material: 'plywood',
+      lettering: { words: 'SAND' },
+      plate: { width: 300, height: 150, cornerRadius: 0 },
+      hold: { tabs: { by: 'number', number: 5, length: 2 } },
+    });
+    expect(job.tabs).toHaveLength(5);
+    const { kerf } = job.machine;
+    const cut = job.operations.find(({ id }) => id === 'outline:outer')!;
+    expect(cut.contours).toHaveLength(5);
+    expect(cut.length).toBeCloseTo(900 - 5 * (2 + kerf), 6);
+    const byLength = { ...job.recipe.hold.tabs, by: 'length' as const, every: 100 };
+    const other = buildOf({ ...job.recipe, hold: { ...job.recipe.hold, tabs: byLength } });
+    expect(other.tabs).toHaveLength(9);
+  });
+});
