@@ -49,7 +49,9 @@ function lettersOf(words: string, which: keyof typeof faces, capHeight: number):
   );
 }
 
-/** The yardstick: the same contours, flattened as our booleans flatten them, united in one sweep by the WASM library. */
+/**
+ * The yardstick: the same contours, flattened as our booleans flatten them, united in one sweep by the WASM library.
+ */
 function wasmUnion(contours: readonly Contour[]): () => void {
   const rings = contours.map((contour) => flatten(contour, 0.005).flatMap(({ x, y }) => [x, y]));
   return () => {
@@ -67,7 +69,9 @@ function wasmUnion(contours: readonly Contour[]): () => void {
   };
 }
 
-/** Runs of a step in a row: a short one, run after a long one each time, would clean up what that leaves in the memory. */
+/**
+ * Runs of a step in a row: a short one, run after a long one each time, would clean up what that leaves in the memory.
+ */
 const IN_A_ROW = 5;
 
 /** Medians of several steps, taken turn about, so that what else the machine does meanwhile falls on all of them. */
@@ -125,7 +129,8 @@ const [whole, withoutBridges, wholeUnion] = medians([wholeBuild, () => build(bar
 told('whole build of a 60-letter stencil with bridges', whole!, wholeUnion!);
 console.log(`${''.padEnd(56)} ${(whole! - withoutBridges!).toFixed(1).padStart(8)} ms of it for the bridges`);
 
-// Each turn another letter of the first line becomes another: one that the job has elsewhere, or one that was never built before.
+// Each turn another letter of the first line becomes another: one that the job has elsewhere, or one that was never
+// built before.
 const edited = (letter: string, turn: number) =>
   stencil(
     [
@@ -214,7 +219,11 @@ row(
 );
 
 const ten = weldRegions(lettersOf('Pennywhist', 'script', 60));
-row('thickness map of a 10-letter word', () => thicknessOf(ten, medialAxis(ten, 0.5, 4), 1, 2), wasmUnion(ten));
+row(
+  'thickness map of a 10-letter word',
+  () => thicknessOf(medialAxis(ten, { material: 2, gaps: 2 }), 1, 2),
+  wasmUnion(ten),
+);
 const name = stencil('Marigold', {
   make: 'stand-alone',
   machine: 'co2-laser',

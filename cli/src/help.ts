@@ -1,21 +1,23 @@
 export const HELP = `needlefile: lettering for machines, from a recipe to cut-ready files
 
-  needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf]
+  needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--anyway]
   needlefile check RECIPE.json
   needlefile measure RECIPE.json [--json]
   needlefile schema
   needlefile COMMAND --help
 
-Exit codes: 0 done; 1 check found something that says stop; 2 it could not be done (the reason is on standard error).`;
+Exit codes: 0 done; 1 a finding says stop, and nothing was written; 2 it could not be done (standard error says why).`;
 
 const HELPS: Record<string, string> = {
-  build: `needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf]
+  build: `needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--anyway]
 
 Writes the job's files at true size (mm) and report.json into DIR, made if need be. Every SVG and DXF is read back and
-compared with what was meant before it is written. Findings go to standard error.
+compared with what was meant before it is written. Findings go to standard error. Where one says STOP, nothing is
+written and the exit code is 1.
 
   --out DIR       where the files go
-  --format LIST   which files, parted by commas; all three where left out`,
+  --format LIST   which files, parted by commas; all three where left out
+  --anyway        write the files although a finding says STOP`,
   check: `needlefile check RECIPE.json
 
 Prints the findings of the shop check: what was measured, the limit, where, and the mends.

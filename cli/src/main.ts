@@ -30,7 +30,7 @@ const COMMANDS: Record<string, Command> = {
 
 /**
  * Runs one command.
- * @returns the exit code: 0 well, 1 where `check` found a stop, 2 where the command could not be carried out
+ * @returns the exit code: 0 well, 1 where a finding says stop, 2 where the command could not be carried out
  */
 export async function main(args: string[]): Promise<number> {
   const [name, ...rest] = args;
@@ -56,12 +56,21 @@ async function buildCommand(args: string[]): Promise<number> {
   const { values, positionals } = parse(args, {
     out: { type: 'string' },
     format: { type: 'string', default: FORMATS.join(',') },
+    anyway: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'build');
   if (typeof values.out !== 'string') throw new UsageError('Say where the files go: --out DIR');
   const formats = formatsOf(String(values.format));
   const job = await buildFile(file);
   const released = await release(job, formats, null);
+  const { findings } = released.report;
+  for (const line of findingLines(findings)) console.error(line);
+  const stops = findings.filter(({ severity }) => severity === 'stop').length;
+  if (stops > 0 && !values.anyway) {
+    const found = stops === 1 ? 'a finding says' : `${stops} findings say`;
+    console.error(`needlefile: nothing is written: ${found} STOP. Mend the recipe, or write the files with --anyway.`);
+    return 1;
+  }
   await mkdir(values.out, { recursive: true }).catch((error: Error) => {
     throw new UsageError(`The folder ${String(values.out)} cannot be made: ${error.message}`);
   });
@@ -71,7 +80,6 @@ async function buildCommand(args: string[]): Promise<number> {
     path.join(values.out, 'report.json'),
     `${JSON.stringify({ ...released.report, files: released.files.map(({ format, readBack }) => ({ format, readBack })) }, null, 2)}\n`,
   );
-  for (const line of findingLines(released.report.findings)) console.error(line);
   console.log(
     `${released.files.map(({ format }) => `${name}.${format}`).join(', ')} and report.json written to ${values.out}`,
   );

@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, describe, expect, it, vi } from 'vitest';
@@ -61,6 +61,23 @@ describe('the command line', () => {
         recipe('good', { make: 'cut-through', lettering: { words: 'BOD', size: { by: 'cap height', value: 120 } } }),
       ),
     ).toMatchObject({ status: 0, stdout: 'Nothing found: clear.\n' });
+  });
+
+  it('writes nothing where a finding says stop, unless it is told to all the same', async () => {
+    const out = path.join(folder, 'stopped');
+    const file = recipe('stopped', {
+      make: 'cut-through',
+      lettering: { words: 'BOD' },
+      hold: { bridges: { perIsland: 'none' } },
+    });
+    expect(await run('build', file, '--out', out)).toMatchObject({
+      status: 1,
+      stdout: '',
+      stderr: expect.stringMatching(/STOP[\s\S]*4 findings say STOP/),
+    });
+    expect(existsSync(out)).toBe(false);
+    expect(await run('build', file, '--out', out, '--anyway')).toMatchObject({ status: 0 });
+    expect(readdirSync(out).sort()).toEqual(['report.json', 'stopped.dxf', 'stopped.pdf', 'stopped.svg']);
   });
 
   it('prints the recipe format as JSON Schema', async () => {
@@ -153,7 +170,9 @@ describe('a second opinion on the files, by programs that are not ours', () => {
 
   it('finds every job true in size, closed, alike in all three files, and in the pieces that the report foretells', async () => {
     for (const [i, job] of jobs.entries())
-      expect(await run('build', recipe(`job${i}`, job), '--out', path.join(folder, `out${i}`))).toMatchObject({
+      expect(
+        await run('build', recipe(`job${i}`, job), '--anyway', '--out', path.join(folder, `out${i}`)),
+      ).toMatchObject({
         status: 0,
       });
     const verdict = execFileSync(

@@ -40,7 +40,10 @@ const judge = (jobs: readonly Job[]): Verdict[] =>
 const dxfOf = (built: Build) => writeDxf(sheetDrawing(built, null), 0.004);
 const resourcesFor = (face: string) => ({ shop: houseShop, faces: new Map([[face, faceOf(face)]]) });
 
-/** Words with nested islands, with islands made by touching letters, and of small letters; each with another way to hold them. */
+/**
+ * Words with nested islands, with islands made by touching letters, and of small letters; each with another way to hold
+ * them.
+ */
 const WORDS: readonly (readonly [string, RecipeInput['hold']])[] = [
   ['ABDOPQR 8@&%', { bridges: { width: 1.5 } }],
   ['Booked goods', { bridges: { width: 1.2, direction: 'along', root: { shape: 'rounded', size: 0.8 } } }],

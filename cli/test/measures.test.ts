@@ -33,7 +33,7 @@ function neckCase(name: string, first: Region, second: Region): Case | null {
     core: widestDisc(own).centre,
     bounds: joinBounds(own.map(contourBounds)),
   });
-  const [neck] = findNecks(region, medialAxis(region, 0.4, 8), [part('a', first), part('b', second)]);
+  const [neck] = findNecks(medialAxis(region, { material: 5, gaps: 1 }), [part('a', first), part('b', second)]);
   // The cores themselves are not at issue: the middles of the widest discs, found apart.
   return neck
     ? {
@@ -68,20 +68,18 @@ const pairs = (
   }),
 );
 
-const counters = faceIds
-  .slice(0, 12)
-  .flatMap((face) =>
-    layOut({ ...PLAIN, words: 'B', size: { by: 'cap height', value: 30 } }, faceOf(face)).letters.flatMap(
-      ({ contours }) =>
-        contours
-          .filter((contour) => contourArea(contour) < 0)
-          .map((hole): Case => ({
-            name: `counter of B in ${face}`,
-            rings: ringsOf([reverseContour(hole)]),
-            ours: widestDisc([reverseContour(hole)]).diameter,
-          })),
-    ),
-  );
+const counters = faceIds.slice(0, 12).flatMap((face) =>
+  layOut({ ...PLAIN, words: 'B', size: { by: 'cap height', value: 30 } }, faceOf(face)).letters.flatMap(
+    ({ contours }) =>
+      contours
+        .filter((contour) => contourArea(contour) < 0)
+        .map((hole): Case => ({
+          name: `counter of B in ${face}`,
+          rings: ringsOf([reverseContour(hole)]),
+          ours: widestDisc([reverseContour(hole)]).diameter,
+        })),
+  ),
+);
 
 describe('measures', () => {
   const cases = [...dumbbells, ...pairs, ...counters];

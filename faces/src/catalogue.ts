@@ -33,7 +33,10 @@ const face = (id: string, name: string, kind: CatalogueFace['kind'], folder: str
   licenceFile: 'LICENSE_FONT',
 });
 
-/** Stroke data of Dr. A. V. Hershey, in the format of James Hurt, and OFL faces in the same package; each file carries its own licence. */
+/**
+ * Stroke data of Dr. A. V. Hershey, in the format of James Hurt, and OFL faces in the same package; each file carries
+ * its own licence.
+ */
 const strokes = (id: string, name: string, file: string, licence: CatalogueFace['licence']): CatalogueFace => ({
   id,
   name,
