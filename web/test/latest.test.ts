@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { Dropped, Latest } from '../src/worker/latest';
+import { Dropped, Latest, Overdue } from '../src/worker/latest';
 
 /** Hands that finish when the test says so. */
 function workshop() {
@@ -35,6 +35,18 @@ describe('the latest first', () => {
     begun[1]!.finish('C');
     expect(await fates[2]).toBe('C');
     expect(ended).toEqual([]);
+  });
+
+  it('ends the hand that took longer than it may, and gives the next request a new one', async () => {
+    const { latest, begun, ended } = workshop();
+    const endless = fate(latest.ask('endless'));
+    begun[0]!.fail(new Overdue('given up'));
+    expect(await endless).toBe('failed: given up');
+    expect(ended).toEqual([1]);
+    const next = latest.ask('next');
+    expect(begun[1]!.hand).toBe(2);
+    begun[1]!.finish('N');
+    expect(await next).toBe('N');
   });
 
   it('cuts off what a newer one has waited for too long, and takes nothing from it any more', async () => {

@@ -6,6 +6,9 @@ import type { ReactNode } from 'react';
 import { FaceStyles } from '@/features/letter/face-styles';
 import { Providers } from './providers';
 
+// Each page carries scripts with a nonce of its own.
+export const dynamic = 'force-dynamic';
+
 export const metadata = { title: 'Needlefile', description: 'Lettering for machines' };
 
 export default function RootLayout({ children }: { children: ReactNode }) {

@@ -1,12 +1,13 @@
 import 'server-only';
+import { isDeepStrictEqual } from 'node:util';
 import { readRecipe } from '@needlefile/core/recipe/read';
-import type { Recipe, RecipeInput } from '@needlefile/core/recipe/schema';
+import type { Recipe } from '@needlefile/core/recipe/schema';
 import { and, desc, eq, isNull, max, sql } from 'drizzle-orm';
 import type { JobDetail, JobRow } from '../features/jobs/job-types';
-import { db } from './db/client';
+import { drawSummary } from './builds/builds';
+import { db, type Connection } from './db/client';
 import { jobs, releases, revisions } from './db/schema';
-import { Refusal } from './http';
-import { summarize } from './summary';
+import { Refusal } from './refusal';
 
 /** Jobs that are not deleted, newest change first; with `search`, those whose name or a tag has it in it. */
 export async function listJobs(search = ''): Promise<JobRow[]> {
@@ -45,8 +46,8 @@ export async function listJobs(search = ''): Promise<JobRow[]> {
   }));
 }
 
-export async function getJob(id: string): Promise<JobDetail> {
-  const [job] = await db()
+export async function getJob(id: string, connection: Connection = db()): Promise<JobDetail> {
+  const [job] = await connection
     .select()
     .from(jobs)
     .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
@@ -63,7 +64,8 @@ export async function createJob(recipe: Recipe): Promise<JobDetail> {
 }
 
 /**
- * Saves a new revision on top of `base`.
+ * Saves a new revision on top of `base`. The same recipe on the same base again is the same save: its first answer got
+ * lost on the way.
  * @throws Refusal 409 with the job as it stands where someone else saved since
  */
 export async function saveJob(
@@ -71,23 +73,39 @@ export async function saveJob(
   base: number,
   recipe: Recipe,
 ): Promise<{ revision: number; updatedAt: string }> {
+  // Told again word for word where the answer gets lost.
+  const savedAt = new Date();
   return db().transaction(async (tx) => {
     const [job] = await tx
       .update(jobs)
-      .set({ recipe, name: recipe.name, tags: recipe.tags, revision: base + 1, updatedAt: new Date() })
+      .set({ recipe, name: recipe.name, tags: recipe.tags, revision: base + 1, updatedAt: savedAt })
       .where(and(eq(jobs.id, id), eq(jobs.revision, base), isNull(jobs.deletedAt)))
       .returning({ revision: jobs.revision, updatedAt: jobs.updatedAt });
     if (!job) {
-      const current = await getJob(id);
+      const done = await savedBefore(tx, id, base, recipe);
+      if (done) return done;
+      const current = await getJob(id, tx);
       throw new Refusal(
         409,
         `This job was saved elsewhere as revision ${current.revision} while you worked on revision ${base}.`,
         { current },
       );
     }
-    await tx.insert(revisions).values({ jobId: id, revision: job.revision, recipe });
+    await tx.insert(revisions).values({ jobId: id, revision: job.revision, recipe, savedAt });
     return { revision: job.revision, updatedAt: job.updatedAt.toISOString() };
   });
+}
+
+/** The revision on top of `base`, where it is of this very recipe. */
+async function savedBefore(connection: Connection, id: string, base: number, recipe: Recipe) {
+  const [next] = await connection
+    .select({ recipe: revisions.recipe, revision: revisions.revision, savedAt: revisions.savedAt })
+    .from(revisions)
+    .where(and(eq(revisions.jobId, id), eq(revisions.revision, base + 1)));
+  // As it is stored: without what JSON leaves out.
+  return next && isDeepStrictEqual(next.recipe, JSON.parse(JSON.stringify(recipe)))
+    ? { revision: next.revision, updatedAt: next.savedAt.toISOString() }
+    : null;
 }
 
 export async function duplicateJob(id: string): Promise<JobDetail> {
@@ -107,11 +125,11 @@ export async function setDeleted(id: string, deleted: boolean): Promise<void> {
 }
 
 /** The drawing and state of a job's newest revision, made once and kept. */
-export async function jobSummary(id: string) {
+export async function jobSummary(id: string, signal?: AbortSignal) {
   const [job] = await db().select().from(jobs).where(eq(jobs.id, id));
   if (!job) throw new Refusal(404, 'There is no such job.');
   if (job.summary && job.summaryRevision === job.revision) return job.summary;
-  const summary = await summarize(job.recipe satisfies RecipeInput);
+  const summary = await drawSummary(job.recipe, signal);
   await db()
     .update(jobs)
     .set({ summary, summaryRevision: job.revision })

@@ -1,27 +1,32 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
-import { FORMATS, release } from '@needlefile/core/build/release';
+import { FORMATS, type ReleaseProgress } from '@needlefile/core/build/release';
 import { asc, desc, eq, and } from 'drizzle-orm';
 import { zipSync } from 'fflate';
 import type { ReleaseRow } from '../features/jobs/job-types';
+import { writeRelease } from './builds/builds';
 import { db } from './db/client';
 import { fileContents, releaseFiles, releases } from './db/schema';
-import { Refusal } from './http';
+import { Refusal } from './refusal';
 import { getJob } from './jobs';
-import { buildStored } from './summary';
 
 /**
  * Writes, reads back and keeps the files of a job's newest revision.
  * @param revision the one the person looked at; another would be a surprise on the machine
  */
-export async function releaseJob(jobId: string, revision: number): Promise<ReleaseRow> {
+export async function releaseJob(
+  jobId: string,
+  revision: number,
+  tell: (progress: ReleaseProgress) => void,
+  signal: AbortSignal,
+): Promise<ReleaseRow> {
   const job = await getJob(jobId);
   if (job.revision !== revision)
     throw new Refusal(
       409,
       `The job is at revision ${job.revision} now, and you looked at ${revision}. Look again before you release.`,
     );
-  const { files, report } = await release(await buildStored(job.recipe), FORMATS, revision);
+  const { files, report } = await writeRelease(job.recipe, revision, signal, tell);
   const base = fileBase(report.name);
   const id = await db().transaction(async (tx) => {
     const [row] = await tx.insert(releases).values({ jobId, revision, report }).returning({ id: releases.id });

@@ -4,15 +4,15 @@ import { houseShop } from '@needlefile/core/shop/house';
 import type { Shop } from '@needlefile/core/shop/shop';
 import { eq } from 'drizzle-orm';
 import type { KeptShop } from '../components/shop';
-import { db } from './db/client';
+import { db, type Connection } from './db/client';
 import { jobs, shops } from './db/schema';
-import { Refusal } from './http';
+import { Refusal } from './refusal';
 
 const THE_SHOP = 1;
 
 /** The shop as somebody set it, or the house's own. */
-export async function getShop(): Promise<KeptShop> {
-  const [row] = await db().select().from(shops).where(eq(shops.id, THE_SHOP));
+export async function getShop(connection: Connection = db()): Promise<KeptShop> {
+  const [row] = await connection.select().from(shops).where(eq(shops.id, THE_SHOP));
   if (!row) return { revision: 0, shop: houseShop };
   const read = readShop(row.shop);
   if (!read.ok) throw new Refusal(422, `The shop's settings cannot be read: ${read.problems.join('; ')}`);
@@ -34,7 +34,7 @@ export async function saveShop(base: number, shop: Shop): Promise<KeptShop> {
       throw new Refusal(
         409,
         'The limits were changed elsewhere meanwhile. They are shown as they stand now; set yours again.',
-        { current: await getShop() },
+        { current: await getShop(tx) },
       );
     // Drawings and states in the list of jobs were made against the old limits.
     await tx.update(jobs).set({ summary: null, summaryRevision: null });

@@ -15,7 +15,8 @@ try {
   // Two starts at once must not both migrate.
   await sql`select pg_advisory_lock(47120)`;
   await migrate(db, { migrationsFolder: path.join(import.meta.dirname, '../../../drizzle') });
-  // Drawings and states in the list may have been made by an older Needlefile: they are made again when they are looked at.
+  // Drawings and states in the list may have been made by an older Needlefile: they are made again when they are looked
+  // at.
   await db.update(jobs).set({ summary: null, summaryRevision: null });
   if ((await db.$count(jobs)) === 0) await seed();
 } finally {

@@ -81,7 +81,9 @@ export const releaseFiles = pgTable(
   (table) => [primaryKey({ columns: [table.releaseId, table.format] })],
 );
 
-/** The shop: machines with their limits and output maps, and materials. One row; none until somebody changes something. */
+/**
+ * The shop: machines with their limits and output maps, and materials. One row; none until somebody changes something.
+ */
 export const shops = pgTable('shops', {
   id: integer('id').primaryKey(),
   revision: integer('revision').notNull(),

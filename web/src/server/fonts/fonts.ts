@@ -4,11 +4,11 @@ import { desc, eq } from 'drizzle-orm';
 import type { BroughtFace } from '../../components/faces';
 import { db } from '../db/client';
 import { fonts } from '../db/schema';
-import { Refusal } from '../http';
+import { Refusal } from '../refusal';
 import { inspectFont } from './inspect';
 
 /** A font file larger than this is not for letters, bytes. */
-const MOST_BYTES = 16 * 1024 * 1024;
+export const MOST_FONT_BYTES = 16 * 1024 * 1024;
 
 /** Fonts that people brought, newest first. */
 export async function listFonts(): Promise<BroughtFace[]> {
@@ -20,9 +20,8 @@ export async function listFonts(): Promise<BroughtFace[]> {
 }
 
 /** Checks a font file and keeps it as plain sfnt. The same font twice is kept once. */
-export async function addFont(fileName: string, file: Uint8Array): Promise<BroughtFace> {
-  if (file.byteLength > MOST_BYTES) throw new Refusal(413, 'The font file is over 16 MB, and too large for letters.');
-  const { bytes, facts } = await inspectFont(file);
+export async function addFont(fileName: string, file: Uint8Array, signal: AbortSignal): Promise<BroughtFace> {
+  const { bytes, facts } = await inspectFont(file, signal);
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   const id = `font-${sha256.slice(0, 24)}`;
   await db().insert(fonts).values({ id, sha256, fileName, facts, bytes }).onConflictDoNothing();

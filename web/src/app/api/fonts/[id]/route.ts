@@ -1,10 +1,8 @@
 import { answer } from '@/server/http';
 import { removeFont } from '@/server/fonts/fonts';
-import { forgetFace } from '@/server/faces';
 
-export const DELETE = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(async () => {
+export const DELETE = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  answer(request, async () => {
     const { id } = await params;
     await removeFont(id);
-    forgetFace(id);
   });

@@ -1,5 +1,5 @@
 import { answer, readId } from '@/server/http';
 import { duplicateJob } from '@/server/jobs';
 
-export const POST = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(async () => duplicateJob(readId((await params).id)));
+export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  answer(request, async () => duplicateJob(readId((await params).id)));

@@ -1,16 +1,20 @@
+import type { ReleaseProgress } from '@needlefile/core/build/release';
 import { z } from 'zod';
-import { answer, readBody, readId } from '@/server/http';
+import { answer, answerInLines, readBody, readId } from '@/server/http';
 import { listReleases, releaseJob } from '@/server/releases';
 
 interface Context {
   readonly params: Promise<{ id: string }>;
 }
 
-export const GET = (_: Request, { params }: Context) => answer(async () => listReleases(readId((await params).id)));
+export const GET = (request: Request, { params }: Context) =>
+  answer(request, async () => listReleases(readId((await params).id)));
 
 export const POST = (request: Request, { params }: Context) =>
-  answer(async () => {
+  answer(request, async () => {
     const id = readId((await params).id);
     const { revision } = await readBody(request, z.object({ revision: z.int().positive() }));
-    return releaseJob(id, revision);
+    return answerInLines(request, (tell: (progress: ReleaseProgress) => void, signal) =>
+      releaseJob(id, revision, tell, signal),
+    );
   });

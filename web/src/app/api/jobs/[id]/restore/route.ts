@@ -1,5 +1,5 @@
 import { answer, readId } from '@/server/http';
 import { setDeleted } from '@/server/jobs';
 
-export const POST = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(async () => setDeleted(readId((await params).id), false));
+export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  answer(request, async () => setDeleted(readId((await params).id), false));

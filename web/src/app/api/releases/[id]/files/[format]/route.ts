@@ -8,8 +8,8 @@ const TYPES: Record<string, string> = {
   zip: 'application/zip',
 };
 
-export const GET = (_: Request, { params }: { params: Promise<{ id: string; format: string }> }) =>
-  answer(async () => {
+export const GET = (request: Request, { params }: { params: Promise<{ id: string; format: string }> }) =>
+  answer(request, async () => {
     const { id, format } = await params;
     const { fileName, bytes } =
       format === 'zip' ? await releasedZip(readId(id)) : await releasedFile(readId(id), format);

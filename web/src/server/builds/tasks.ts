@@ -1,0 +1,27 @@
+import { build } from '@needlefile/core/build/build';
+import { FORMATS, release, ReleaseRefused, type Release, type ReleaseProgress } from '@needlefile/core/build/release';
+import type { JobSummary } from '../../features/jobs/job-types';
+import type { BuildOrder } from './build-order.ts';
+import { facesFrom } from './open-faces.ts';
+import { summarize } from './summarize.ts';
+
+/** What the threads that build are asked for. */
+export type BuildTask =
+  (BuildOrder & { readonly kind: 'summary' }) | (BuildOrder & { readonly kind: 'release'; readonly revision: number });
+
+export type BuildResult =
+  { readonly summary: JobSummary } | { readonly release: Release } | { readonly refused: string };
+
+/** Done in a thread of its own (see threads/worker.mjs), so that the server goes on answering. */
+export async function run(task: BuildTask, tell: (progress: ReleaseProgress) => void): Promise<BuildResult> {
+  if (task.kind === 'summary') return { summary: summarize(task) };
+  const { recipe, shop, faceBytes, revision } = task;
+  try {
+    tell({ doing: 'Building', share: 0 });
+    const made = build(recipe, { shop, faces: facesFrom(recipe.lettering.face, faceBytes) });
+    return { release: await release(made, FORMATS, revision, tell) };
+  } catch (error) {
+    if (error instanceof ReleaseRefused) return { refused: error.message };
+    throw error;
+  }
+}

@@ -1,0 +1,1 @@
+export { judge as run } from './judge.ts';
