@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: Boolean(process.env.CI),
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['./support/counts-reporter.ts']],
   use: {

@@ -1,7 +1,13 @@
 import path from 'node:path';
 import type { NextConfig } from 'next';
+import { DATA_POLICY, HEADERS } from './src/server/security-headers';
 
 const repository = path.join(import.meta.dirname, '..');
+
+const DATA_HEADERS = Object.entries({ ...HEADERS, 'content-security-policy': DATA_POLICY }).map(([key, value]) => ({
+  key,
+  value,
+}));
 
 const config: NextConfig = {
   transpilePackages: ['@needlefile/core', '@needlefile/faces', '@needlefile/demo'],
@@ -12,6 +18,8 @@ const config: NextConfig = {
     root: repository,
     resolveAlias: { module: { browser: './src/worker/no-node-module.ts' } },
   },
+  // Pages get theirs, with a nonce, from src/proxy.ts.
+  headers: () => Promise.resolve([{ source: '/api/:path*', headers: DATA_HEADERS }]),
   devIndicators: false,
   poweredByHeader: false,
 };

@@ -29,12 +29,14 @@ export async function saved(page: Page): Promise<void> {
 /** Writes the files and gives them as downloaded, read by our readers, with the names they came under. */
 export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing; dxf: ReadDrawing; names: string[] }> {
   await station(page, 'Release');
-  const answered = page.waitForResponse(
-    (response) => response.request().method() === 'POST' && response.url().endsWith('/releases'),
-    { timeout: 60_000 },
-  );
+  const released = async () => {
+    const answer = await page.request.get(`/api/jobs/${new URL(page.url()).pathname.split('/').at(-1)}/releases`);
+    return (await answer.json()) as { id: string }[];
+  };
+  const before = (await released()).length;
   await page.getByRole('button', { name: /Write the files|Release all the same/ }).click();
-  const { id } = (await (await answered).json()) as { id: string };
+  await expect.poll(async () => (await released()).length, { timeout: 60_000 }).toBe(before + 1);
+  const [{ id }] = (await released()) as [{ id: string }];
   // An earlier release's files stand there until the new ones do.
   const files = page.getByRole('region', { name: 'Station' });
   const download = async (kind: string) => {

@@ -24,8 +24,8 @@ interface Props {
 }
 
 /**
- * A length typed in any notation: `12`, `12mm`, `1/8in`, `3.5"`, `2+3/16 in`. What makes sense is taken at once; what does
- * not is kept in the field with the reason, and the job stays as it was. Arrow keys step; Escape goes back.
+ * A length typed in any notation: `12`, `12mm`, `1/8in`, `3.5"`, `2+3/16 in`. What makes sense is taken at once; what
+ * does not is kept in the field with the reason, and the job stays as it was. Arrow keys step; Escape goes back.
  */
 export function LengthField({
   label,

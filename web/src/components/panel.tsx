@@ -22,7 +22,9 @@ export function PanelSection({ title, aside, children }: { title: string; aside?
   );
 }
 
-/** A section a step away: folded up, with how it stands in a few words beside its name. `open` unfolds it from outside. */
+/**
+ * A section a step away: folded up, with how it stands in a few words beside its name. `open` unfolds it from outside.
+ */
 export function PanelFold({
   title,
   state,

@@ -5,7 +5,7 @@ import type { Picture } from '@needlefile/core/build/picture';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import type { CoreWorkerApi } from './core.worker';
-import { Latest } from './latest';
+import { Latest, Overdue } from './latest';
 
 /** A recipe and the shop it is for. */
 export interface Job {
@@ -24,8 +24,21 @@ const latestOf = <Result>(
 ): Latest<Job, Result> =>
   new Latest(() => {
     const { core, end } = startCore();
-    return { run: (job) => run(core, job), end };
+    return { run: (job) => within(LONGEST_MS, run(core, job)), end };
   });
+
+/** What is computed while a person types is given up after so long. */
+const LONGEST_MS = 120_000;
+
+/** @throws Overdue where it takes longer */
+function within<Result>(longest: number, result: Promise<Result>): Promise<Result> {
+  return new Promise((resolve, reject) => {
+    const late = () =>
+      reject(new Overdue('This was given up after two minutes. Use fewer words, or a face with simpler outlines.'));
+    const timer = setTimeout(late, longest);
+    result.then(resolve, reject).finally(() => clearTimeout(timer));
+  });
+}
 
 /** Builds recipes and draws them, in a worker. Use it in the browser only. */
 export const newDrawer = (): Latest<Job, Picture> => latestOf((core, { recipe, shop }) => core.build(recipe, shop));

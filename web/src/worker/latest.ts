@@ -1,6 +1,9 @@
 /** What was given up because a newer one was wanted, or the person stopped it. */
 export class Dropped extends Error {}
 
+/** What took longer than it may; the hand that was at it is ended with it. */
+export class Overdue extends Error {}
+
 /** Something that runs requests one at a time, and can be ended in the middle of one. */
 export interface Hand<Request, Result> {
   readonly run: (request: Request) => Promise<Result>;
@@ -79,6 +82,10 @@ export class Latest<Request, Result> {
         settle(value);
         this.next();
       };
-    this.hand.run(own.request).then(done(own.resolve), done(own.reject));
+    const fail = (error: Error) => {
+      if (error instanceof Overdue) this.endHand();
+      own.reject(error);
+    };
+    this.hand.run(own.request).then(done(own.resolve), done(fail));
   }
 }

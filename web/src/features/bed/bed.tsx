@@ -34,10 +34,12 @@ interface Props {
 /** The sheet at true scale, with what lies on it. */
 export function Bed({ picture, measures, previewing, working, problem, stopped, onStop }: Props) {
   const sheet = picture?.sheet;
+  // The sheet is made anew by each build; only its size matters.
+  const [width, height] = [sheet?.width, sheet?.height];
   const content = useMemo<Bounds | null>(
-    () => (sheet ? { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height } : null),
-    [sheet?.width, sheet?.height],
-  ); // eslint-disable-line react-hooks/exhaustive-deps -- the sheet is made anew by each build; only its size matters
+    () => (width !== undefined && height !== undefined ? { minX: 0, minY: 0, maxX: width, maxY: height } : null),
+    [width, height],
+  );
   const view = useView((state) => state.view);
   const { attach, transform, size, by, fit, trueSize, show } = useZoom(
     content,

@@ -8,7 +8,9 @@ import { BridgeHandles } from './bridge-handles';
 import { DrawingPad } from './drawing-pad';
 import { TabHandles } from './tab-handles';
 
-/** What holds the job: bridges and ties in hatching, islands by number, tabs; what is unheld in the colour of a stop. */
+/**
+ * What holds the job: bridges and ties in hatching, islands by number, tabs; what is unheld in the colour of a stop.
+ */
 export function HoldMarks({ picture, scale }: { picture: Picture; scale: number }) {
   const size = 16 / scale;
   const chosen = useView((state) => state.island);

@@ -9,7 +9,10 @@ export function onSheet(
   return { x, y };
 }
 
-/** Where a line of x, y pairs (closed, from share 0 on) comes nearest to a point: the share of its length, and how far away. */
+/**
+ * Where a line of x, y pairs (closed, from share 0 on) comes nearest to a point: the share of its length, and how far
+ * away.
+ */
 export function nearestShare(
   line: readonly number[],
   x: number,

@@ -6,7 +6,9 @@ import { useTabEdits } from '../hold/tab-edits';
 import css from './bed.module.css';
 import { nearestShare, onSheet } from './on-sheet';
 
-/** Where the cut is interrupted; each can be dragged along its part, slid by the arrow keys, and taken out by Delete. */
+/**
+ * Where the cut is interrupted; each can be dragged along its part, slid by the arrow keys, and taken out by Delete.
+ */
 export function TabHandles({ picture, scale }: { picture: Picture; scale: number }) {
   const edits = useTabEdits(picture);
   const [held, setHeld] = useState<{ readonly n: number; readonly gesture: object } | null>(null);

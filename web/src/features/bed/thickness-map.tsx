@@ -6,7 +6,9 @@ import { memo } from 'react';
 import { useView } from '../workbench/view-store';
 import css from './bed.module.css';
 
-/** Local thickness as discs in bands against the limit, over the outline of the material; the worst places are marked. */
+/**
+ * Local thickness as discs in bands against the limit, over the outline of the material; the worst places are marked.
+ */
 export const ThicknessMap = memo(function ThicknessMap({
   picture,
   measures,

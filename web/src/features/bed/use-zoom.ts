@@ -28,8 +28,8 @@ export interface Margins {
 const CLEAR: readonly Margins[] = [{ top: 0, right: 0 }];
 
 /**
- * Pan and zoom of the bed: wheel and pinch zoom, dragging the ground (or with space held, anything) pans. As long as the
- * person has not moved the view, it keeps fitting `content`.
+ * Pan and zoom of the bed: wheel and pinch zoom, dragging the ground (or with space held, anything) pans. As long as
+ * the person has not moved the view, it keeps fitting `content`.
  * @param content what fitting shows, mm, y down
  * @param beside ways to leave what lies over the bed free: fitting takes the one that leaves the content largest
  */

@@ -20,7 +20,9 @@ interface Props {
   readonly hold: MeasurePicture['report']['islandHolds'][number] | undefined;
 }
 
-/** One island: its weight and how strongly it hangs, the width of each of its bridges, and what can be done with them. */
+/**
+ * One island: its weight and how strongly it hangs, the width of each of its bridges, and what can be done with them.
+ */
 export function IslandDetails({ island, picture, hold }: Props) {
   const unit = useUnit();
   const edits = useBridgeEdits(picture);

@@ -5,7 +5,10 @@ import { useMemo } from 'react';
 import { useJobStore, type JobStore } from '../workbench/job-store';
 import { tidyShare } from './tidy-share';
 
-/** What can be done to single tabs, by their number in the picture: each fixes its part's tabs where they are, and then changes one. */
+/**
+ * What can be done to single tabs, by their number in the picture: each fixes its part's tabs where they are, and then
+ * changes one.
+ */
 export interface TabEdits {
   readonly slide: (n: number, at: number, gesture?: object) => void;
   readonly remove: (n: number) => void;

@@ -1,7 +1,6 @@
 'use client';
 
 import { formatLength } from '@needlefile/core/units/length';
-import { useQuery } from '@tanstack/react-query';
 import {
   createColumnHelper,
   flexRender,
@@ -14,9 +13,10 @@ import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
 import { createContext, useContext, useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
-import { ask } from '@/components/api';
 import { useUnit } from '@/components/unit';
 import type { JobRow, JobSummary } from './job-types';
+import { useSeen } from './use-seen';
+import { useSummary } from './use-summary';
 import css from './jobs.module.css';
 
 interface Actions {
@@ -133,7 +133,7 @@ function More({ job }: { job: JobRow }) {
         …
       </Dropdown.Toggle>
       <Dropdown.Menu>
-        {/* the closing menu gives the focus back to its button, which would end the renaming at once: begin after it */}
+        {/* the closing menu gives the focus back to its button, which would end the renaming: begin after it */}
         <Dropdown.Item as="button" onClick={() => setTimeout(() => setRenaming(job.id))}>
           Rename
         </Dropdown.Item>
@@ -152,7 +152,8 @@ function More({ job }: { job: JobRow }) {
 export function JobTable({ jobs, ...actions }: Actions & { jobs: JobRow[] }) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [renaming, setRenaming] = useState<string | null>(null);
-  // eslint-disable-next-line react-hooks/incompatible-library -- the table is rebuilt with its rows; nothing of it is memoised
+  // The table is rebuilt with its rows; nothing of it is memoised.
+  // eslint-disable-next-line react-hooks/incompatible-library
   const table = useReactTable({
     data: jobs,
     columns,
@@ -211,26 +212,16 @@ export function JobTable({ jobs, ...actions }: Actions & { jobs: JobRow[] }) {
   );
 }
 
-/** The summary that came with the list, or, where the job changed since it was drawn, the one made now. */
-function useSummary(job: JobRow): { summary: JobSummary | null; failed: boolean } {
-  const { data, isError } = useQuery({
-    queryKey: ['summary', job.id, job.revision],
-    queryFn: () => ask<JobSummary>(`/api/jobs/${job.id}/summary`),
-    enabled: job.summary === null,
-    staleTime: Infinity,
-  });
-  return { summary: job.summary ?? data ?? null, failed: isError };
-}
-
 function WithSummary({ job, children }: { job: JobRow; children: (summary: JobSummary) => React.ReactNode }) {
-  const { summary } = useSummary(job);
-  return summary ? children(summary) : <span className="soft">…</span>;
+  const { summary, failed } = useSummary(job);
+  return summary ? children(summary) : <span className="soft">{failed ? '–' : '…'}</span>;
 }
 
 function Thumbnail({ job }: { job: JobRow }) {
-  const { summary, failed } = useSummary(job);
+  const { ref, seen } = useSeen();
+  const { summary, failed } = useSummary(job, seen);
   return (
-    <Link href={`/jobs/${job.id}`} className={css.thumbnail} aria-label={`Open ${job.name}`}>
+    <Link ref={ref} href={`/jobs/${job.id}`} className={css.thumbnail} aria-label={`Open ${job.name}`}>
       {summary ? (
         <svg viewBox={summary.drawing.viewBox} preserveAspectRatio="xMidYMid meet" aria-hidden>
           <path d={summary.drawing.solid} className={css.solid} />

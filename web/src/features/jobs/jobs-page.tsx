@@ -7,10 +7,9 @@ import { useDeferredValue, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { PlusLg, Search } from 'react-bootstrap-icons';
 import { ask } from '@/components/api';
-import { Choices } from '@/components/choices';
 import { Message } from '@/components/message';
 import { notify } from '@/components/toasts';
-import { setUnit, useUnit } from '@/components/unit';
+import { UnitSwitch } from '@/components/unit-switch';
 import type { JobDetail, JobRow } from './job-types';
 import { JobTable } from './job-table';
 import { renameJob } from './rename-job';
@@ -18,7 +17,6 @@ import css from './jobs.module.css';
 
 /** The opening screen: every job, drawn from its real build. */
 export function JobsPage() {
-  const unit = useUnit();
   const router = useRouter();
   const client = useQueryClient();
   const [search, setSearch] = useState('');
@@ -77,16 +75,7 @@ export function JobsPage() {
             onChange={(event) => setSearch(event.target.value)}
           />
         </div>
-        <Choices
-          bare
-          label="Unit"
-          value={unit}
-          onChange={setUnit}
-          options={[
-            { value: 'mm', label: 'mm' },
-            { value: 'in', label: 'inch' },
-          ]}
-        />
+        <UnitSwitch />
         <Link href="/limits" className="btn btn-light">
           House limits
         </Link>

@@ -1,14 +1,24 @@
 'use client';
 
+import { useEffect } from 'react';
 import { useFaces } from '@/components/faces';
 
-/** Lets the page draw each face's name in the face itself, from the same bytes that are cut. Fetched when first shown. */
+/**
+ * Lets the page draw each face's name in the face itself, from the same bytes that are cut. Fetched when first shown.
+ */
 export function FaceStyles() {
-  const css = useFaces()
+  const ids = useFaces()
     .filter(({ kind }) => kind !== 'single-line')
-    .map(({ id }) => `@font-face{font-family:"face-${id}";src:url("/api/faces/${id}");font-display:swap}`)
-    .join('');
-  return <style dangerouslySetInnerHTML={{ __html: css }} />;
+    .map(({ id }) => id)
+    .join(' ');
+  useEffect(() => {
+    const faces = ids
+      .split(' ')
+      .map((id) => new FontFace(`face-${id}`, `url("/api/faces/${id}")`, { display: 'swap' }));
+    for (const face of faces) document.fonts.add(face);
+    return () => faces.forEach((face) => document.fonts.delete(face));
+  }, [ids]);
+  return null;
 }
 
 export const faceFamily = (id: string): string => `"face-${id}", var(--words)`;

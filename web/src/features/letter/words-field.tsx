@@ -7,7 +7,9 @@ import { useId, useState } from 'react';
 import { useJob } from '../workbench/job-store';
 import css from './letter.module.css';
 
-/** The words of the job; several lines as typed. Too many are kept in the field with the reason, and the job as it was. */
+/**
+ * The words of the job; several lines as typed. Too many are kept in the field with the reason, and the job as it was.
+ */
 export function WordsField() {
   const words = useJob((state) => state.recipe.lettering.words);
   const edit = useJob((state) => state.edit);

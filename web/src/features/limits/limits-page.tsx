@@ -15,12 +15,12 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { ask, ServerRefused } from '@/components/api';
-import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { SHOP_KEY, useKeptShop, type KeptShop } from '@/components/shop';
 import { notify } from '@/components/toasts';
-import { setUnit, useUnit } from '@/components/unit';
+import { useUnit } from '@/components/unit';
+import { UnitSwitch } from '@/components/unit-switch';
 import css from './limits.module.css';
 
 const MEANINGS: Record<keyof HouseLimits, string> = {
@@ -76,16 +76,7 @@ export function LimitsPage() {
     <div className={css.page}>
       <header className={css.head}>
         <h1>House limits</h1>
-        <Choices
-          bare
-          label="Unit"
-          value={unit}
-          onChange={setUnit}
-          options={[
-            { value: 'mm', label: 'mm' },
-            { value: 'in', label: 'inch' },
-          ]}
-        />
+        <UnitSwitch />
         <Link href="/" className="btn btn-light">
           Back to the jobs
         </Link>

@@ -1,13 +1,15 @@
 'use client';
 
+import type { ReleaseProgress } from '@needlefile/core/build/release';
 import type { Picture } from '@needlefile/core/build/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { Button, Spinner } from 'react-bootstrap';
+import { useRef, useState } from 'react';
+import { Button, ProgressBar, Spinner } from 'react-bootstrap';
 import { Download } from 'react-bootstrap-icons';
-import { ask } from '@/components/api';
+import { ask, askInLines } from '@/components/api';
 import { LengthField } from '@/components/length-field';
 import { useUnit } from '@/components/unit';
 import { PanelHead, PanelSection } from '@/components/panel';
@@ -28,9 +30,19 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
     queryKey: ['releases', id],
     queryFn: () => ask<ReleaseRow[]>(`/api/jobs/${id}/releases`),
   });
+  const [progress, setProgress] = useState<ReleaseProgress | null>(null);
+  const stopper = useRef<AbortController | null>(null);
   const releasing = useMutation({
-    mutationFn: async () =>
-      ask<ReleaseRow>(`/api/jobs/${id}/releases`, { method: 'POST', body: { revision: await saveNow(store) } }),
+    mutationFn: async () => {
+      setProgress({ doing: 'Saving', share: 0 });
+      const { signal } = (stopper.current = new AbortController());
+      const body = { revision: await saveNow(store) };
+      return askInLines<ReleaseProgress, ReleaseRow>(
+        `/api/jobs/${id}/releases`,
+        { method: 'POST', body, signal },
+        setProgress,
+      );
+    },
     onSuccess: () => client.invalidateQueries({ queryKey: ['releases', id] }),
   });
   const stops = picture?.report.findings.filter(({ severity }) => severity === 'stop').length ?? 0;
@@ -58,7 +70,7 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
       >
         {releasing.isPending ? (
           <>
-            <Spinner size="sm" /> Writing and reading back …
+            <Spinner size="sm" /> {progress?.doing ?? 'Saving'} …
           </>
         ) : stops > 0 ? (
           'Release all the same'
@@ -66,6 +78,14 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
           'Write the files'
         )}
       </Button>
+      {releasing.isPending && (
+        <div className={css.progress}>
+          <ProgressBar now={(progress?.share ?? 0) * 100} label={progress?.doing} visuallyHidden />
+          <Button size="sm" variant="light" onClick={() => stopper.current?.abort()}>
+            Stop
+          </Button>
+        </div>
+      )}
       {(releasing.error ?? error) && (
         <p className="field-problem" role="alert">
           {(releasing.error ?? error)!.message}

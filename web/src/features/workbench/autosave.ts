@@ -1,47 +1,20 @@
 'use client';
 
-import type { Recipe } from '@needlefile/core/recipe/schema';
 import { ask, ServerRefused } from '@/components/api';
 import type { JobDetail } from '../jobs/job-types';
+import { dropDraft, keepDraft } from './drafts';
 import type { JobStore } from './job-store';
-
-/** Work not yet on the server, kept in this browser. */
-interface KeptDraft {
-  readonly base: number;
-  readonly recipe: Recipe;
-}
 
 const QUIET = 700;
 const RETRY = [2000, 5000, 10_000, 30_000];
-const keyOf = (id: string) => `needlefile.draft.${id}`;
-
-export function readDraft(id: string): KeptDraft | null {
-  try {
-    const text = localStorage.getItem(keyOf(id));
-    return text ? (JSON.parse(text) as KeptDraft) : null;
-  } catch {
-    return null;
-  }
-}
-
-export function dropDraft(id: string): void {
-  localStorage.removeItem(keyOf(id));
-}
-
-function keepDraft(id: string, draft: KeptDraft): void {
-  try {
-    localStorage.setItem(keyOf(id), JSON.stringify(draft));
-  } catch {
-    // A full or closed store must not stop the work; the server save still goes on.
-  }
-}
 
 /**
  * Saves the job a moment after each change. What is not yet saved is kept in the browser, a failed save is tried again,
- * and a save on a stale revision stops until the person has chosen.
+ * and a save on a stale revision, or of a job that is gone, stops until the person has chosen.
+ * @param tab whose drafts these are
  * @returns ends it
  */
-export function startAutosave(store: JobStore): () => void {
+export function startAutosave(store: JobStore, tab: string): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let failures = 0;
   let busy = false;
@@ -52,7 +25,7 @@ export function startAutosave(store: JobStore): () => void {
     timer = setTimeout(() => void save(), delay);
   };
   async function save(): Promise<void> {
-    if (busy || ended || store.getState().save.kind === 'conflict') return;
+    if (busy || ended || waitsForChoice(store)) return;
     busy = true;
     const { id, revision, recipe } = store.getState();
     store.setState({ save: { kind: 'saving' } });
@@ -63,21 +36,25 @@ export function startAutosave(store: JobStore): () => void {
       });
       failures = 0;
       const unchanged = store.getState().recipe === recipe;
-      if (unchanged) dropDraft(id);
-      else keepDraft(id, { base: saved.revision, recipe: store.getState().recipe });
+      if (unchanged) dropDraft(id, tab);
+      else keepDraft(id, tab, { base: saved.revision, recipe: store.getState().recipe });
       store.setState({
         revision: saved.revision,
         save: unchanged ? { kind: 'saved', at: saved.updatedAt } : { kind: 'unsaved' },
       });
       if (!unchanged) schedule(QUIET);
     } catch (error) {
-      if (!(error instanceof ServerRefused)) throw error;
-      if (error.status === 409)
-        store.setState({ save: { kind: 'conflict', current: error.details.current as JobDetail } });
+      const { status, message, details } = error instanceof ServerRefused ? error : new ServerRefused(String(error), 0);
+      // A recipe that is refused will be refused again; so will one of a job that is gone. Anything else may pass.
+      if (status === 409) store.setState({ save: { kind: 'conflict', current: details.current as JobDetail } });
+      else if (status === 404) store.setState({ save: { kind: 'gone' } });
+      else if (status === 400 || status === 413)
+        store.setState({
+          save: { kind: 'refused', problems: (details.problems as string[] | undefined) ?? [message] },
+        });
       else {
-        store.setState({ save: { kind: 'failed', reason: error.message } });
-        // A recipe that is refused will be refused again; anything else may pass.
-        if (error.status !== 400 && error.status !== 404) schedule(RETRY[Math.min(failures++, RETRY.length - 1)]!);
+        store.setState({ save: { kind: 'failed', reason: message } });
+        schedule(RETRY[Math.min(failures++, RETRY.length - 1)]!);
       }
     } finally {
       busy = false;
@@ -86,14 +63,14 @@ export function startAutosave(store: JobStore): () => void {
 
   const unsubscribe = store.subscribe((state, before) => {
     if (state.recipe === before.recipe) return;
-    keepDraft(state.id, { base: state.revision, recipe: state.recipe });
-    if (state.save.kind === 'conflict') return;
+    keepDraft(state.id, tab, { base: state.revision, recipe: state.recipe });
+    if (waitsForChoice(store)) return;
     if (state.save.kind === 'saved') store.setState({ save: { kind: 'unsaved' } });
     schedule(QUIET);
   });
   const onLeave = (event: BeforeUnloadEvent) => {
     // The draft is safe in the browser; ask only where the server could not be reached.
-    if (store.getState().save.kind === 'failed') event.preventDefault();
+    if (['failed', 'refused', 'gone'].includes(store.getState().save.kind)) event.preventDefault();
   };
   const onHide = () => {
     const { save } = store.getState();
@@ -112,13 +89,20 @@ export function startAutosave(store: JobStore): () => void {
   };
 }
 
+const waitsForChoice = (store: JobStore): boolean => {
+  const { kind } = store.getState().save;
+  return kind === 'conflict' || kind === 'gone';
+};
+
 /** Saves now and waits for it: before a release, which is made from what the server has. */
 export async function saveNow(store: JobStore): Promise<number> {
-  for (let tries = 0; tries < 100; tries++) {
+  for (let tries = 0; tries < 250; tries++) {
     const { save, revision } = store.getState();
     if (save.kind === 'saved') return revision;
     if (save.kind === 'conflict')
       throw new ServerRefused('Someone else saved this job. Choose first which version stays.', 409);
+    if (save.kind === 'gone') throw new ServerRefused('This job was deleted. Choose first what becomes of it.', 404);
+    if (save.kind === 'refused') throw new ServerRefused(`The job is not saved: ${save.problems.join('; ')}`, 400);
     if (save.kind === 'failed') throw new ServerRefused(save.reason, 503);
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

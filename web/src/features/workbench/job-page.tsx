@@ -3,12 +3,16 @@
 import { readRecipe } from '@needlefile/core/recipe/read';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ask } from '@/components/api';
 import { Message } from '@/components/message';
+import { notify } from '@/components/toasts';
 import type { JobDetail } from '../jobs/job-types';
-import { dropDraft, readDraft, startAutosave } from './autosave';
+import { startAutosave } from './autosave';
+import { draftsOf } from './drafts';
 import { createJobStore, JobStoreContext, type JobStore } from './job-store';
+import { keepAsJob, takeUpDrafts } from './take-up-drafts';
 import { Workbench } from './workbench';
 
 /** Opens a job: the server's recipe, and on top of it what this browser kept unsaved. */
@@ -27,12 +31,30 @@ export function JobPage({ id }: { id: string }) {
         <button className="btn btn-light" onClick={() => void refetch()}>
           Try again
         </button>
+        <KeepDraft id={id} />
         <Link className="btn btn-light" href="/">
           To the jobs
         </Link>
       </Message>
     );
   return data ? <OpenJob job={data} /> : <Message title="Opening the job …" />;
+}
+
+/** A job that was deleted may have left work in this browser. */
+function KeepDraft({ id }: { id: string }) {
+  const router = useRouter();
+  const [draft] = draftsOf(id);
+  if (!draft) return null;
+  const keep = () =>
+    void keepAsJob(id, draft).then(
+      (made) => router.push(`/jobs/${made.id}`),
+      (problem: Error) => notify(problem.message),
+    );
+  return (
+    <button className="btn btn-primary" onClick={keep}>
+      Keep this browser’s unsaved work as a new job
+    </button>
+  );
 }
 
 function OpenJob({ job }: { job: JobDetail }) {
@@ -42,9 +64,17 @@ function OpenJob({ job }: { job: JobDetail }) {
     // eslint-disable-next-line react-hooks/set-state-in-effect -- what this browser kept is known only here
     if (!read.ok) return setOpened({ problems: read.problems });
     const store = createJobStore(job, read.recipe);
-    takeUpDraft(store, job);
-    setOpened({ store });
-    return startAutosave(store);
+    let end = () => {};
+    let closed = false;
+    void takeUpDrafts(store, job).then((tab) => {
+      if (closed) return;
+      setOpened({ store });
+      end = startAutosave(store, tab);
+    });
+    return () => {
+      closed = true;
+      end();
+    };
   }, [job]);
   if (!opened) return <Message title="Opening the job …" />;
   if ('problems' in opened)
@@ -56,17 +86,4 @@ function OpenJob({ job }: { job: JobDetail }) {
       <Workbench />
     </JobStoreContext>
   );
-}
-
-/** Work that did not reach the server before the page was closed goes on; where the server moved on too, the person chooses. */
-function takeUpDraft(store: JobStore, job: JobDetail): void {
-  const draft = readDraft(job.id);
-  const read = draft && readRecipe(draft.recipe);
-  if (!draft || !read?.ok || JSON.stringify(read.recipe) === JSON.stringify(store.getState().recipe))
-    return dropDraft(job.id);
-  store.getState().replace('Unsaved work', read.recipe);
-  store.setState({
-    revision: draft.base,
-    save: draft.base === job.revision ? { kind: 'unsaved' } : { kind: 'conflict', current: job },
-  });
 }

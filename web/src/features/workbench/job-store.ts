@@ -22,7 +22,12 @@ interface Change {
 export type SaveState =
   | { readonly kind: 'saved'; readonly at: string }
   | { readonly kind: 'unsaved' | 'saving' }
+  /** No answer, or the database is gone: tried again by itself. */
   | { readonly kind: 'failed'; readonly reason: string }
+  /** The server will not take the recipe as it is. */
+  | { readonly kind: 'refused'; readonly problems: readonly string[] }
+  /** The job was deleted elsewhere. */
+  | { readonly kind: 'gone' }
   | { readonly kind: 'conflict'; readonly current: JobDetail };
 
 export interface JobState {
@@ -33,7 +38,9 @@ export interface JobState {
   readonly save: SaveState;
   readonly past: readonly Change[];
   readonly future: readonly Change[];
-  /** Changes the recipe. Changes of one label in quick succession, or of one gesture, become one step of the history. */
+  /**
+   * Changes the recipe. Changes of one label in quick succession, or of one gesture, become one step of the history.
+   */
   readonly edit: (label: string, change: (recipe: Draft<Recipe>) => void, gesture?: object) => void;
   readonly mend: (label: string, patch: RecipePatch) => void;
   /** Puts another recipe in place of this one, as a step that can be undone. */
@@ -81,7 +88,16 @@ export function createJobStore(job: JobDetail, recipe: Recipe): JobStore {
         const [next, patches, inverse] = produceWithPatches(get().recipe, (draft) => void change(draft));
         record(label, next, patches, inverse, gesture);
       },
-      mend: (label, patch) => get().replace(label, applyPatch(get().recipe, patch)),
+      mend: (label, patch) => {
+        let mended: Recipe;
+        try {
+          mended = applyPatch(get().recipe, patch);
+        } catch {
+          // It was offered for what has changed since; the findings of what there is now are on their way.
+          return;
+        }
+        get().replace(label, mended);
+      },
       replace: (label, recipe) => {
         const [next, patches, inverse] = produceWithPatches(get().recipe, () => recipe);
         // A whole replacement is never part of another step.

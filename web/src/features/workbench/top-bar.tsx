@@ -6,17 +6,16 @@ import { MAKE_NAMES } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
 import { format } from 'date-fns';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { ArrowClockwise, ArrowCounterclockwise } from 'react-bootstrap-icons';
-import { Choices } from '@/components/choices';
-import { setUnit, useUnit } from '@/components/unit';
+import { useUnit } from '@/components/unit';
+import { UnitSwitch } from '@/components/unit-switch';
 import { changeName, useJob, type SaveState } from './job-store';
 import { useView } from './view-store';
 import css from './top-bar.module.css';
 
 export function TopBar({ picture }: { picture: Picture | null }) {
-  const unit = useUnit();
   const save = useJob((state) => state.save);
   const undo = useJob((state) => state.undo);
   const redo = useJob((state) => state.redo);
@@ -54,16 +53,7 @@ export function TopBar({ picture }: { picture: Picture | null }) {
           <ArrowClockwise />
         </Button>
       </div>
-      <Choices
-        bare
-        label="Unit"
-        value={unit}
-        onChange={setUnit}
-        options={[
-          { value: 'mm', label: 'mm' },
-          { value: 'in', label: 'inch' },
-        ]}
-      />
+      <UnitSwitch />
       <Button
         variant={station === 'release' ? 'light' : 'primary'}
         disabled={station === 'release'}
@@ -75,27 +65,33 @@ export function TopBar({ picture }: { picture: Picture | null }) {
   );
 }
 
+/** Taken as it is typed, so that nothing of it is lost; Escape puts back the name that there was before. */
 function JobName() {
   const name = useJob((state) => state.recipe.name);
   const edit = useJob((state) => state.edit);
-  const [draft, setDraft] = useState<string | null>(null);
-  const commit = () => {
-    const next = draft?.trim().slice(0, 120);
-    if (next && next !== name) edit('Job name', (recipe) => void (recipe.name = next));
-    setDraft(null);
+  const [typing, setTyping] = useState<{ readonly text: string; readonly before: string } | null>(null);
+  const rename = (next: string, gesture: object) => {
+    if (next && next !== name) edit('Job name', (recipe) => void (recipe.name = next), gesture);
   };
-  const shown = draft ?? name;
+  /** All that is typed in one visit is one step back. */
+  const gesture = useRef({});
   return (
     <input
       className={css.name}
       aria-label="Job name"
-      value={shown}
+      value={typing?.text ?? name}
       maxLength={120}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={commit}
+      onFocus={() => (gesture.current = {})}
+      onChange={({ target }) => {
+        setTyping({ text: target.value, before: typing?.before ?? name });
+        rename(target.value.trim(), gesture.current);
+      }}
+      onBlur={() => setTyping(null)}
       onKeyDown={(event) => {
         if (event.key === 'Enter') event.currentTarget.blur();
-        if (event.key === 'Escape') setDraft(null);
+        if (event.key !== 'Escape' || !typing) return;
+        rename(typing.before, gesture.current);
+        setTyping(null);
       }}
     />
   );
@@ -124,6 +120,12 @@ function SaveNote({ save }: { save: SaveState }) {
     return (
       <span className={`${css.save} ${css.failed}`} role="alert" title={save.reason}>
         Not saved; kept here, trying again
+      </span>
+    );
+  if (save.kind === 'refused' || save.kind === 'gone')
+    return (
+      <span className={`${css.save} ${css.failed}`} title="Your work is kept in this browser.">
+        Not saved; kept here
       </span>
     );
   return <span className={css.save}>{save.kind === 'conflict' ? 'Not saved: changed elsewhere' : 'Saving …'}</span>;

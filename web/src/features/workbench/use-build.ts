@@ -25,7 +25,9 @@ export interface BuildState {
 /** Measuring begins when the job has been left alone this long, ms. */
 const REST = 300;
 
-/** Builds a recipe whenever it changes, and then measures it. `stop` gives what is under way up until the next change. */
+/**
+ * Builds a recipe whenever it changes, and then measures it. `stop` gives what is under way up until the next change.
+ */
 export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void } {
   const workers = useRef<{
     readonly drawer: Latest<Job, Picture>;
@@ -100,7 +102,9 @@ export function usePreview(recipe: Recipe, patch: RecipePatch | null): Picture |
     if (!patch) return;
     let current = true;
     drawer.current ??= newDrawer();
-    drawer.current.ask({ recipe: applyPatch(recipe, patch), shop }).then(
+    // A mend of what is no longer there has no picture.
+    const preview = async (own: Latest<Job, Picture>) => own.ask({ recipe: applyPatch(recipe, patch), shop });
+    preview(drawer.current).then(
       (picture) => current && setShown({ patch, recipe, picture }),
       () => {},
     );

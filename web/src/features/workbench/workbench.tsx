@@ -6,6 +6,7 @@ import { CheckColumn } from '../check/check-column';
 import { Tray } from '../tray/tray';
 import { ConflictDialog } from './conflict-dialog';
 import { useJob } from './job-store';
+import { SaveProblem } from './save-problem';
 import { StationPanel } from './station-panel';
 import { StationRail } from './station-rail';
 import { StatusLine } from './status-line';
@@ -14,7 +15,10 @@ import { useBuild, usePreview } from './use-build';
 import { STATIONS, useView } from './view-store';
 import css from './workbench.module.css';
 
-/** One open job: stations at the left, the bed in the middle, the shop check at the right, what comes off the table below. */
+/**
+ * One open job: stations at the left, the bed in the middle, the shop check at the right, what comes off the table
+ * below.
+ */
 export function Workbench() {
   const recipe = useJob((state) => state.recipe);
   const built = useBuild(recipe);
@@ -45,11 +49,15 @@ export function Workbench() {
       <Tray picture={shown} />
       <StatusLine picture={built.picture} />
       <ConflictDialog />
+      <SaveProblem />
     </div>
   );
 }
 
-/** Undo, redo, and Alt with a figure for each station. Fields keep their own undo only while they hold unfinished typing. */
+/**
+ * Undo, redo, and Alt with a figure for each station. Fields keep their own undo only while they hold unfinished
+ * typing.
+ */
 function useShortcuts(): void {
   const undo = useJob((state) => state.undo);
   const redo = useJob((state) => state.redo);
