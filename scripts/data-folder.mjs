@@ -6,8 +6,8 @@ import path from 'node:path';
 import { root } from './setup.mjs';
 
 /**
- * NEEDLEFILE_DATA, or `.data` here. Run as root, the database is run by user postgres: where that user cannot enter this
- * checkout (under a closed home folder), a folder of this checkout's own under /var/lib is used instead.
+ * NEEDLEFILE_DATA, or `.data` here. Run as root, the database is run by user postgres: where that user cannot enter
+ * this checkout (under a closed home folder), a folder of this checkout's own under /var/lib is used instead.
  */
 export function dataFolder() {
   if (process.env.NEEDLEFILE_DATA) return made(path.resolve(process.env.NEEDLEFILE_DATA));

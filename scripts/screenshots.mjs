@@ -1,4 +1,7 @@
-/** `npm run screenshots`: pictures of the main views, from the demo data, into docs/screenshots. Needs `npm start` running. */
+/**
+ * `npm run screenshots`: pictures of the main views, from the demo data, into docs/screenshots. Needs `npm start`
+ * running.
+ */
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
@@ -49,7 +52,7 @@ await station('Hold');
 await page.waitForTimeout(2000);
 await page.getByRole('button', { name: 'Make it one piece' }).click();
 await page.getByText('One piece, by this:').waitFor({ timeout: 120_000 });
-await page.waitForTimeout(1500);
+await page.getByText('Shown with the mend').waitFor({ timeout: 60_000 });
 await shot('one-piece');
 await open('Relief plate, Guard & Parcels');
 await station('Plate');

@@ -1,0 +1,173 @@
+/**
+ * `npm run planted`: puts faults into a copy of the code, one at a time, and looks whether a test finds each. Prints
+ * those that no test found, and the share that was.
+ */
+import { spawnSync } from 'node:child_process';
+import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { bin, root } from './setup.mjs';
+
+/** file, what is there, what is put there, and the tests that should mind. */
+const FAULTS = [
+  // units, shop
+  ['core/src/units/length.ts', 'ft: 304.8', 'ft: 308.4', 'core/test/length'],
+  ['core/src/units/quantity.ts', 'mm2 / 100 ', 'mm2 / 1000 ', 'core/test/figures'],
+  ['core/src/units/quantity.ts', '28.349523125', '31.1034768', 'core/test/figures'],
+  ['core/src/shop/shop.ts', 'Math.max(limit.least,', 'Math.min(limit.least,', 'core/test/figures'],
+  ['core/src/shop/shop.ts', '...machine.materialLimits?.[material.id],', '', 'core/test/figures'],
+  // recipe
+  ['core/src/recipe/patch.ts', '!Object.hasOwn(target, key)', 'false', 'core/test/edits'],
+  // lettering
+  [
+    'core/src/lettering/retext.ts',
+    'islands: hold.drop.islands.map(follow)',
+    'islands: hold.drop.islands',
+    'core/test/figures',
+  ],
+  ['core/src/lettering/retext.ts', 'followRecord(hold.tabs.byHand, follow)', 'hold.tabs.byHand', 'core/test/figures'],
+  [
+    'core/src/lettering/retext.ts',
+    "followLineScale(lettering.lineScale, before, words.split('\\n'))",
+    'lettering.lineScale',
+    'core/test/edits',
+  ],
+  [
+    'core/src/lettering/layout.ts',
+    'plan.lineSpacing * capHeight',
+    'plan.lineSpacing * 0.9 * capHeight',
+    'core/test/lettering',
+  ],
+  [
+    'core/src/lettering/layout.ts',
+    'plan.letterSpacing * glyph.place',
+    'plan.letterSpacing * 1.1 * glyph.place',
+    'core/test/figures',
+  ],
+  ['core/src/lettering/without-retraces.ts', '>= shortest', '>= 1e9', 'core/test/outlines'],
+  ['core/src/lettering/glyph-outlines.ts', '(PINHOLE * CLEANING_EM) ** 2', '0', 'core/test/outlines'],
+  // geometry
+  ['core/src/geometry/widest-disc.ts', 'diameter: 2 * found', 'diameter: found', 'core/test/measures'],
+  ['core/src/geometry/kernel/offset.ts', 'standsOff(part, region, Math.abs(by) - NEARER)', 'true', 'core/test/offset'],
+  [
+    'core/src/geometry/kernel/untangle.ts',
+    'if (parts.length === 1) return parts;',
+    'return [contour];',
+    'core/test/outlines',
+  ],
+  [
+    'core/src/geometry/without-scraps.ts',
+    'export const SHORTEST_SEGMENT = 0.01;',
+    'export const SHORTEST_SEGMENT = 0.01;\nconst NONE = -1;',
+    'core/test/outlines',
+    'isScrap = (segment: Segment): boolean =>',
+    'isScrap = (segment: Segment): boolean => NONE > 0 &&',
+  ],
+  // construct, hold
+  [
+    'core/src/construct/arrangement.ts',
+    'widthOf(object) + 2 * margin',
+    'widthOf(object) + margin',
+    'core/test/figures',
+  ],
+  ['core/src/construct/arrangement.ts', 'minX: ink.minX - rail.extend', 'minX: ink.minX', 'core/test/figures'],
+  ['core/src/hold/cut-apart.ts', 'knockOut(material, area)', 'material', 'core/test/check'],
+  [
+    'core/src/hold/joins/close-slits.ts',
+    'if (slits.length === 0) return material;',
+    'return material;',
+    'core/test/outlines',
+  ],
+  ['core/src/hold/trim-axis.ts', '(tooFar || half < DIP * widest)', 'tooFar', 'core/test/measures'],
+  ['core/src/hold/trim-axis.ts', 'const PINCHED = 0.98;', 'const PINCHED = 0;', 'core/test/measures'],
+  ['core/src/hold/thickness.ts', 'Math.max(SAME_PLACE, place.width / 2)', '0', 'core/test/measures'],
+  ['core/src/hold/tabs.ts', 'const gap =', 'const gap = 2 +', 'core/test/figures'],
+  // operations
+  ['core/src/operations/operations.ts', ') * settings.passes;', ');', 'core/test/figures'],
+  ['core/src/operations/operations.ts', 'contours.length * machine.pierceTime', '0', 'core/test/figures'],
+  ['core/src/operations/operations.ts', '|| within[i]! > 0) continue', ') continue', 'core/test/order'],
+  ['core/src/operations/operations.ts', '(height / pitch) * 3 * pitch', '0', 'core/test/figures'],
+  [
+    'core/src/operations/operations.ts',
+    'rank(a.step) - rank(b.step)',
+    'rank(b.step) - rank(a.step)',
+    'core/test/figures',
+  ],
+  [
+    'core/src/operations/operations.ts',
+    'speed: assignment.speed ?? from.speed',
+    'speed: from.speed',
+    'core/test/figures',
+  ],
+  // check, report, files
+  ['core/src/build/report.ts', '* material.density) / 1000', '* material.density) / 100', 'core/test/figures'],
+  [
+    'core/src/check/rules/strength.ts',
+    'grams <= machine.bridgeLoad',
+    'grams <= 10 * machine.bridgeLoad',
+    'core/test/figures',
+  ],
+  ['core/src/check/measured.ts', '`${rule}:${who}:${number}`', '`${rule}:${who}`', 'core/test/measures'],
+  ['core/src/formats/compare.ts', 'other.closed && isTangled', 'false && isTangled', 'core/test/formats'],
+  ['core/src/formats/pdf-writer.ts', 'lines.length / LINES_ON_PAGE', '1', 'core/test/formats'],
+  // server and stores
+  ['web/src/server/doorkeeper.ts', "site !== 'same-origin' && site !== 'none'", 'false', 'web/test/door'],
+  ['web/src/server/doorkeeper.ts', 'new URL(origin).host === host.toLowerCase()', 'true', 'web/test/door'],
+  [
+    'web/src/server/threads/pool.ts',
+    'order.urgent ? this.queue.findIndex(({ urgent }) => !urgent) : -1',
+    '-1',
+    'web/test/pool',
+  ],
+  [
+    'web/src/server/threads/pool.ts',
+    'if (thread.doing === waiting) this.end(thread, new Refusal(503, waiting.late));',
+    '',
+    'web/test/pool',
+  ],
+  ['web/src/features/workbench/autosave.ts', 'dropDraft(id, tab)', 'void 0', 'web/test/autosave'],
+  ['web/src/features/workbench/drafts.ts', 'prefixOf(job) + tab', 'prefixOf(job)', 'web/test/autosave'],
+  [
+    'web/src/features/workbench/autosave.ts',
+    'else if (status === 404)',
+    'else if (status === 999)',
+    'web/test/autosave',
+  ],
+  ['web/src/components/api.ts', 'if (json === null) throw', 'if (false) throw', 'web/test/autosave'],
+  [
+    'web/src/features/workbench/job-store.ts',
+    '[...inverse, ...last.inverse]',
+    '[...last.inverse, ...inverse]',
+    'web/test/job-store',
+  ],
+  ['web/src/worker/latest.ts', 'if (this.running !== own) return;', '', 'web/test/latest'],
+];
+
+// Nothing is planted in the checkout itself.
+const copy = mkdtempSync(path.join(tmpdir(), 'needlefile-planted-'));
+const isSource = (from) => !/node_modules|\.git$|\.next|\.data|screenshots/.test(path.relative(root, from));
+cpSync(root, copy, { recursive: true, filter: isSource });
+symlinkSync(path.join(root, 'node_modules'), path.join(copy, 'node_modules'));
+process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
+process.on('SIGINT', () => process.exit(130));
+
+let caught = 0;
+for (const [file, there, instead, tests, ...more] of FAULTS) {
+  const full = path.join(copy, file);
+  const before = readFileSync(full, 'utf8');
+  let planted = before;
+  for (const [find, put] of [[there, instead], more].filter(([each]) => each !== undefined)) {
+    if (!planted.includes(find)) throw new Error(`${file} no longer has: ${find}`);
+    planted = planted.replace(find, () => put);
+  }
+  writeFileSync(full, planted);
+  const { status } = spawnSync(bin('vitest'), ['run', '--bail=1', '--reporter=dot', tests], {
+    cwd: copy,
+    stdio: 'ignore',
+  });
+  writeFileSync(full, before);
+  if (status !== 0) caught++;
+  console.log(`${status !== 0 ? 'found' : 'NOT FOUND'}  ${file}: ${there.slice(0, 70)}`);
+}
+console.log(`${caught} of ${FAULTS.length} planted faults found (${Math.round((100 * caught) / FAULTS.length)} %)`);
+process.exitCode = caught < 0.8 * FAULTS.length ? 1 : 0;
