@@ -6,7 +6,7 @@ export default defineConfig({
   resolve: { alias: { '@': path.join(import.meta.dirname, 'web/src') } },
   test: {
     environment: 'node',
-    include: ['core/test/**/*.test.ts', 'cli/test/**/*.test.ts', 'web/test/**/*.test.ts'],
+    include: ['{core,cli,web}/test/**/*.test.ts', 'second-opinion/*.test.ts'],
     testTimeout: 60_000,
   },
 });

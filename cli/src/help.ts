@@ -6,6 +6,8 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile schema
   needlefile COMMAND --help
 
+Each takes --limit SECONDS: what takes longer is stopped with a sentence (300 where left out).
+
 Exit codes: 0 done; 1 a finding says stop, and nothing was written; 2 it could not be done (standard error says why).`;
 
 const HELPS: Record<string, string> = {

@@ -8,7 +8,7 @@ import type { RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
 import { buildOf, faceOf, recipeOf } from './workshop.ts';
 
-/** Found by measuring: see measures.test.ts and hold.test.ts. */
+/** Found by measuring: see measures.test.ts and bridges.test.ts. */
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** A job with each fault, by the rule that finds it. */

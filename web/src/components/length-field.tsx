@@ -3,9 +3,12 @@
 import { formatLength, lengthWithUnit, MM_PER_INCH, parseLength } from '@needlefile/core/units/length';
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Field } from './choices';
+import { useRefused } from './refused';
 import { useUnit } from './unit';
 
 interface Props {
+  /** Where the value stands in the recipe, as in `plate.width`: the server's refusal of it is shown here. */
+  readonly at?: string;
   readonly label: ReactNode;
   /** mm; null where the length is left to follow from the rest. */
   readonly value: number | null;
@@ -28,6 +31,7 @@ interface Props {
  * does not is kept in the field with the reason, and the job stays as it was. Arrow keys step; Escape goes back.
  */
 export function LengthField({
+  at,
   label,
   value,
   onChange,
@@ -42,7 +46,8 @@ export function LengthField({
   const unit = useUnit();
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
-  const problem = draft === null ? null : problemWith(draft);
+  const refused = useRefused(at);
+  const problem = draft === null ? refused : problemWith(draft);
 
   function problemWith(text: string): string | null {
     if (text.trim() === '' && onEmpty) return null;
@@ -75,6 +80,7 @@ export function LengthField({
     <span className="measure">
       <input
         id={id}
+        data-at={at}
         className={`form-control number ${problem ? 'is-invalid' : ''}`}
         aria-invalid={problem !== null}
         aria-label={bare ? String(label) : undefined}

@@ -2,8 +2,11 @@
 
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Field } from './choices';
+import { useRefused } from './refused';
 
 interface Props {
+  /** Where the value stands in the recipe, as in `plate.width`: the server's refusal of it is shown here. */
+  readonly at?: string;
   readonly label: string;
   readonly value: number;
   readonly onChange: (value: number) => void;
@@ -19,6 +22,7 @@ interface Props {
 
 /** A plain number within limits. What does not make sense stays in the field with the reason, and the job as it was. */
 export function NumberField({
+  at,
   label,
   value,
   onChange,
@@ -32,7 +36,8 @@ export function NumberField({
 }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
-  const problem = draft === null ? null : problemWith(draft);
+  const refused = useRefused(at);
+  const problem = draft === null ? refused : problemWith(draft);
 
   function problemWith(text: string): string | null {
     const number = Number(text.replace(',', '.'));
@@ -57,6 +62,7 @@ export function NumberField({
     <span className="measure">
       <input
         id={id}
+        data-at={at}
         className={`form-control number ${problem ? 'is-invalid' : ''}`}
         aria-invalid={problem !== null}
         aria-label={bare ? label : undefined}

@@ -35,6 +35,7 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
     <>
       <PanelHead title="Hold">{sentence(islands)}</PanelHead>
       <LengthField
+        at="hold.bridges.width"
         label="Bridge width"
         value={bridges.width}
         placeholder={placeholder}
@@ -82,6 +83,7 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
       />
       {bridges.root.shape !== 'square' && (
         <LengthField
+          at="hold.bridges.root.size"
           label="Root size"
           value={bridges.root.size}
           {...LIMITS.bridgeRoot}

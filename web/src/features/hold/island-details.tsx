@@ -40,6 +40,7 @@ export function IslandDetails({ island, picture, hold }: Props) {
         <div key={bridge.id} className={css.bridgeRow}>
           <LengthField
             bare
+            at={`hold.bridges.byHand.${island.id}.${n}.width`}
             label={`Width of bridge ${n + 1}`}
             value={bridge.width}
             {...LIMITS.bridgeWidth}

@@ -48,6 +48,7 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
         ]}
       />
       <LengthField
+        at="hold.joins.width"
         label="Neck and tie"
         value={joins.width}
         placeholder={placeholder}
@@ -68,6 +69,7 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
         {joins.closeUp && (
           <>
             <NumberField
+              at="hold.joins.closeUpMost"
               label="At most"
               value={Math.round(joins.closeUpMost * 100)}
               least={1}
@@ -106,6 +108,7 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
         )}
         <Bars picture={picture} />
         <NumberField
+          at="hold.joins.points"
           label="Held at"
           value={joins.points}
           least={1}

@@ -31,6 +31,7 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
       />
       {tabs.by === 'number' && (
         <NumberField
+          at="hold.tabs.number"
           label="To a part"
           value={tabs.number}
           least={1}
@@ -42,6 +43,7 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
       )}
       {tabs.by === 'length' && (
         <LengthField
+          at="hold.tabs.every"
           label="One each"
           value={tabs.every}
           {...LIMITS.tabEvery}
@@ -51,6 +53,7 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
       {tabs.by !== 'none' && (
         <>
           <LengthField
+            at="hold.tabs.length"
             label="Stays uncut"
             value={tabs.length}
             {...LIMITS.tabLength}

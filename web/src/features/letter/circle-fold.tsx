@@ -47,6 +47,7 @@ export function CircleFold() {
       {bow && (
         <>
           <LengthField
+            at="lettering.bow.radius"
             label="Radius"
             value={bow.radius}
             {...LIMITS.bowRadius}
@@ -74,6 +75,7 @@ export function CircleFold() {
             ]}
           />
           <NumberField
+            at="lettering.bow.angle"
             label="At"
             value={bow.angle}
             {...LIMITS.angle}

@@ -30,6 +30,7 @@ export function LetterPanel({ picture }: { picture: Picture | null }) {
       <SizeFields picture={picture} />
       <PanelSection title="Spacing">
         <LengthField
+          at="lettering.letterSpacing"
           label="Letters"
           value={lettering.letterSpacing}
           {...LIMITS.letterSpacing}
@@ -38,6 +39,7 @@ export function LetterPanel({ picture }: { picture: Picture | null }) {
         />
         {/\S\s+\S/.test(lettering.words) && (
           <LengthField
+            at="lettering.wordSpacing"
             label="Spaces"
             value={lettering.wordSpacing}
             {...LIMITS.wordSpacing}
@@ -47,6 +49,7 @@ export function LetterPanel({ picture }: { picture: Picture | null }) {
         )}
         {lines.length > 1 && (
           <NumberField
+            at="lettering.lineSpacing"
             label="Lines"
             value={lettering.lineSpacing}
             {...LIMITS.lineSpacing}

@@ -50,9 +50,22 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
       </Field>
       {letter && (
         <>
-          <LengthField label="Along" value={nudge.x} {...LIMITS.nudge} onChange={(x) => set({ x })} />
-          <LengthField label="Up" value={nudge.y} {...LIMITS.nudge} onChange={(y) => set({ y })} />
+          <LengthField
+            at={`lettering.nudges.${letter.id}.x`}
+            label="Along"
+            value={nudge.x}
+            {...LIMITS.nudge}
+            onChange={(x) => set({ x })}
+          />
+          <LengthField
+            at={`lettering.nudges.${letter.id}.y`}
+            label="Up"
+            value={nudge.y}
+            {...LIMITS.nudge}
+            onChange={(y) => set({ y })}
+          />
           <NumberField
+            at={`lettering.nudges.${letter.id}.turn`}
             label="Turn"
             value={nudge.turn}
             {...LIMITS.angle}
@@ -61,6 +74,7 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
             onChange={(turn) => set({ turn })}
           />
           <NumberField
+            at={`lettering.nudges.${letter.id}.scale`}
             label="Size"
             value={Math.round(nudge.scale * 100)}
             least={10}

@@ -54,12 +54,14 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
       {size.by === 'box' ? (
         <>
           <LengthField
+            at="lettering.size.width"
             label="Box width"
             value={size.width}
             {...LIMITS.overallWidth}
             onChange={(width) => set({ ...size, width })}
           />
           <LengthField
+            at="lettering.size.height"
             label="Box height"
             value={size.height}
             {...LIMITS.overallHeight}
@@ -70,6 +72,7 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
       ) : (
         <LengthField
           key={size.by}
+          at="lettering.size.value"
           label={RULES[size.by].name}
           value={size.value}
           {...RULES[size.by].limits}
@@ -80,6 +83,7 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
         lines.map((_, i) => (
           <NumberField
             key={i}
+            at={`lettering.lineScale.${i}`}
             label={`Line ${i + 1}`}
             value={Math.round((lineScale[i] ?? 1) * 100)}
             suffix="%"

@@ -18,6 +18,7 @@ export function WeightFold({ picture }: { picture: Picture | null }) {
   return (
     <PanelFold title="Weight" state={state}>
       <LengthField
+        at="lettering.thicken.by"
         label="Thicken by"
         value={by}
         {...LIMITS.thicken}
@@ -25,6 +26,7 @@ export function WeightFold({ picture }: { picture: Picture | null }) {
         hint="All round; less than 0 thins."
       />
       <LengthField
+        at="lettering.thicken.keepCounters"
         label="Keep counters"
         value={keepCounters}
         {...LIMITS.leastCounter}

@@ -15,6 +15,7 @@ export function WidthFold() {
   return (
     <PanelFold title="Stretch and mirror" state={state || undefined}>
       <NumberField
+        at="lettering.stretch"
         label="Letter width"
         value={Math.round(stretch * 100)}
         least={LIMITS.stretch.least * 100}

@@ -4,6 +4,7 @@ import { withWords } from '@needlefile/core/lettering/retext';
 import { MOST_CHARACTERS, MOST_LINES, type Recipe } from '@needlefile/core/recipe/schema';
 import { original } from 'immer';
 import { useId, useState } from 'react';
+import { useRefused } from '@/components/refused';
 import { useJob } from '../workbench/job-store';
 import css from './letter.module.css';
 
@@ -16,7 +17,8 @@ export function WordsField() {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const shown = draft ?? words;
-  const problem = draft === null ? null : tooMuch(draft);
+  const refused = useRefused('lettering.words');
+  const problem = draft === null ? refused : tooMuch(draft);
   return (
     <div className="mb-3">
       <label className="visually-hidden" htmlFor={id}>
@@ -24,6 +26,7 @@ export function WordsField() {
       </label>
       <textarea
         id={id}
+        data-at="lettering.words"
         className={`form-control ${css.words} ${problem ? 'is-invalid' : ''}`}
         rows={Math.min(7, Math.max(2, rowsOf(shown)))}
         value={shown}

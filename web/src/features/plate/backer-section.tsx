@@ -14,6 +14,7 @@ export function BackerSection() {
   return (
     <PanelSection title="Backer">
       <LengthField
+        at="backer.distance"
         label="Past letters"
         value={backer.distance}
         {...LIMITS.backerDistance}
@@ -29,6 +30,7 @@ export function BackerSection() {
         ]}
       />
       <LengthField
+        at="backer.leastHole"
         label="Least hole"
         value={backer.leastHole}
         placeholder="house limit"
@@ -49,6 +51,7 @@ export function BackerSection() {
       {backer.letters === 'cut' && (
         <>
           <LengthField
+            at="backer.gap"
             label="Apart"
             value={backer.gap}
             {...LIMITS.backerGap}

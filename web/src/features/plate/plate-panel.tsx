@@ -51,6 +51,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
       {recipe.make === 'relief' && <ReliefSection />}
       <PanelSection title="Sheet" aside="laid in the middle of it">
         <LengthField
+          at="sheet.width"
           label="Width"
           value={recipe.sheet.width}
           placeholder={fitted(picture?.sheet.width)}
@@ -59,6 +60,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
           onEmpty={() => edit('Sheet width', (draft) => void (draft.sheet.width = null))}
         />
         <LengthField
+          at="sheet.height"
           label="Height"
           value={recipe.sheet.height}
           placeholder={fitted(picture?.sheet.height)}
@@ -73,6 +75,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
         />
         {(recipe.sheet.width === null || recipe.sheet.height === null) && (
           <LengthField
+            at="sheet.margin"
             label="Room round it"
             value={recipe.sheet.margin}
             {...LIMITS.sheetMargin}
@@ -91,6 +94,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
     <>
       <PanelSection title="Plate">
         <LengthField
+          at="plate.width"
           label="Width"
           value={plate.width}
           placeholder={width}
@@ -99,6 +103,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
           onEmpty={() => edit('Plate width', (draft) => void (draft.plate.width = null))}
         />
         <LengthField
+          at="plate.height"
           label="Height"
           value={plate.height}
           placeholder={height}
@@ -113,6 +118,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
         />
         {(plate.width === null || plate.height === null) && (
           <LengthField
+            at="plate.margin"
             label="Margin"
             value={plate.margin}
             {...LIMITS.plateMargin}
@@ -120,6 +126,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
           />
         )}
         <LengthField
+          at="plate.cornerRadius"
           label="Corner radius"
           value={plate.cornerRadius}
           {...LIMITS.cornerRadius}
@@ -145,12 +152,14 @@ function PlateSection({ width, height }: { width: string; height: string }) {
         {plate.holes && (
           <>
             <LengthField
+              at="plate.holes.diameter"
               label="Diameter"
               value={plate.holes.diameter}
               {...LIMITS.hole}
               onChange={(mm) => edit('Hole diameter', (draft) => void (draft.plate.holes!.diameter = mm))}
             />
             <LengthField
+              at="plate.holes.inset"
               label="From edges"
               value={plate.holes.inset}
               {...LIMITS.holeInset}
@@ -174,6 +183,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
       >
         {plate.border && (
           <LengthField
+            at="plate.border.inset"
             label="From the edge"
             value={plate.border.inset}
             {...LIMITS.borderInset}
@@ -211,18 +221,21 @@ function RailSection() {
       {rail ? (
         <>
           <LengthField
+            at="rail.height"
             label="Height"
             value={rail.height}
             {...LIMITS.railHeight}
             onChange={(mm) => edit('Rail height', (draft) => void (draft.rail!.height = mm))}
           />
           <LengthField
+            at="rail.overlap"
             label="Letters sink in"
             value={rail.overlap}
             {...LIMITS.railOverlap}
             onChange={(mm) => edit('Rail overlap', (draft) => void (draft.rail!.overlap = mm))}
           />
           <LengthField
+            at="rail.extend"
             label="Past the ends"
             value={rail.extend}
             {...LIMITS.railExtend}

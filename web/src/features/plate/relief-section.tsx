@@ -12,6 +12,7 @@ export function ReliefSection() {
   return (
     <PanelSection title="Ground">
       <LengthField
+        at="relief.frame"
         label="Frame"
         value={frame}
         {...LIMITS.reliefFrame}
@@ -20,6 +21,7 @@ export function ReliefSection() {
       />
       {frame === 0 && (
         <LengthField
+          at="relief.bleed"
           label="Past the edge"
           value={bleed}
           {...LIMITS.reliefBleed}

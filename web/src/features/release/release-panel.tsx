@@ -55,6 +55,7 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
           : 'SVG, DXF and PDF at true size, in mm.'}
       </PanelHead>
       <LengthField
+        at="release.tolerance"
         label="Tolerance"
         value={tolerance}
         digits={unit === 'mm' ? 3 : 4}

@@ -119,6 +119,7 @@ function RoleSettings({ role }: { role: Role }) {
           <Setting label="Speed" suffix="mm/s">
             <NumberField
               bare
+              at={`workOrder.${role}.speed`}
               label={`${ROLE_NAMES[role]} speed, mm/s`}
               value={values.speed}
               {...LIMITS.speed}
@@ -129,6 +130,7 @@ function RoleSettings({ role }: { role: Role }) {
           <Setting label="Power" suffix="%">
             <NumberField
               bare
+              at={`workOrder.${role}.power`}
               label={`${ROLE_NAMES[role]} power, percent`}
               value={values.power}
               {...LIMITS.power}
@@ -140,6 +142,7 @@ function RoleSettings({ role }: { role: Role }) {
             <NumberField
               bare
               whole
+              at={`workOrder.${role}.passes`}
               label={`${ROLE_NAMES[role]} passes`}
               value={values.passes}
               {...LIMITS.passes}

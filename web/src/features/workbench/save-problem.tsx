@@ -1,9 +1,10 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { ask } from '@/components/api';
+import { RefusedContext } from '@/components/refused';
 import type { JobDetail } from '../jobs/job-types';
 import { dropDraft } from './drafts';
 import { useJob, useJobStore } from './job-store';
@@ -18,6 +19,20 @@ export function SaveProblem() {
   return save.kind === 'refused' ? <Refused problems={save.problems} /> : null;
 }
 
+/** Lets each field below say what the server refuses of it. */
+export function RefusalsAtFields({ children }: { children: ReactNode }) {
+  const save = useJob((state) => state.save);
+  const refusals = useMemo(
+    () => new Map(save.kind === 'refused' ? save.problems.map((problem) => [placeOf(problem), reasonOf(problem)]) : []),
+    [save],
+  );
+  return <RefusedContext value={refusals}>{children}</RefusedContext>;
+}
+
+/** A problem is told as `plate.width: why`; a place has no colon with a blank after it. */
+const placeOf = (problem: string): string => problem.split(': ', 1)[0]!;
+const reasonOf = (problem: string): string => problem.slice(placeOf(problem).length + 2) || problem;
+
 /** The station where a part of the recipe is set, by how its path begins. */
 const STATION_OF: Record<string, Station> = {
   lettering: 'letter',
@@ -30,14 +45,28 @@ const STATION_OF: Record<string, Station> = {
 function Refused({ problems }: { problems: readonly string[] }) {
   const undo = useJob((state) => state.undo);
   const undone = useJob((state) => state.past.at(-1));
-  const station = STATION_OF[problems[0]?.split(/[.:]/)[0] ?? ''] ?? 'plate';
+  const [first = ''] = problems;
+  const place = placeOf(first);
+  const station = STATION_OF[place.split('.', 1)[0]!] ?? 'plate';
+  const [asked, setAsked] = useState(0);
+  // After the station's panel has been drawn.
+  useEffect(() => {
+    if (asked > 0) document.querySelector<HTMLElement>(`[data-at=${CSS.escape(place)}]`)?.focus();
+  }, [asked, place]);
   return (
     <div className={css.strip} role="alert">
       <span>
         <strong>The server does not take this job as it is.</strong> {problems.slice(0, 3).join('; ')}. Change it and it
         is saved; until then your work is kept in this browser.
       </span>
-      <Button size="sm" variant="light" onClick={() => useView.setState({ station })}>
+      <Button
+        size="sm"
+        variant="light"
+        onClick={() => {
+          useView.setState({ station });
+          setAsked(asked + 1);
+        }}
+      >
         Show
       </Button>
       <Button size="sm" variant="light" onClick={undo} disabled={!undone}>

@@ -6,7 +6,7 @@ import { CheckColumn } from '../check/check-column';
 import { Tray } from '../tray/tray';
 import { ConflictDialog } from './conflict-dialog';
 import { useJob } from './job-store';
-import { SaveProblem } from './save-problem';
+import { RefusalsAtFields, SaveProblem } from './save-problem';
 import { StationPanel } from './station-panel';
 import { StationRail } from './station-rail';
 import { StatusLine } from './status-line';
@@ -34,7 +34,9 @@ export function Workbench() {
       <TopBar picture={built.picture} />
       <StationRail picture={built.picture} />
       <section className={css.panel} aria-label="Station">
-        <StationPanel picture={built.picture} measures={built.measures} />
+        <RefusalsAtFields>
+          <StationPanel picture={built.picture} measures={built.measures} />
+        </RefusalsAtFields>
       </section>
       <Bed
         picture={shown}

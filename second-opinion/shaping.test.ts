@@ -1,8 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { faceFile, faceIds, faceOf } from '../../core/test/workshop.ts';
-import { CATALOGUE } from '../../faces/src/catalogue.ts';
+import { faceFile, faceIds, faceOf } from '../core/test/workshop.ts';
+import { CATALOGUE } from '../faces/src/catalogue.ts';
 
 /** Shaping against Debian's hb-shape, over the wall of faces. */
 
@@ -65,7 +65,7 @@ describe('shaping', () => {
     for (const text of STRINGS) {
       const glyphs = face.shape(text);
       const expected = reference(
-        path.resolve(import.meta.dirname, '../../node_modules', folder, file),
+        path.resolve(import.meta.dirname, '../node_modules', folder, file),
         text,
         face.unitsPerEm,
       );

@@ -1,17 +1,17 @@
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { joinBounds } from '../../core/src/geometry/bounds.ts';
-import { flatten, type Region } from '../../core/src/geometry/contour.ts';
-import { contourArea, contourBounds, reverseContour } from '../../core/src/geometry/contour-facts.ts';
-import { weldRegions } from '../../core/src/geometry/kernel/boolean.ts';
-import { medialAxis } from '../../core/src/geometry/medial-axis.ts';
-import type { Point } from '../../core/src/geometry/point.ts';
-import { circle, polygon } from '../../core/src/geometry/shapes.ts';
-import { widestDisc } from '../../core/src/geometry/widest-disc.ts';
-import { findNecks } from '../../core/src/hold/necks.ts';
-import { layOut, PLAIN } from '../../core/src/lettering/layout.ts';
-import { faceIds, faceOf } from '../../core/test/workshop.ts';
+import { joinBounds } from '../core/src/geometry/bounds.ts';
+import { flatten, type Region } from '../core/src/geometry/contour.ts';
+import { contourArea, contourBounds, reverseContour } from '../core/src/geometry/contour-facts.ts';
+import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
+import { medialAxis } from '../core/src/geometry/medial-axis.ts';
+import type { Point } from '../core/src/geometry/point.ts';
+import { circle, polygon } from '../core/src/geometry/shapes.ts';
+import { widestDisc } from '../core/src/geometry/widest-disc.ts';
+import { findNecks } from '../core/src/hold/necks.ts';
+import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
+import { faceIds, faceOf } from '../core/test/workshop.ts';
 
 /** Necks and counters against Debian's python3-shapely. */
 

@@ -1,18 +1,18 @@
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { build, type Build } from '../../core/src/build/build.ts';
-import { makeOnePiece, type OnePiece } from '../../core/src/build/one-piece.ts';
-import { sheetDrawing } from '../../core/src/build/release.ts';
-import { reportOf } from '../../core/src/build/report.ts';
-import { writeDxf } from '../../core/src/formats/dxf-writer.ts';
-import { noMemo } from '../../core/src/geometry/memo.ts';
-import type { Point } from '../../core/src/geometry/point.ts';
-import { partsOf } from '../../core/src/hold/joins/parts.ts';
-import { applyPatch } from '../../core/src/recipe/patch.ts';
-import type { RecipeInput } from '../../core/src/recipe/schema.ts';
-import { houseShop } from '../../core/src/shop/house.ts';
-import { faceIds, faceOf, recipeOf } from '../../core/test/workshop.ts';
+import { build, type Build } from '../core/src/build/build.ts';
+import { makeOnePiece, type OnePiece } from '../core/src/build/one-piece.ts';
+import { sheetDrawing } from '../core/src/build/release.ts';
+import { reportOf } from '../core/src/build/report.ts';
+import { writeDxf } from '../core/src/formats/dxf-writer.ts';
+import { noMemo } from '../core/src/geometry/memo.ts';
+import type { Point } from '../core/src/geometry/point.ts';
+import { partsOf } from '../core/src/hold/joins/parts.ts';
+import { applyPatch } from '../core/src/recipe/patch.ts';
+import type { RecipeInput } from '../core/src/recipe/schema.ts';
+import { houseShop } from '../core/src/shop/house.ts';
+import { faceIds, faceOf, recipeOf } from '../core/test/workshop.ts';
 
 /** What holds, against Debian's python3-ezdxf and python3-shapely, from the exported DXF. */
 
@@ -31,7 +31,7 @@ interface Verdict {
 
 const judge = (jobs: readonly Job[]): Verdict[] =>
   JSON.parse(
-    execFileSync('/usr/bin/python3', [path.join(import.meta.dirname, 'hold.py')], {
+    execFileSync('/usr/bin/python3', [path.join(import.meta.dirname, 'holding.py')], {
       input: JSON.stringify(jobs),
       encoding: 'utf8',
       maxBuffer: 1e9,

@@ -1,0 +1,6 @@
+// The core is TypeScript source: tsx loads it as it stands.
+import { register } from 'tsx/esm/api';
+
+register();
+const { main } = await import('../src/main.ts');
+process.exitCode = await main(process.argv.slice(2));

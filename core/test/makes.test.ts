@@ -1,0 +1,87 @@
+import { describe, expect, it } from 'vitest';
+import { couponPlaces } from '../src/build/coupon-places.ts';
+import { measure } from '../src/build/measure.ts';
+import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
+import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
+import { roundedRectangle } from '../src/geometry/shapes.ts';
+import { MAKES, type RecipeInput } from '../src/recipe/schema.ts';
+import { buildOf, recipeOf } from './workshop.ts';
+
+const stencil = (words: string, more: Partial<RecipeInput> = {}): RecipeInput => ({
+  make: 'cut-through',
+  machine: 'co2-laser',
+  material: 'plywood',
+  lettering: { words },
+  ...more,
+});
+
+describe('makes', () => {
+  it('a backer follows its letters at its distance, round or mitred, with narrow holes filled', () => {
+    const backed = (backer: RecipeInput['backer']) =>
+      buildOf({
+        make: 'backed',
+        machine: 'co2-laser',
+        material: 'plywood',
+        lettering: { words: 'HO', size: { by: 'cap height', value: 40 } },
+        backer,
+      });
+    const round = backed({ distance: 5, leastHole: 100 });
+    const piece = round.pieces.find(({ name }) => name === 'Backer')!;
+    const ink = round.arrangement.letters.map(({ bounds }) => bounds);
+    expect(widthOf(piece.component.bounds)).toBeCloseTo(widthOf(joinBounds(ink)) + 10, 2);
+    expect(piece.component.holes).toEqual([]);
+    expect(
+      backed({ distance: 2, leastHole: 0 }).pieces.some(
+        ({ name, component }) => name === 'Backer' && component.holes.length > 0,
+      ),
+    ).toBe(true);
+    const mitred = backed({ distance: 5, leastHole: 100, corners: 'mitred' }).pieces.find(
+      ({ name }) => name === 'Backer',
+    )!;
+    expect(mitred.component.area).toBeGreaterThan(piece.component.area + 10);
+    expect(round.pieces.filter(({ status }) => status === 'kept')).toHaveLength(3);
+  });
+
+  it('a relief plate engraves all but its letters and frame, and past the cut edge where there is no frame', () => {
+    const relief = (frame: number) =>
+      buildOf({
+        make: 'relief',
+        machine: 'router',
+        material: 'oak',
+        thickness: 15,
+        lettering: { words: 'GUARD', size: { by: 'cap height', value: 50 } },
+        plate: { holes: null },
+        relief: { frame, bleed: 2 },
+      });
+    const [framed, open] = [relief(8), relief(0)];
+    const letters = regionArea(framed.construction.groups.flatMap(({ region }) => region));
+    const plate = framed.arrangement.plate!;
+    const inside = roundedRectangle(growBounds(plate, -8), 0, '');
+    expect(regionArea(framed.drawing.area)).toBeCloseTo(contourArea(inside) - letters, 0);
+    expect(joinBounds(open.drawing.area.map(contourBounds)).maxX).toBeCloseTo(open.arrangement.plate!.maxX + 2, 6);
+  });
+
+  it('keeps words, size and what else applies when the make changes', () => {
+    const recipe = recipeOf(stencil('FENNY'));
+    for (const make of MAKES) {
+      const built = buildOf({ ...recipe, make });
+      expect(built.arrangement.letters.map(({ text }) => text).join('')).toBe('FENNY');
+      expect(built.lettering.capHeight).toBe(60);
+      expect(built.operations.length).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe('a test coupon', () => {
+  it('shows the riskiest places at true size, each in a rim that holds it', () => {
+    const recipe = recipeOf(stencil('ABOARD', { hold: { bridges: { width: 2 } } }));
+    const whole = buildOf(recipe);
+    const coupon = couponPlaces(whole, measure(whole))!;
+    expect(coupon.windows.length).toBeGreaterThanOrEqual(2);
+    const cut = buildOf({ ...recipe, coupon });
+    expect(cut.pieces.filter(({ status }) => status === 'kept')).toHaveLength(coupon.windows.length);
+    expect(cut.pieces.filter(({ status, intended }) => status !== 'kept' && !intended)).toEqual([]);
+    const narrowest = Math.min(...whole.hold.bridges.map(({ width }) => width));
+    expect(measure(cut).thickness.least!.width).toBeLessThan(narrowest + 0.05);
+  });
+});
