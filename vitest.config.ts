@@ -8,5 +8,7 @@ export default defineConfig({
     environment: 'node',
     include: ['{core,cli,web}/test/**/*.test.ts', 'second-opinion/*.test.ts'],
     testTimeout: 60_000,
+    // Left to itself it leaves a core idle, which is half of a machine with two.
+    maxWorkers: '100%',
   },
 });
