@@ -3,7 +3,13 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   // As the web's own tsconfig has it.
-  resolve: { alias: { '@': path.join(import.meta.dirname, 'web/src') } },
+  resolve: {
+    alias: {
+      '@': path.join(import.meta.dirname, 'web/src'),
+      // Throws wherever the bundler has not taken it out.
+      'server-only': path.join(import.meta.dirname, 'node_modules/server-only/empty.js'),
+    },
+  },
   test: {
     environment: 'node',
     include: ['{core,cli,web}/test/**/*.test.ts', 'second-opinion/*.test.ts'],
