@@ -50,7 +50,9 @@ export function visitPairs(
     top = Math.max(top, maxY[i]!);
     extent += maxX[i]! - minX[i]! + maxY[i]! - minY[i]!;
   }
-  const cell = Math.max(extent / count + near, (right - left) / MOST_CELLS, (top - bottom) / MOST_CELLS, 1e-9);
+  // No finer than a cell for each box, since every cell is looked into.
+  const fair = Math.sqrt(((right - left) * (top - bottom)) / count);
+  const cell = Math.max(extent / count + near, fair, (right - left) / MOST_CELLS, (top - bottom) / MOST_CELLS, 1e-9);
   const columns = Math.floor((right - left + near) / cell) + 1;
   const rows = Math.floor((top - bottom + near) / cell) + 1;
 

@@ -1,8 +1,8 @@
-import { boundsOfPoints } from './bounds.ts';
-import { boxTableOf, visitPairs } from './box-pairs.ts';
+import { visitPairs } from './box-pairs.ts';
 import type { Contour } from './contour.ts';
-import { cross, subtract, type Point } from './point.ts';
-import { flatteningSteps, pointAt } from './segment.ts';
+import { hullTable } from './hull-table.ts';
+import { cross, dot, subtract, type Point } from './point.ts';
+import { flatteningSteps, pointAt, type Segment } from './segment.ts';
 
 /** A place on a contour: number of the segment, and the parameter on it. */
 export interface PlaceOnContour {
@@ -24,37 +24,76 @@ interface Chord extends PlaceOnContour {
 }
 
 /**
- * Where a closed contour crosses itself, by chords within `tolerance` of it. Chords that touch, or share an end, do not
- * cross.
+ * Where a closed contour crosses itself, by chords within `tolerance` of it, in the order along it. Chords that touch,
+ * or share an end, do not cross. Only segments whose boxes meet are looked at so closely.
  */
 export function selfCrossings(contour: Contour, tolerance: number): SelfCrossing[] {
-  const chords = chordsOf(contour, tolerance);
-  const boxes = boxTableOf(chords.map(({ from, to }) => boundsOfPoints([from, to])));
+  const { segments } = contour;
+  const chords: (Chord[] | undefined)[] = [];
+  const chordsAt = (i: number) => (chords[i] ??= chordsOf(segments[i]!, i, tolerance));
   const found: SelfCrossing[] = [];
-  visitPairs(boxes, 0, (a, b) => {
-    const [i, j] = a < b ? [a, b] : [b, a];
-    if (j === i + 1 || (i === 0 && j === chords.length - 1)) return;
-    const crossing = crossingOf(chords[i]!, chords[j]!);
-    if (crossing) found.push(crossing);
+  const compare = (i: number, j: number) => {
+    for (const a of chordsAt(i))
+      for (const b of chordsAt(j)) {
+        if ((i === j && b.t <= a.t) || follow(a, b, segments.length)) continue;
+        const crossing = crossingOf(a, b);
+        if (crossing) found.push(crossing);
+      }
+  };
+  segments.forEach((segment, i) => segment.kind === 'cubic' && !advances([segment]) && compare(i, i));
+  visitPairs(hullTable([contour]), 0, (a, b) => {
+    const [i, j] = [Math.min(a, b), Math.max(a, b)];
+    if (j === i + 1 && advances([segments[i]!, segments[j]!])) return;
+    if (i === 0 && j === segments.length - 1 && advances([segments[j]!, segments[i]!])) return;
+    compare(i, j);
   });
-  return found;
+  return found.sort((a, b) => a.first.segment - b.first.segment || a.first.t - b.first.t);
 }
 
-function chordsOf({ segments }: Contour, tolerance: number): Chord[] {
-  const chords: Chord[] = [];
-  segments.forEach((segment, number) => {
-    const steps = flatteningSteps(segment, tolerance);
-    let from = segment.from;
-    for (let i = 1; i <= steps; i++) {
-      const to = i === steps ? segment.to : pointAt(segment, i / steps);
-      chords.push({ segment: number, t: (i - 1) / steps, tEnd: i / steps, from, to });
-      from = to;
-    }
+/** Whether segments that follow each other go on in one direction all along: then they cross nowhere. */
+function advances(segments: readonly Segment[]): boolean {
+  const direction = subtract(segments.at(-1)!.to, segments[0]!.from);
+  return segments.every((segment) => legsOf(segment)?.every((leg) => dot(leg, direction) > 0));
+}
+
+/** Vectors that the direction of a segment always lies between; null where that is not simply had. */
+function legsOf(segment: Segment): Point[] | null {
+  const { kind, from, to } = segment;
+  if (kind === 'line') return [subtract(to, from)];
+  return kind === 'cubic'
+    ? [subtract(segment.c1, from), subtract(segment.c2, segment.c1), subtract(to, segment.c2)]
+    : null;
+}
+
+/** Whether one chord begins where the other ends. */
+function follow(a: Chord, b: Chord, count: number): boolean {
+  if (a.segment === b.segment) return a.tEnd === b.t;
+  const next = a.tEnd === 1 && b.t === 0 && b.segment === a.segment + 1;
+  return next || (a.t === 0 && b.tEnd === 1 && a.segment === 0 && b.segment === count - 1);
+}
+
+function chordsOf(segment: Segment, number: number, tolerance: number): Chord[] {
+  const steps = flatteningSteps(segment, tolerance);
+  let from = segment.from;
+  return Array.from({ length: steps }, (_, i) => {
+    const to = i === steps - 1 ? segment.to : pointAt(segment, (i + 1) / steps);
+    const chord = { segment: number, t: i / steps, tEnd: (i + 1) / steps, from, to };
+    from = to;
+    return chord;
   });
-  return chords;
 }
 
 function crossingOf(a: Chord, b: Chord): SelfCrossing | null {
+  if (
+    Math.max(a.from.x, a.to.x) < Math.min(b.from.x, b.to.x) ||
+    Math.max(b.from.x, b.to.x) < Math.min(a.from.x, a.to.x)
+  )
+    return null;
+  if (
+    Math.max(a.from.y, a.to.y) < Math.min(b.from.y, b.to.y) ||
+    Math.max(b.from.y, b.to.y) < Math.min(a.from.y, a.to.y)
+  )
+    return null;
   const [u, v, gap] = [subtract(a.to, a.from), subtract(b.to, b.from), subtract(b.from, a.from)];
   const turn = cross(u, v);
   if (turn === 0) return null;

@@ -13,7 +13,7 @@ import { combine, cross, splice } from './splice.ts';
 import { untangle } from './untangle.ts';
 
 /** A tool this near to an edge, mm, must be swept with it. */
-const NEAR_EDGE = 0.01;
+export const NEAR_EDGE = 0.01;
 
 /**
  * Union of everything, under the nonzero rule: welds letters that overlap, and the overlapping strokes within one

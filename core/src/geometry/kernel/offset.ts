@@ -1,17 +1,18 @@
 import { ClipType, FillRule } from 'clipper2-ts';
 import { boundsMeet } from '../bounds.ts';
 import { componentRegion, componentsOf } from '../components.ts';
-import type { Contour, Region } from '../contour.ts';
-import { hullBounds, regionArea, segmentHulls } from '../contour-facts.ts';
+import { moveRegion, PlacedContour, type Contour, type Region } from '../contour.ts';
+import { contourArea, hullBounds, regionArea, reverseContour, segmentHulls } from '../contour-facts.ts';
 import { directionAt, offsetSegment } from '../fit-offset.ts';
 import { cross, distance, distanceToSpan, dot, scale, type Point } from '../point.ts';
 import { arc, flatteningSteps, line, pointAt, type Segment } from '../segment.ts';
-import { sweep, weldRegions } from './boolean.ts';
+import { NEAR_EDGE, sweep, weldRegions } from './boolean.ts';
 import { LONGEST_MITRE, type Corners } from './corners.ts';
 import { OFFSET_TOLERANCE } from './provenance.ts';
 import { polygonOffset } from './polygon-offset.ts';
 import { isSliver } from './slivers.ts';
 import { simpleParts } from './untangle.ts';
+import { groupsWithinReach } from './within-reach.ts';
 
 /** How far fitted parallels may stray, mm: well within what is promised of a released contour. */
 const FIT_TOLERANCE = 0.003;
@@ -29,8 +30,34 @@ const SMOOTH = 0.5;
 export function offsetRegion(region: Region, by: number, corners: Corners = 'round'): Region {
   if (Math.abs(by) < 1e-6 || region.length === 0) return region;
   // What hangs together is moved together, and only what comes to meet is swept once more.
-  const parts = componentsOf(region).map((component) => offsetOne(componentRegion(component), by, corners));
+  const parts = componentsOf(region).map((component) => offsetPart(componentRegion(component), by, corners));
   return by > 0 && parts.length > 1 ? weldRegions(parts) : parts.flat();
+}
+
+/** One connected piece: what of its edges cannot come to meet is moved apart, as a plate's letters are. */
+function offsetPart(region: Region, by: number, corners: Corners): Region {
+  const reach = 2 * Math.abs(by) * (corners === 'mitred' ? LONGEST_MITRE : 1) + NEAR_EDGE;
+  return groupsWithinReach(region, reach).flatMap((group) =>
+    group.length === 1 ? offsetAlone(group[0]!, by, corners) : offsetGroup(group, by, corners),
+  );
+}
+
+function offsetGroup(group: Region, by: number, corners: Corners): Region {
+  // Without the edge of the piece there are only holes, which grow as the piece shrinks.
+  const holes = group.every((contour) => contourArea(contour) < 0);
+  return holes ? offsetOne(group.map(reverseContour), -by, corners).map(reverseContour) : offsetOne(group, by, corners);
+}
+
+/** The last offset of a form: a plate has the same letters many times, and they are all moved by as much. */
+const alone = new WeakMap<Contour, { readonly how: string; readonly offset: Region }>();
+
+function offsetAlone(contour: Contour, by: number, corners: Corners): Region {
+  const placed = contour instanceof PlacedContour ? contour : null;
+  const form = placed ? placed.original : contour;
+  const how = `${by} ${corners}`;
+  let known = alone.get(form);
+  if (known?.how !== how) alone.set(form, (known = { how, offset: offsetGroup([form], by, corners) }));
+  return placed ? moveRegion(known.offset, placed.dx, placed.dy, placed.rename) : known.offset;
 }
 
 function offsetOne(region: Region, by: number, corners: Corners): Region {
