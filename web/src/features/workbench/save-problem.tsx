@@ -33,6 +33,13 @@ export function RefusalsAtFields({ children }: { children: ReactNode }) {
 const placeOf = (problem: string): string => problem.split(': ', 1)[0]!;
 const reasonOf = (problem: string): string => problem.slice(placeOf(problem).length + 2) || problem;
 
+/** `plate.cornerRadius: must be …` as a person reads it: plate, corner radius must be …. */
+const inWords = (problem: string): string =>
+  `${placeOf(problem)
+    .split('.')
+    .map((key) => key.replace(/[A-Z]/g, (capital) => ` ${capital.toLowerCase()}`))
+    .join(', ')} ${reasonOf(problem)}`;
+
 /** The station where a part of the recipe is set, by how its path begins. */
 const STATION_OF: Record<string, Station> = {
   lettering: 'letter',
@@ -56,8 +63,8 @@ function Refused({ problems }: { problems: readonly string[] }) {
   return (
     <div className={css.strip} role="alert">
       <span>
-        <strong>The server does not take this job as it is.</strong> {problems.slice(0, 3).join('; ')}. Change it and it
-        is saved; until then your work is kept in this browser.
+        <strong>The server does not take this job as it is.</strong> {problems.slice(0, 3).map(inWords).join('; ')}.
+        Change it and it is saved; until then your work is kept in this browser.
       </span>
       <Button
         size="sm"
