@@ -9,11 +9,15 @@ const FLOORS = [
   'recipe',
   'lettering',
   'construct',
+  // Ties look at necks.
+  'measure',
   'hold',
+  'assembly',
   'operations',
   'check',
   'formats',
-  'build',
+  'job',
+  'screen',
 ];
 
 const floorRules = FLOORS.map((floor, i) => ({
@@ -22,6 +26,16 @@ const floorRules = FLOORS.map((floor, i) => ({
   severity: 'error',
   from: { path: `^core/src/${floor}/` },
   to: { path: `^core/src/(${FLOORS.slice(i + 1).join('|') || 'nothing'})/` },
+}));
+
+/** Of the web, each may import those before it, and those beside it. */
+const WEB_FLOORS = ['api', 'components|hooks|worker', 'job', 'features', 'app'];
+
+const webFloorRules = WEB_FLOORS.slice(0, -1).map((floor, i) => ({
+  name: `web-floor-${floor}`,
+  severity: 'error',
+  from: { path: `^web/src/(${floor})/` },
+  to: { path: `^web/src/(${WEB_FLOORS.slice(i + 1).join('|')})/` },
 }));
 
 /** @type {import('dependency-cruiser').IConfiguration} */
@@ -38,13 +52,15 @@ export default {
       name: 'formats-know-no-pipelines',
       severity: 'error',
       from: { path: '^core/src/formats/' },
-      to: { path: '^core/src/(lettering|construct|hold|operations|check|build)/' },
+      to: { path: '^core/src/(lettering|construct|hold|measure|assembly|operations|check|job|screen)/' },
     },
     {
       name: 'recipe-knows-no-pipelines',
       severity: 'error',
       from: { path: '^core/src/recipe/' },
-      to: { path: '^core/src/(geometry|lettering|construct|hold|operations|check|formats|build)/' },
+      to: {
+        path: '^core/src/(geometry|lettering|construct|hold|measure|assembly|operations|check|formats|job|screen)/',
+      },
     },
     {
       name: 'server-stays-on-the-server',
@@ -52,6 +68,20 @@ export default {
       from: { path: '^web/src/(features|components|worker)/' },
       to: { path: '^web/src/server/' },
     },
+    {
+      name: 'server-knows-only-the-contract',
+      severity: 'error',
+      from: { path: '^web/src/server/' },
+      to: { path: '^web/src/(features|components|hooks|job|worker|app)/' },
+    },
+    {
+      name: 'features-do-not-know-each-other',
+      comment: 'Only the workbench, which puts them together, knows others.',
+      severity: 'error',
+      from: { path: '^web/src/features/([^/]+)/', pathNot: '^web/src/features/workbench/' },
+      to: { path: '^web/src/features/', pathNot: '^web/src/features/$1/' },
+    },
+    ...webFloorRules,
     {
       name: 'core-on-its-own-feet',
       severity: 'error',

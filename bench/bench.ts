@@ -2,11 +2,11 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import createClipper from 'clipper2-wasm/dist/es/clipper2z.js';
-import { build } from '../core/src/build/build.ts';
-import { measure } from '../core/src/build/measure.ts';
-import { makeOnePiece } from '../core/src/build/one-piece.ts';
-import { pictureOf } from '../core/src/build/picture.ts';
-import { StageCache } from '../core/src/build/stages.ts';
+import { build } from '../core/src/job/build-job.ts';
+import { measure } from '../core/src/job/measure-job.ts';
+import { makeOnePiece } from '../core/src/job/one-piece.ts';
+import { pictureOf } from '../core/src/screen/picture.ts';
+import { StageCache } from '../core/src/assembly/stages.ts';
 import { flatten, type Contour, type Region } from '../core/src/geometry/contour.ts';
 import { hullBounds } from '../core/src/geometry/contour-facts.ts';
 import { offsetRegion } from '../core/src/geometry/kernel/offset.ts';
@@ -14,7 +14,7 @@ import { knockOut, weld, weldRegions } from '../core/src/geometry/kernel/boolean
 import { roundedRectangle } from '../core/src/geometry/shapes.ts';
 import { growBounds, joinBounds } from '../core/src/geometry/bounds.ts';
 import { medialAxis } from '../core/src/geometry/medial-axis.ts';
-import { thicknessOf } from '../core/src/hold/thickness.ts';
+import { thicknessOf } from '../core/src/measure/thickness.ts';
 import { openFace } from '../core/src/lettering/face.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { readRecipe } from '../core/src/recipe/read.ts';

@@ -20,14 +20,14 @@ const FAULTS = [
   ['core/src/recipe/patch.ts', '!Object.hasOwn(target, key)', 'false', 'core/test/edits'],
   // lettering
   [
-    'core/src/lettering/retext.ts',
+    'core/src/recipe/edits/words.ts',
     'islands: hold.drop.islands.map(follow)',
     'islands: hold.drop.islands',
     'core/test/figures',
   ],
-  ['core/src/lettering/retext.ts', 'followRecord(hold.tabs.byHand, follow)', 'hold.tabs.byHand', 'core/test/figures'],
+  ['core/src/recipe/edits/words.ts', 'followRecord(hold.tabs.byHand, follow)', 'hold.tabs.byHand', 'core/test/figures'],
   [
-    'core/src/lettering/retext.ts',
+    'core/src/recipe/edits/words.ts',
     "followLineScale(lettering.lineScale, before, words.split('\\n'))",
     'lettering.lineScale',
     'core/test/edits',
@@ -78,9 +78,9 @@ const FAULTS = [
     'return material;',
     'core/test/outlines',
   ],
-  ['core/src/hold/trim-axis.ts', '(tooFar || half < DIP * widest)', 'tooFar', 'core/test/measures'],
-  ['core/src/hold/trim-axis.ts', 'const PINCHED = 0.98;', 'const PINCHED = 0;', 'core/test/measures'],
-  ['core/src/hold/thickness.ts', 'Math.max(SAME_PLACE, place.width / 2)', '0', 'core/test/measures'],
+  ['core/src/measure/trim-axis.ts', '(tooFar || half < DIP * widest)', 'tooFar', 'core/test/measures'],
+  ['core/src/measure/trim-axis.ts', 'const PINCHED = 0.98;', 'const PINCHED = 0;', 'core/test/measures'],
+  ['core/src/measure/thickness.ts', 'Math.max(SAME_PLACE, place.width / 2)', '0', 'core/test/measures'],
   ['core/src/hold/tabs.ts', 'const gap =', 'const gap = 2 +', 'core/test/figures'],
   // operations
   ['core/src/operations/operations.ts', ') * settings.passes;', ');', 'core/test/figures'],
@@ -100,7 +100,7 @@ const FAULTS = [
     'core/test/figures',
   ],
   // check, report, files
-  ['core/src/build/report.ts', '* material.density) / 1000', '* material.density) / 100', 'core/test/figures'],
+  ['core/src/job/report.ts', '* material.density) / 1000', '* material.density) / 100', 'core/test/figures'],
   [
     'core/src/check/rules/strength.ts',
     'grams <= machine.bridgeLoad',
@@ -109,7 +109,7 @@ const FAULTS = [
   ],
   ['core/src/check/measured.ts', '`${rule}:${who}:${number}`', '`${rule}:${who}`', 'core/test/measures'],
   ['core/src/formats/compare.ts', 'other.closed && isTangled', 'false && isTangled', 'core/test/formats'],
-  ['core/src/formats/pdf-writer.ts', 'lines.length / LINES_ON_PAGE', '1', 'core/test/formats'],
+  ['core/src/formats/pdf/pdf-writer.ts', 'lines.length / LINES_ON_PAGE', '1', 'core/test/formats'],
   // server and stores
   ['web/src/server/doorkeeper.ts', "site !== 'same-origin' && site !== 'none'", 'false', 'web/test/door'],
   ['web/src/server/doorkeeper.ts', 'new URL(origin).host === host.toLowerCase()', 'true', 'web/test/door'],
@@ -125,21 +125,11 @@ const FAULTS = [
     '',
     'web/test/pool',
   ],
-  ['web/src/features/workbench/autosave.ts', 'dropDraft(id, tab)', 'void 0', 'web/test/autosave'],
-  ['web/src/features/workbench/drafts.ts', 'prefixOf(job) + tab', 'prefixOf(job)', 'web/test/autosave'],
-  [
-    'web/src/features/workbench/autosave.ts',
-    'else if (status === 404)',
-    'else if (status === 999)',
-    'web/test/autosave',
-  ],
-  ['web/src/components/api.ts', 'if (json === null) throw', 'if (false) throw', 'web/test/autosave'],
-  [
-    'web/src/features/workbench/job-store.ts',
-    '[...inverse, ...last.inverse]',
-    '[...last.inverse, ...inverse]',
-    'web/test/job-store',
-  ],
+  ['web/src/job/autosave.ts', 'dropDraft(id, tab)', 'void 0', 'web/test/autosave'],
+  ['web/src/job/drafts.ts', 'prefixOf(job) + tab', 'prefixOf(job)', 'web/test/autosave'],
+  ['web/src/job/autosave.ts', 'else if (status === 404)', 'else if (status === 999)', 'web/test/autosave'],
+  ['web/src/api/ask.ts', 'if (json === null) throw', 'if (false) throw', 'web/test/autosave'],
+  ['web/src/job/job-store.ts', '[...inverse, ...last.inverse]', '[...last.inverse, ...inverse]', 'web/test/job-store'],
   ['web/src/worker/latest.ts', 'if (this.running !== own) return;', '', 'web/test/latest'],
 ];
 

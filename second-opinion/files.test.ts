@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { main } from '../cli/src/main.ts';
-import type { Report } from '../core/src/build/report.ts';
+import type { Report } from '../core/src/job/report.ts';
 import { DEMO_JOBS } from '../demo/src/jobs.ts';
 
 /** Released files against Debian's python3-ezdxf, python3-shapely, rsvg-convert, mutool and pdftocairo. */

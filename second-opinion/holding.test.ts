@@ -1,11 +1,11 @@
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { build, type Build } from '../core/src/build/build.ts';
-import { makeOnePiece, type OnePiece } from '../core/src/build/one-piece.ts';
-import { sheetDrawing } from '../core/src/build/release.ts';
-import { reportOf } from '../core/src/build/report.ts';
-import { writeDxf } from '../core/src/formats/dxf-writer.ts';
+import { build, type Build } from '../core/src/job/build-job.ts';
+import { makeOnePiece, type OnePiece } from '../core/src/job/one-piece.ts';
+import { sheetDrawing } from '../core/src/job/release.ts';
+import { reportOf } from '../core/src/job/report.ts';
+import { writeDxf } from '../core/src/formats/dxf/dxf-writer.ts';
 import { noMemo } from '../core/src/geometry/memo.ts';
 import type { Point } from '../core/src/geometry/point.ts';
 import { partsOf } from '../core/src/hold/joins/parts.ts';

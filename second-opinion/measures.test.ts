@@ -9,8 +9,9 @@ import { medialAxis } from '../core/src/geometry/medial-axis.ts';
 import type { Point } from '../core/src/geometry/point.ts';
 import { circle, polygon } from '../core/src/geometry/shapes.ts';
 import { widestDisc } from '../core/src/geometry/widest-disc.ts';
-import { findNecks } from '../core/src/hold/necks.ts';
+import { findNecks } from '../core/src/measure/necks.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
+import { letterId, type LetterId } from '../core/src/recipe/identity.ts';
 import { faceIds, faceOf } from '../core/test/workshop.ts';
 
 /** Necks and counters against Debian's python3-shapely. */
@@ -26,14 +27,16 @@ const ringsOf = (region: Region) =>
   region.map((contour) => flatten(contour, 0.0005).map(({ x, y }): [number, number] => [x, y]));
 const at = ({ x, y }: Point): [number, number] => [x, y];
 
+const [FIRST, SECOND] = [0, 1].map((cluster) => letterId({ line: 0, cluster, index: 0 })) as [LetterId, LetterId];
+
 function neckCase(name: string, first: Region, second: Region): Case | null {
   const region = weldRegions([first, second]);
-  const part = (id: string, own: Region) => ({
+  const part = (id: LetterId, own: Region) => ({
     id,
     core: widestDisc(own).centre,
     bounds: joinBounds(own.map(contourBounds)),
   });
-  const [neck] = findNecks(medialAxis(region, { material: 5, gaps: 1 }), [part('a', first), part('b', second)]);
+  const [neck] = findNecks(medialAxis(region, { material: 5, gaps: 1 }), [part(FIRST, first), part(SECOND, second)]);
   // The cores themselves are not at issue: the middles of the widest discs, found apart.
   return neck
     ? {

@@ -1,4 +1,4 @@
-import type { Finding } from '@needlefile/core/check/findings';
+import type { Finding } from '@needlefile/core/check/finding';
 
 /** Findings as lines of text: severity, what, measured against limit, where, and how to mend it in the recipe. */
 export function findingLines(findings: readonly Finding[]): string[] {

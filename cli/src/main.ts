@@ -1,10 +1,10 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { build, type Build } from '@needlefile/core/build/build';
-import { FORMATS, release, type Format } from '@needlefile/core/build/release';
-import { measure } from '@needlefile/core/build/measure';
-import { measureReportOf } from '@needlefile/core/build/report';
+import { build, type Build } from '@needlefile/core/job/build-job';
+import { FORMATS, release, type Format } from '@needlefile/core/job/release';
+import { measure } from '@needlefile/core/job/measure-job';
+import { measureReportOf } from '@needlefile/core/job/report';
 import type { Face } from '@needlefile/core/lettering/face';
 import { openFont } from '@needlefile/core/lettering/open-font';
 import { readRecipe } from '@needlefile/core/recipe/read';

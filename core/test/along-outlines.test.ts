@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { comeWithin } from '../src/geometry/come-within.ts';
 import { flatten, isConnected, type Contour, type Region } from '../src/geometry/contour.ts';
 import { contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
-import { discPasses } from '../src/geometry/kernel/erode.ts';
+import { discPasses } from '../src/geometry/kernel/disc-passes.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { outlineOf, pointAtShare, shareNear } from '../src/geometry/outline.ts';
 import { distance } from '../src/geometry/point.ts';

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { componentsOf } from '../src/geometry/components.ts';
-import { measure } from '../src/build/measure.ts';
+import { measure } from '../src/job/measure-job.ts';
 import { isConnected } from '../src/geometry/contour.ts';
 import { distance } from '../src/geometry/point.ts';
 import { segmentLength } from '../src/geometry/segment.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
-import { withWords } from '../src/lettering/retext.ts';
+import { withWords } from '../src/recipe/edits/words.ts';
 import { type RecipeInput } from '../src/recipe/schema.ts';
 import { buildOf, faceIds, recipeOf } from './workshop.ts';
 

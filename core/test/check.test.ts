@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { build } from '../src/build/build.ts';
-import { StageCache } from '../src/build/stages.ts';
-import { reportOf } from '../src/build/report.ts';
-import type { Rule } from '../src/check/findings.ts';
+import { build } from '../src/job/build-job.ts';
+import { StageCache } from '../src/assembly/stages.ts';
+import { reportOf } from '../src/job/report.ts';
+import type { Rule } from '../src/check/finding.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
 import type { RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';

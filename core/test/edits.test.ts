@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { withWords } from '../src/lettering/retext.ts';
+import { withWords } from '../src/recipe/edits/words.ts';
 import { applyPatch, patchBetween } from '../src/recipe/patch.ts';
 import type { RecipeInput } from '../src/recipe/schema.ts';
 import { buildOf, recipeOf } from './workshop.ts';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { build } from '../src/build/build.ts';
-import { reportOf } from '../src/build/report.ts';
+import { build } from '../src/job/build-job.ts';
+import { reportOf } from '../src/job/report.ts';
 import { closedContour } from '../src/geometry/contour.ts';
 import { line } from '../src/geometry/segment.ts';
 import { polygon } from '../src/geometry/shapes.ts';
-import { withWords } from '../src/lettering/retext.ts';
+import { withWords } from '../src/recipe/edits/words.ts';
 import { orderWork, type Drawing } from '../src/operations/operations.ts';
 import type { RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';

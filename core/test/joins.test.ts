@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { measure } from '../src/build/measure.ts';
+import { measure } from '../src/job/measure-job.ts';
 import { regionContains } from '../src/geometry/contour-facts.ts';
 import { distance, mix } from '../src/geometry/point.ts';
 import { type RecipeInput } from '../src/recipe/schema.ts';

@@ -9,7 +9,7 @@ import { readKernTable } from '../src/lettering/legacy-kern.ts';
 import { openFace } from '../src/lettering/face.ts';
 import { layOut, PLAIN, type LetteringPlan, type Size } from '../src/lettering/layout.ts';
 import { letterName } from '../src/lettering/naming.ts';
-import { followLetters } from '../src/lettering/retext.ts';
+import { followLetters } from '../src/recipe/edits/words.ts';
 import { faceFile, faceIds, faceOf, strokeFaceIds } from './workshop.ts';
 
 const plan = (words: string, more: Partial<LetteringPlan> = {}): LetteringPlan => ({

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { couponPlaces } from '../src/build/coupon-places.ts';
-import { measure } from '../src/build/measure.ts';
+import { couponPlaces } from '../src/job/coupon-places.ts';
+import { measure } from '../src/job/measure-job.ts';
 import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
 import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';

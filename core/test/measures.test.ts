@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { measure } from '../src/build/measure.ts';
+import { measure } from '../src/job/measure-job.ts';
 import type { Region } from '../src/geometry/contour.ts';
 import { contourBounds, reverseContour } from '../src/geometry/contour-facts.ts';
 import { medialAxis } from '../src/geometry/medial-axis.ts';
@@ -8,8 +8,9 @@ import { weld } from '../src/geometry/kernel/boolean.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { leastWidth } from '../src/geometry/least-width.ts';
 import { widestDisc } from '../src/geometry/widest-disc.ts';
-import { findNecks } from '../src/hold/necks.ts';
-import { thicknessOf, type Thickness } from '../src/hold/thickness.ts';
+import { findNecks } from '../src/measure/necks.ts';
+import { thicknessOf, type Thickness } from '../src/measure/thickness.ts';
+import { letterId, type LetterId } from '../src/recipe/identity.ts';
 import { buildOf } from './workshop.ts';
 
 const turned = (points: readonly { x: number; y: number }[], angle: number) =>
@@ -23,6 +24,8 @@ const box = (minX: number, minY: number, maxX: number, maxY: number) => [
   { x: maxX, y: maxY },
   { x: minX, y: maxY },
 ];
+
+const [FIRST, SECOND] = [0, 1].map((cluster) => letterId({ line: 0, cluster, index: 0 })) as [LetterId, LetterId];
 
 describe('thickness', () => {
   it('finds the neck of a dumbbell, however wide and however it lies', () => {
@@ -38,15 +41,15 @@ describe('thickness', () => {
             ],
             angle,
           ) as [{ x: number; y: number }, { x: number; y: number }];
-          const ends = [circle(left, 8, 'a'), circle(right, 8, 'b')] as const;
+          const ends = [circle(left, 8, FIRST), circle(right, 8, SECOND)] as const;
           const dumbbell = weld([...ends, polygon(turned(box(0, -neck / 2, 30, neck / 2), angle), 'bar')]);
           const axis = medialAxis(dumbbell, { material: neck + 0.5, gaps: 1 });
-          const part = (id: string, core: { x: number; y: number }, contour: (typeof ends)[number]) => ({
+          const part = (id: LetterId, core: { x: number; y: number }, contour: (typeof ends)[number]) => ({
             id,
             core,
             bounds: contourBounds(contour),
           });
-          const necks = findNecks(axis, [part('a', left, ends[0]), part('b', right, ends[1])]);
+          const necks = findNecks(axis, [part(FIRST, left, ends[0]), part(SECOND, right, ends[1])]);
           expect(necks).toHaveLength(1);
           expect(necks[0]!.width).toBeCloseTo(neck, 2);
           const { thin, least } = thicknessOf(axis, 1, neck + 0.5);

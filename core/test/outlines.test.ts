@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { measure } from '../src/build/measure.ts';
+import { measure } from '../src/job/measure-job.ts';
 import { closedContour, type Contour, type Region } from '../src/geometry/contour.ts';
 import { contourArea, regionArea } from '../src/geometry/contour-facts.ts';
 import { isTangled, untangle } from '../src/geometry/kernel/untangle.ts';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { StageCache } from '../src/build/stages.ts';
+import { StageCache } from '../src/assembly/stages.ts';
 import { boundsMeet } from '../src/geometry/bounds.ts';
 import { componentsOf, probePoint } from '../src/geometry/components.ts';
 import { closedContour, endOf, moveRegion, nodeCount, startOf, type Region } from '../src/geometry/contour.ts';

@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, it } from 'vitest';
-import { sheetDrawing } from '../src/build/release.ts';
-import { reportOf } from '../src/build/report.ts';
-import { writeDxf } from '../src/formats/dxf-writer.ts';
-import { writeSvg } from '../src/formats/svg-writer.ts';
+import { sheetDrawing } from '../src/job/release.ts';
+import { reportOf } from '../src/job/report.ts';
+import { writeDxf } from '../src/formats/dxf/dxf-writer.ts';
+import { writeSvg } from '../src/formats/svg/svg-writer.ts';
 import { recipeOf, buildOf } from './workshop.ts';
 import type { RecipeInput } from '../src/recipe/schema.ts';
 

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { CATALOGUE } from '../../faces/src/catalogue.ts';
-import { build, type Build } from '../src/build/build.ts';
-import type { StageCache } from '../src/build/stages.ts';
+import { build, type Build } from '../src/job/build-job.ts';
+import type { StageCache } from '../src/assembly/stages.ts';
 import type { Face } from '../src/lettering/face.ts';
 import { openFont } from '../src/lettering/open-font.ts';
 import { readRecipe } from '../src/recipe/read.ts';

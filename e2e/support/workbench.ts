@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { readDxf } from '@needlefile/core/formats/dxf-reader';
+import { readDxf } from '@needlefile/core/formats/dxf/dxf-reader';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
-import { readSvg } from '@needlefile/core/formats/svg-reader';
+import { readSvg } from '@needlefile/core/formats/svg/svg-reader';
 import { expect, type Page } from '@playwright/test';
 
 /** What a person does at the workbench, for tests. */

@@ -1,9 +1,9 @@
 import { readRecipe } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { saveNow, startAutosave } from '../src/features/workbench/autosave';
-import { draftsOf, keepDraft } from '../src/features/workbench/drafts';
-import { createJobStore } from '../src/features/workbench/job-store';
+import { saveNow, startAutosave } from '../src/job/autosave';
+import { draftsOf, keepDraft } from '../src/job/drafts';
+import { createJobStore } from '../src/job/job-store';
 
 const recipe = (readRecipe({ make: 'cut-through', lettering: { words: 'FENNY' } }) as { recipe: Recipe }).recipe;
 

@@ -1,14 +1,13 @@
-import { build } from '@needlefile/core/build/build';
-import { pictureOf, type Picture } from '@needlefile/core/build/picture';
-import { StageCache } from '@needlefile/core/build/stages';
+import { build } from '@needlefile/core/job/build-job';
+import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
+import { StageCache } from '@needlefile/core/assembly/stages';
+import { bridgesOf } from '@needlefile/core/recipe/edits/bridges';
 import type { RecipeInput } from '@needlefile/core/recipe/schema';
 import { houseShop } from '@needlefile/core/shop/house';
 import { describe, expect, it } from 'vitest';
 import { faceOf, recipeOf } from '../../core/test/workshop.ts';
-import { barEdits } from '../src/features/hold/bar-edits';
-import { bridgeEdits, bridgesOf } from '../src/features/hold/bridge-edits';
-import { tabEdits } from '../src/features/hold/tab-edits';
-import { createJobStore } from '../src/features/workbench/job-store';
+import { holdEdits } from '../src/job/hold-edits';
+import { createJobStore } from '../src/job/job-store';
 
 const FACE = 'overpass-bold';
 
@@ -35,8 +34,8 @@ describe('bridges by hand', () => {
   it('slides one and leaves the others where the search had put them', () => {
     const { store, drawn } = stencil('BOD');
     const before = drawn();
-    const bridge = bridgesOf(before, 'letter:0.1.0#0')[0]!;
-    bridgeEdits(store, before).slide(bridge, bridge.at + 0.06);
+    const bridge = bridgesOf(before.bridges, 'letter:0.1.0#0')[0]!;
+    holdEdits(store, before).slideBridge(bridge, bridge.at + 0.06);
     const after = drawn();
     const moved = after.bridges.find(({ id }) => id === bridge.id)!;
     expect(moved.at).toBeCloseTo(bridge.at + 0.06, 2);
@@ -55,28 +54,28 @@ describe('bridges by hand', () => {
     const { store, drawn } = stencil('O');
     const island = 'letter:0.0.0#0';
     const before = drawn();
-    const [first] = bridgesOf(before, island);
-    bridgeEdits(store, before).setWidth(first!, 4);
+    const [first] = bridgesOf(before.bridges, island);
+    holdEdits(store, before).widenBridge(first!, 4);
     expect(
-      bridgesOf(drawn(), island)
+      bridgesOf(drawn().bridges, island)
         .map(({ width }) => width)
         .sort(),
     ).toEqual([2, 4]);
-    bridgeEdits(store, drawn()).remove(bridgesOf(drawn(), island)[0]!);
-    expect(bridgesOf(drawn(), island)).toHaveLength(1);
-    bridgeEdits(store, drawn()).placeAgain([island]);
+    holdEdits(store, drawn()).removeBridge(bridgesOf(drawn().bridges, island)[0]!);
+    expect(bridgesOf(drawn().bridges, island)).toHaveLength(1);
+    holdEdits(store, drawn()).placeBridgesAgain([island]);
     expect(placesIn(drawn())).toEqual(placesIn(before));
   });
 
   it('gives a letter’s bridges to all equal letters, and to no others', () => {
     const { store, drawn } = stencil('OBOO');
     const before = drawn();
-    const [first] = bridgesOf(before, 'letter:0.0.0#0');
-    bridgeEdits(store, before).slide(first!, first!.at + 0.1);
-    bridgeEdits(store, drawn()).copyToAlike('letter:0.0.0');
+    const [first] = bridgesOf(before.bridges, 'letter:0.0.0#0');
+    holdEdits(store, before).slideBridge(first!, first!.at + 0.1);
+    holdEdits(store, drawn()).copyToAlike('letter:0.0.0');
     const after = drawn();
     const shares = (letter: string) =>
-      bridgesOf(after, `${letter}#0`)
+      bridgesOf(after.bridges, `${letter}#0`)
         .map(({ at }) => at.toFixed(2))
         .sort();
     expect(shares('letter:0.2.0')).toEqual(shares('letter:0.0.0'));
@@ -88,7 +87,7 @@ describe('bridges by hand', () => {
 
   it('lets an island drop, and says it island by island once one of all may not', () => {
     const { store, drawn } = stencil('OB');
-    const edits = () => bridgeEdits(store, drawn());
+    const edits = () => holdEdits(store, drawn());
     edits().mayDrop('letter:0.0.0#0', true);
     expect(drawn().islands.map(({ status }) => status)).toEqual(['may drop', 'held', 'held']);
     store.getState().edit('All', (recipe) => void (recipe.hold.drop = { all: true, islands: [] }));
@@ -110,13 +109,13 @@ describe('tabs and bars by hand', () => {
     });
     const before = drawn();
     expect(before.tabs).toHaveLength(4);
-    tabEdits(store, before).slide(1, 0.33);
+    holdEdits(store, before).slideTab(1, 0.33);
     const slid = drawn();
     expect(slid.tabs.map(({ at }) => at.toFixed(2))).toContain('0.33');
     expect(slid.tabs).toHaveLength(4);
-    tabEdits(store, slid).remove(0);
+    holdEdits(store, slid).removeTab(0);
     expect(drawn().tabs).toHaveLength(3);
-    tabEdits(store, drawn()).placeAgain();
+    holdEdits(store, drawn()).placeTabsAgain();
     expect(drawn().tabs.map(({ at }) => at)).toEqual(before.tabs.map(({ at }) => at));
   });
 
@@ -124,16 +123,16 @@ describe('tabs and bars by hand', () => {
     const { store, drawn } = openJob({ make: 'stand-alone', lettering: { words: 'IH', face: FACE, letterSpacing: 4 } });
     const picture = drawn();
     const [first, last] = picture.letters;
-    expect(barEdits(store, picture).addAt(last!.bounds.maxX + 5, last!.bounds.minY)).toBe(false);
+    expect(holdEdits(store, picture).addBarAt(last!.bounds.maxX + 5, last!.bounds.minY)).toBe(false);
     expect(
-      barEdits(store, picture).addAt(
+      holdEdits(store, picture).addBarAt(
         (first!.bounds.maxX + last!.bounds.minX) / 2,
         first!.baseline - 0.5 * first!.capHeight,
       ),
     ).toBe(true);
     expect(store.getState().recipe.hold.joins.bars).toEqual({ [first!.id]: [0.5] });
     expect(drawn().pieces.filter(({ status }) => status !== 'drop-out')).toHaveLength(1);
-    barEdits(store, drawn()).remove(first!.id, 0);
+    holdEdits(store, drawn()).removeBar(first!.id, 0);
     expect(store.getState().recipe.hold.joins.bars).toEqual({});
   });
 });

@@ -2,7 +2,7 @@ import { readRecipe } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
-import { createJobStore } from '../src/features/workbench/job-store.ts';
+import { createJobStore } from '../src/job/job-store.ts';
 
 const read = readRecipe({ make: 'cut-through', lettering: { words: 'FENNY' } });
 const recipe = (read as { recipe: Recipe }).recipe;

@@ -1,5 +1,5 @@
 import type { Checked } from './checked.ts';
-import type { Finding } from './findings.ts';
+import type { Finding } from './finding.ts';
 import { stopsFirst } from './order.ts';
 import { unassigned } from './rules/assignment.ts';
 import { narrowBridges } from './rules/bridges.ts';

@@ -1,10 +1,10 @@
 import type { Bounds } from '../geometry/bounds.ts';
-import type { Counter } from '../hold/counters.ts';
+import type { Counter } from '../measure/counters.ts';
 import type { Hold } from '../hold/hold.ts';
 import type { PartPoints } from '../hold/joins/points.ts';
-import type { Neck } from '../hold/necks.ts';
-import type { Speck } from '../hold/specks.ts';
-import type { Thickness } from '../hold/thickness.ts';
+import type { Neck } from '../measure/necks.ts';
+import type { Speck } from '../measure/specks.ts';
+import type { Thickness } from '../measure/thickness.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Recipe } from '../recipe/schema.ts';
 import type { HouseLimits, Machine, Material } from '../shop/shop.ts';

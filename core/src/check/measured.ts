@@ -1,12 +1,13 @@
+import { isBridgeEdge, isLetter, RAIL } from '../recipe/identity.ts';
 import { growBounds, type Bounds } from '../geometry/bounds.ts';
 import type { SourceId } from '../geometry/segment.ts';
-import type { Counter } from '../hold/counters.ts';
-import type { Neck } from '../hold/necks.ts';
+import type { Counter } from '../measure/counters.ts';
+import type { Neck } from '../measure/necks.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Recipe } from '../recipe/schema.ts';
 import { limitReason, limitsFor, type HouseLimits } from '../shop/shop.ts';
-import type { Finding, Mend, Rule } from './findings.ts';
+import type { Finding, Mend, Rule } from './finding.ts';
 import type { MeasuredJob } from './measured-job.ts';
 import { LARGEST_STEP, largerLettering } from './mends.ts';
 import { fewPoints, weakHolds } from './rules/holds.ts';
@@ -22,7 +23,7 @@ export function checkMeasured(job: MeasuredJob): Finding[] {
   // A place between a neck's two letters is told as that neck, and bridges have a limit of their own.
   const necks = job.necks.filter(({ width }) => width < limits.neck - 0.005);
   const isOther = ({ place, between }: { place: Bounds; between: readonly SourceId[] }) =>
-    !between.some((source) => source.startsWith('bridge:')) && !necks.some((neck) => nearSame(neck.place, place));
+    !between.some((source) => isBridgeEdge(source)) && !necks.some((neck) => nearSame(neck.place, place));
   const walls = job.thickness.thin.filter(isOther);
   const who = (ids: readonly SourceId[]) =>
     [...new Set(ids.map((id) => letterName(id, letters)))].slice(0, 2).join(' and ');
@@ -183,8 +184,7 @@ function thickenLetters(
 ): Mend[] {
   const lacking = new Map<SourceId, number>();
   for (const { width, between } of thin)
-    for (const id of between)
-      if (id.startsWith('letter:')) lacking.set(id, Math.max(lacking.get(id) ?? 0, (limit - width) / 2));
+    for (const id of between) if (isLetter(id)) lacking.set(id, Math.max(lacking.get(id) ?? 0, (limit - width) / 2));
   // All letters of the job is what thickening the whole is for.
   if (lacking.size === 0 || lacking.size === letters.length) return [];
   const by = Object.fromEntries(
@@ -253,7 +253,7 @@ function thickenBy(
 }
 
 function closeUp({ lettering, rail, hold }: Recipe, necks: readonly Neck[], limit: number): Mend[] {
-  const worst = Math.min(...necks.filter(({ a, b }) => a !== 'rail' && b !== 'rail').map(({ width }) => width));
+  const worst = Math.min(...necks.filter(({ a, b }) => a !== RAIL && b !== RAIL).map(({ width }) => width));
   if (!Number.isFinite(worst) || rail) return [];
   const spacing = tidy(lettering.letterSpacing - Math.max(0.2, (limit - worst) / 2), 1);
   return [

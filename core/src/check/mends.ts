@@ -1,5 +1,5 @@
 import type { Recipe } from '../recipe/schema.ts';
-import type { Mend } from './findings.ts';
+import type { Mend } from './finding.ts';
 
 /** Letters are offered so many times larger at most: much larger ones would be another job. */
 export const LARGEST_STEP = 2;

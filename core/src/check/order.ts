@@ -1,4 +1,4 @@
-import type { Finding } from './findings.ts';
+import type { Finding } from './finding.ts';
 
 /** What stops the work before what only asks for a look. */
 export const stopsFirst = (findings: readonly Finding[]): Finding[] =>

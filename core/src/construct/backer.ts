@@ -1,3 +1,4 @@
+import { BACKER } from '../recipe/identity.ts';
 import { moveRegion, type Region } from '../geometry/contour.ts';
 import { contourArea, reverseContour } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
@@ -21,7 +22,7 @@ export function backerOf(
       (leastHole === 0 && contourArea(contour) < 0) ||
       widestDisc([reverseContour(contour)], 0.05).diameter >= leastHole,
   );
-  return moveRegion(kept, place.dx, place.dy, () => 'backer');
+  return moveRegion(kept, place.dx, place.dy, () => BACKER);
 }
 
 /** How much smaller than its letter a line is that shows where the letter goes, mm: the letter covers it. */

@@ -1,3 +1,4 @@
+import { BORDER, GROUND, holeEdge, PLATE, RAIL } from '../recipe/identity.ts';
 import { growBounds, widthOf, heightOf, type Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
 import { knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
@@ -34,7 +35,7 @@ export function construct(recipe: Recipe, arrangement: Arrangement, leastHole: n
   const { plate, backer } = arrangement;
   if (backer) return backedLetters(recipe, groups, backer, leastHole);
   if (!plate) {
-    const rails = arrangement.rails.map((box): Region => [roundedRectangle(box, 0, 'rail')]);
+    const rails = arrangement.rails.map((box): Region => [roundedRectangle(box, 0, RAIL)]);
     return {
       body: [],
       groups,
@@ -88,11 +89,11 @@ function backedLetters(
 function ground({ relief: { frame, bleed }, plate: { cornerRadius } }: Recipe, plate: Bounds): Region {
   const by = frame > 0 ? -frame : bleed;
   if (Math.min(widthOf(plate), heightOf(plate)) + 2 * by <= 0) return [];
-  return [roundedRectangle(growBounds(plate, by), cornerRadius > 0 ? Math.max(0, cornerRadius + by) : 0, 'ground')];
+  return [roundedRectangle(growBounds(plate, by), cornerRadius > 0 ? Math.max(0, cornerRadius + by) : 0, GROUND)];
 }
 
 function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bounds): Region {
-  const body = [roundedRectangle(plate, cornerRadius, 'plate')];
+  const body = [roundedRectangle(plate, cornerRadius, PLATE)];
   if (!holes) return body;
   const { inset, diameter } = holes;
   const centres = [
@@ -101,10 +102,10 @@ function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bound
     { x: plate.maxX - inset, y: plate.maxY - inset },
     { x: plate.minX + inset, y: plate.maxY - inset },
   ];
-  return knockOut(body, weldRegions(centres.map((centre, i) => [circle(centre, diameter / 2, `hole:${i}`)])));
+  return knockOut(body, weldRegions(centres.map((centre, i) => [circle(centre, diameter / 2, holeEdge(i))])));
 }
 
 function borderLines({ plate: { border, cornerRadius } }: Recipe, plate: Bounds): Contour[] {
   if (!border || Math.min(widthOf(plate), heightOf(plate)) <= 2 * border.inset) return [];
-  return [roundedRectangle(growBounds(plate, -border.inset), Math.max(0, cornerRadius - border.inset), 'border')];
+  return [roundedRectangle(growBounds(plate, -border.inset), Math.max(0, cornerRadius - border.inset), BORDER)];
 }

@@ -1,7 +1,8 @@
+import { inGroup, outOfGroup } from '../recipe/identity.ts';
 import { growBounds, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { groupsThatMeet } from '../geometry/box-groups.ts';
 import { comeWithin } from '../geometry/come-within.ts';
-import { moveRegion, type Contour, type Region, type Rename } from '../geometry/contour.ts';
+import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourArea, sourcesOf } from '../geometry/contour-facts.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
@@ -28,7 +29,7 @@ export interface LetterGroup {
   readonly dx: number;
   readonly dy: number;
   /** From the group's own names to the letters'. */
-  readonly rename: Rename;
+  readonly rename: <T extends SourceId>(source: T) => T;
   /** In the group's own place, under its own names. */
   readonly local: Thickened;
   /** On the sheet, under the letters' names. */
@@ -59,7 +60,7 @@ export function groupLetters(
     const form = places.length === 1 ? places[0]! : places.join(' ');
     const local = memo(kind, form, () =>
       thicken(
-        withoutPinholes(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => `#${i}`)))),
+        withoutPinholes(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => inGroup(i))))),
         plan,
       ),
     );
@@ -98,21 +99,14 @@ function meet(a: Letter, b: Letter, near: number, memo: Memo): boolean {
   return memo('letters meet', key, () => comeWithin(a.contours, b.contours, near));
 }
 
-/** `#<n>` at the beginning of a name or after `bridge:` stands for the group's nth letter. */
-function sheetNames(letters: readonly Letter[]): Rename {
+/** What is called so in the group, as it is called in the job. */
+function sheetNames(letters: readonly Letter[]): LetterGroup['rename'] {
   const known = new Map<SourceId, SourceId>();
-  return (source) => {
-    let name = known.get(source);
-    if (name === undefined) known.set(source, (name = sheetName(source, letters)));
+  return <T extends SourceId>(source: T): T => {
+    let name = known.get(source) as T | undefined;
+    if (name === undefined) known.set(source, (name = outOfGroup(source, letters)));
     return name;
   };
-}
-
-function sheetName(source: SourceId, letters: readonly Letter[]): SourceId {
-  const at = source.startsWith('#') ? 0 : source.startsWith('bridge:#') ? 'bridge:'.length : -1;
-  if (at < 0) return source;
-  const n = Number.parseInt(source.slice(at + 1), 10);
-  return source.slice(0, at) + letters[n]!.id + source.slice(at + 1 + String(n).length);
 }
 
 /** Carries what was computed in a group's own place onto the sheet. */

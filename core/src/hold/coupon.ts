@@ -1,3 +1,4 @@
+import { COUPON } from '../recipe/identity.ts';
 import { centreOf, growBounds, type Bounds } from '../geometry/bounds.ts';
 import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { common, knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
@@ -35,9 +36,9 @@ export function couponOf(
       minY: middle.y + dy - size / 2,
       maxY: middle.y + dy + size / 2,
     };
-    const window = [roundedRectangle(inner, 0, 'coupon')];
+    const window = [roundedRectangle(inner, 0, COUPON)];
     const outer = growBounds(inner, frame);
-    const rim = knockOut([roundedRectangle(outer, Math.min(2, frame), 'coupon')], window);
+    const rim = knockOut([roundedRectangle(outer, Math.min(2, frame), COUPON)], window);
     const [moveX, moveY] = [x - outer.minX, ROOM - outer.minY];
     pieces.push({
       material: moveRegion(weldRegions([rim, common(material, window)]), moveX, moveY),

@@ -1,3 +1,4 @@
+import { inGroup, islandId, numberInGroup, numberOfIsland, ownerOfIsland, PLATE } from '../recipe/identity.ts';
 import { componentsOf, type Component } from '../geometry/components.ts';
 import { boundsContain, growBounds, joinBounds, moveBounds } from '../geometry/bounds.ts';
 import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
@@ -95,7 +96,7 @@ export function holdIslands(
     bridgeArea.push(...held.bridgeArea);
   }
   const islands = nameIslands(found, letters);
-  const known = new Set(islands.map(({ id }) => id));
+  const known = new Set<string>(islands.map(({ id }) => id));
   for (const [island, places] of Object.entries(plan.byHand))
     if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
   return {
@@ -124,7 +125,7 @@ function groupPlans(plan: BridgePlan, groupKind: string): (group: LetterGroup) =
     if (!letters.some(({ id }) => places.has(id) || drops.has(id))) return usual;
     const ownNames = (of: ReadonlyMap<SourceId, readonly string[]>) =>
       letters.flatMap(({ id }, n) =>
-        (of.get(id) ?? []).map((island) => [`#${n}${island.slice(id.length)}`, island] as const),
+        (of.get(id) ?? []).map((island) => [islandId(inGroup(n), numberOfIsland(island)), island] as const),
       );
     const byHand = Object.fromEntries(ownNames(places).map(([name, island]) => [name, plan.byHand[island]!]));
     const own = { ...plan, byHand, drop: plan.drop === 'all' ? plan.drop : ownNames(drops).map(([name]) => name) };
@@ -133,16 +134,14 @@ function groupPlans(plan: BridgePlan, groupKind: string): (group: LetterGroup) =
 }
 
 /** Islands' ids by the letter they are in. */
-const byLetter = (islands: readonly string[]): Map<SourceId, string[]> =>
-  groupBy(islands, (island) => island.slice(0, island.lastIndexOf('#')));
+const byLetter = (islands: readonly string[]): Map<SourceId, string[]> => groupBy(islands, ownerOfIsland);
 
 function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, memo: Memo): HeldGroup {
   // Whatever letters enclose is a hole of theirs.
   if (local.region.every((contour) => contourArea(contour) > 0))
     return { islands: [], bridges: [], unheld: [], lost: [], cut: local.region, bridgeArea: [] };
   const held = islandsIn(local.region, plan.width);
-  const letterOf = (island: UnnamedIsland): Letter | undefined =>
-    letters[Number(/^#(\d+)/.exec(island.letter ?? '')?.[1] ?? -1)];
+  const letterOf = (island: UnnamedIsland): Letter | undefined => letters[numberInGroup(island.letter ?? '') ?? -1];
   const wishes: Wishes = {
     plan,
     turnOf: (island) => letterOf(island)?.turn ?? 0,
@@ -153,10 +152,10 @@ function holdGroup({ local, letters, dx, dy }: LetterGroup, plan: BridgePlan, me
       return (
         usualPlaces(
           letter,
-          moveRegion(letter.contours, -dx, -dy, () => '#0'),
+          moveRegion(letter.contours, -dx, -dy, () => inGroup(0)),
           plan,
           memo,
-        )[island.id.slice(island.id.lastIndexOf('#'))] ?? []
+        )[numberOfIsland(island.id)] ?? []
       );
     },
   };
@@ -180,17 +179,17 @@ function cutAt(bridges: readonly Bridge[], region: Region): { cut: Region; bridg
 }
 
 function islandsIn(region: Region, bridgeWidth: number) {
-  const frame = roundedRectangle(growBounds(joinBounds(region.map(hullBounds)), 4 * bridgeWidth + 1), 0, 'plate');
+  const frame = roundedRectangle(growBounds(joinBounds(region.map(hullBounds)), 4 * bridgeWidth + 1), 0, PLATE);
   return findIslands(componentsOf(knockOut([frame], region)));
 }
 
-/** Where a letter has its bridges when nothing touches it, by its islands' numbers (`#0`). */
+/** Where a letter has its bridges when nothing touches it, by its islands' numbers. */
 function usualPlaces(
   letter: Letter,
   region: Region,
   plan: BridgePlan,
   memo: Memo,
-): Readonly<Record<string, readonly BridgePlace[]>> {
+): Readonly<Record<number, readonly BridgePlace[]>> {
   const { width, perIsland, direction, load } = plan;
   return memo('usual bridges', JSON.stringify([letter.shape, width, perIsland, direction, load]), () => {
     const alone = { ...plan, byHand: {}, drop: [] };
@@ -199,9 +198,9 @@ function usualPlaces(
       turnOf: () => letter.turn,
       usual: () => [],
     });
-    const places: Record<string, BridgePlace[]> = {};
+    const places: Record<number, BridgePlace[]> = {};
     for (const { island, at, angle } of bridges)
-      (places[island.slice(island.lastIndexOf('#'))] ??= []).push({ at, angle: angle - letter.turn, width: null });
+      (places[numberOfIsland(island)] ??= []).push({ at, angle: angle - letter.turn, width: null });
     return places;
   });
 }

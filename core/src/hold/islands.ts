@@ -2,14 +2,13 @@ import type { Component } from '../geometry/components.ts';
 import { centreOf } from '../geometry/bounds.ts';
 import { groupBy } from '../geometry/group-by.ts';
 import type { SourceId } from '../geometry/segment.ts';
-import { inReadingOrder } from '../lettering/letter-order.ts';
+import { inReadingOrder, islandId, PLATE, type IslandId } from '../recipe/identity.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Letter } from '../lettering/layout.ts';
 
 /** Material inside a cut-through letter that nothing holds. */
 export interface UnnamedIsland {
-  /** `<letter id>#<n>`, n counting a letter's islands from the top: it stays while other letters change. */
-  readonly id: string;
+  readonly id: IslandId;
   readonly letter: SourceId | null;
   readonly component: Component;
 }
@@ -30,7 +29,7 @@ export interface Held {
  * @param components pieces of the material, largest first
  */
 export function findIslands(components: readonly Component[]): Held {
-  const frame = components.find(({ sources }) => sources.has('plate')) ?? null;
+  const frame = components.find(({ sources }) => sources.has(PLATE)) ?? null;
   // An island between welded letters belongs to the first of them.
   const byLetter = groupBy(
     components.filter((component) => component !== frame),
@@ -39,14 +38,14 @@ export function findIslands(components: readonly Component[]): Held {
   const islands: UnnamedIsland[] = [];
   for (const [letter, group] of byLetter) {
     group.sort((a, b) => centreOf(b.bounds).y - centreOf(a.bounds).y || centreOf(a.bounds).x - centreOf(b.bounds).x);
-    group.forEach((component, n) => islands.push({ id: `${letter ?? 'plate'}#${n}`, letter, component }));
+    group.forEach((component, n) => islands.push({ id: islandId(letter, n), letter, component }));
   }
   return { frame, islands };
 }
 
 /** Gives islands the names people call them by, in the order of the letters. */
 export function nameIslands(islands: readonly UnnamedIsland[], letters: readonly Letter[]): Island[] {
-  const order = new Map(letters.map(({ id }, i) => [id, i]));
+  const order = new Map<string, number>(letters.map(({ id }, i) => [id, i]));
   const place = ({ letter }: UnnamedIsland) => order.get(letter ?? '') ?? -1;
   const byLetter = groupBy(islands, ({ letter }) => letter);
   return [...islands]

@@ -1,3 +1,4 @@
+import { BACKER, BORDER, COUPON, PLATE, RAIL } from '../recipe/identity.ts';
 import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
@@ -77,18 +78,18 @@ function nameDots(pieces: Piece[], letters: readonly Letter[]): void {
 const hasPlate = ({ make }: Recipe): boolean => make !== 'stand-alone' && make !== 'backed';
 
 function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component[]): Set<Component> {
-  if (coupon) return new Set(components.filter(({ sources }) => sources.has('coupon')));
+  if (coupon) return new Set(components.filter(({ sources }) => sources.has(COUPON)));
   if (make === 'backed') {
     // The letters are glued on, each by itself; what they are glued to must be one.
-    const backer = components.find(({ sources }) => sources.has('backer'));
-    return new Set(components.filter((component) => component === backer || !component.sources.has('backer')));
+    const backer = components.find(({ sources }) => sources.has(BACKER));
+    return new Set(components.filter((component) => component === backer || !component.sources.has(BACKER)));
   }
   if (make === 'stand-alone') {
     if (hold.pieces === 'separate') return new Set(components);
-    const rail = components.find(({ sources }) => sources.has('rail'));
+    const rail = components.find(({ sources }) => sources.has(RAIL));
     return new Set([rail ?? components[0]].filter((component) => component !== undefined));
   }
-  const plate = components.find(({ sources }) => sources.has('plate'));
+  const plate = components.find(({ sources }) => sources.has(PLATE));
   return new Set(plate ? [plate] : []);
 }
 
@@ -106,15 +107,15 @@ function named(
           .join('')
           .slice(0, 24)}`
       : names.join(', ');
-  const plate = sources.has('plate') && hasPlate(recipe);
+  const plate = sources.has(PLATE) && hasPlate(recipe);
   return {
-    name: sources.has('coupon')
+    name: sources.has(COUPON)
       ? `Coupon${list ? `, ${list}` : ''}`
       : plate
         ? 'Plate'
-        : sources.has('backer')
+        : sources.has(BACKER)
           ? 'Backer'
-          : list || (sources.has('rail') ? 'Rail' : sources.has('border') ? 'Inside the border' : 'Hole'),
+          : list || (sources.has(RAIL) ? 'Rail' : sources.has(BORDER) ? 'Inside the border' : 'Hole'),
     letters: own.map(({ id }) => id),
   };
 }

@@ -4,7 +4,7 @@ import { directionAt } from '../geometry/fit-offset.ts';
 import { outlineOf, pointAtShare, shareNear, type Outline } from '../geometry/outline.ts';
 import { cross, distance, dot, type Point } from '../geometry/point.ts';
 import type { Stretch } from '../geometry/stretches.ts';
-import { inReadingOrder } from '../lettering/letter-order.ts';
+import { inReadingOrder, PLATE } from '../recipe/identity.ts';
 import { outermost } from './pieces.ts';
 
 /** Short uncut lengths that hold a part in the sheet. Lengths in mm. */
@@ -51,7 +51,7 @@ export function placeTabs(material: Region, plan: TabPlan): Tab[] {
   const seen = new Map<string, number>();
   return [...outermost(material)].flatMap((contour) => {
     const source = inReadingOrder(sourcesOf([contour]));
-    const name = source.includes('plate') ? 'plate' : (source[0] ?? 'part');
+    const name = source.includes(PLATE) ? PLATE : (source[0] ?? 'part');
     const count = seen.get(name) ?? 0;
     seen.set(name, count + 1);
     return tabsOf(contour, count === 0 ? name : `${name}~${count}`, plan);

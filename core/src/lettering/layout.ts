@@ -1,3 +1,4 @@
+import type { LetterId } from '../recipe/identity.ts';
 import {
   heightOf,
   isEmptyBounds,
@@ -66,8 +67,7 @@ export const PLAIN: Omit<LetteringPlan, 'words' | 'size'> = {
 
 /** One letter in its place: what bridges, findings and order refer to by `id`. */
 export interface Letter {
-  /** `letter:<line>.<cluster>.<index>`: it stays the letter's own while other words change. */
-  readonly id: SourceId;
+  readonly id: LetterId;
   /** The character or ligature, as typed. */
   readonly text: string;
   readonly line: number;

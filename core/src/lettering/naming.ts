@@ -1,3 +1,4 @@
+import { isLetter, isSmallerPart, kindOf, letterOfPart, letterPlace } from '../recipe/identity.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from './layout.ts';
 
@@ -9,12 +10,13 @@ export function letterName(id: SourceId, letters: readonly Letter[]): string {
   const names = namesOf(letters);
   const named = names.get(id);
   if (named) return named.name;
-  const [own, part] = id.split('~');
-  if (part !== undefined)
-    return `${/[ij!?;:]/.test(names.get(own!)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own!, letters)}`;
-  const place = LETTER.exec(id);
-  if (place) return `letter ${Number(place[2]) + 1} of line ${Number(place[1]) + 1}`;
-  return OTHERS[id.split(':')[0]!] ?? 'an edge';
+  if (isSmallerPart(id)) {
+    const own = letterOfPart(id);
+    return `${/[ij!?;:]/.test(names.get(own)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own, letters)}`;
+  }
+  // Where a letter that is no longer there stood.
+  const place = isLetter(id) ? letterPlace(id) : null;
+  return place ? `letter ${place.cluster + 1} of line ${place.line + 1}` : (OTHERS[kindOf(id)] ?? 'an edge');
 }
 
 interface Named {
@@ -56,9 +58,6 @@ function countAlike(): (letter: Letter) => { readonly number: number; readonly o
     return { number: of.count++, of };
   };
 }
-
-/** Where a letter that is no longer there stood. */
-const LETTER = /^letter:(\d+)\.(\d+)\./;
 
 /** What else an edge can come from. */
 const OTHERS: Record<string, string> = {

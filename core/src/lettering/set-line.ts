@@ -1,4 +1,4 @@
-import type { SourceId } from '../geometry/segment.ts';
+import { letterId, type LetterId } from '../recipe/identity.ts';
 import type { Face } from './face.ts';
 import type { FeatureSwitches, ShapedGlyph } from './shaping.ts';
 
@@ -9,7 +9,7 @@ export interface SetLine {
 }
 
 export interface SetGlyph extends ShapedGlyph {
-  readonly id: SourceId;
+  readonly id: LetterId;
   /** The character or ligature, as typed, and the word it stands in. */
   readonly text: string;
   readonly word: string;
@@ -37,7 +37,7 @@ export function setLine(text: string, number: number, face: Face, switches: Feat
       x,
       y,
       advance,
-      id: `letter:${number}.${cluster}.${index}`,
+      id: letterId({ line: number, cluster, index }),
       text: text.slice(cluster, endOf.get(cluster)),
       word: wordAt(text, cluster),
       place,

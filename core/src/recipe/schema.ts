@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { WORKS } from '../shop/shop.ts';
+import { ISLAND_ID, LETTER_ID } from './identity.ts';
 import { lengthField, numberField } from './fields.ts';
 
 /** The recipe format's version. It goes up when old recipes need rewriting; see read.ts. */
@@ -70,12 +71,6 @@ export const LIMITS = {
 
 const lengthIn = (name: keyof typeof LIMITS) => lengthField(LIMITS[name].least, LIMITS[name].most);
 const numberIn = (name: keyof typeof LIMITS) => numberField(LIMITS[name].least, LIMITS[name].most);
-
-/** `letter:<line>.<cluster>.<index>`. */
-export const LETTER_ID = /^letter:\d+\.\d+\.\d+$/;
-
-/** `<letter id>#<n>`. */
-export const ISLAND_ID = /^(letter:\d+\.\d+\.\d+|plate)#\d+$/;
 
 const letteringSchema = z.strictObject({
   words: z

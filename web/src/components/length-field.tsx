@@ -4,7 +4,7 @@ import { formatLength, lengthWithUnit, MM_PER_INCH, parseLength } from '@needlef
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Field } from './choices';
 import { useRefused } from './refused';
-import { useUnit } from './unit';
+import { useUnit } from '@/hooks/unit';
 
 interface Props {
   /** Where the value stands in the recipe, as in `plate.width`: the server's refusal of it is shown here. */

@@ -6,7 +6,7 @@ import { useId } from 'react';
 import { Form } from 'react-bootstrap';
 import { Field } from './choices';
 import { LengthField } from './length-field';
-import { useShop } from './shop';
+import { useShop } from '@/hooks/shop';
 
 export interface Stock {
   readonly machine: string;

@@ -1,7 +1,7 @@
 'use client';
 
 import { Choices } from './choices';
-import { setUnit, useUnit } from './unit';
+import { setUnit, useUnit } from '@/hooks/unit';
 
 /** The one switch for every length on the screen. */
 export function UnitSwitch() {

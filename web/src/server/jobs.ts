@@ -3,7 +3,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { readRecipe } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { and, desc, eq, isNull, max, sql } from 'drizzle-orm';
-import type { JobDetail, JobRow } from '../features/jobs/job-types';
+import type { JobDetail, JobRow } from '../api/job-types';
 import { drawSummary } from './builds/builds';
 import { db, type Connection } from './db/client';
 import { jobs, releases, revisions } from './db/schema';

@@ -1,9 +1,9 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
-import { FORMATS, type ReleaseProgress } from '@needlefile/core/build/release';
+import { FORMATS, type ReleaseProgress } from '@needlefile/core/job/release';
 import { asc, desc, eq, and } from 'drizzle-orm';
 import { zipSync } from 'fflate';
-import type { ReleaseRow } from '../features/jobs/job-types';
+import type { ReleaseRow } from '../api/job-types';
 import { writeRelease } from './builds/builds';
 import { db } from './db/client';
 import { fileContents, releaseFiles, releases } from './db/schema';

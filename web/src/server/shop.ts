@@ -3,7 +3,7 @@ import { readShop } from '@needlefile/core/recipe/shop-schema';
 import { houseShop } from '@needlefile/core/shop/house';
 import type { Shop } from '@needlefile/core/shop/shop';
 import { eq } from 'drizzle-orm';
-import type { KeptShop } from '../components/shop';
+import type { KeptShop } from '../api/kept-shop';
 import { db, type Connection } from './db/client';
 import { jobs, shops } from './db/schema';
 import { Refusal } from './refusal';

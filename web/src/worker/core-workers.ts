@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { OnePiece } from '@needlefile/core/build/one-piece';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { OnePiece } from '@needlefile/core/job/one-piece';
+import type { Picture } from '@needlefile/core/screen/picture';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import type { CoreWorkerApi } from './core.worker';

@@ -1,10 +1,10 @@
-import { build, type Build } from '@needlefile/core/build/build';
-import { couponPlaces } from '@needlefile/core/build/coupon-places';
-import { measure } from '@needlefile/core/build/measure';
-import { measurePictureOf, type MeasurePicture } from '@needlefile/core/build/measure-picture';
-import { makeOnePiece, type OnePiece } from '@needlefile/core/build/one-piece';
-import { pictureOf, type Picture } from '@needlefile/core/build/picture';
-import { StageCache } from '@needlefile/core/build/stages';
+import { build, type Build } from '@needlefile/core/job/build-job';
+import { couponPlaces } from '@needlefile/core/job/coupon-places';
+import { measure } from '@needlefile/core/job/measure-job';
+import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import { makeOnePiece, type OnePiece } from '@needlefile/core/job/one-piece';
+import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
+import { StageCache } from '@needlefile/core/assembly/stages';
 import type { Face } from '@needlefile/core/lettering/face';
 import { openFont } from '@needlefile/core/lettering/open-font';
 import type { Recipe } from '@needlefile/core/recipe/schema';

@@ -1,7 +1,7 @@
 import { ROLES } from '../../operations/operations.ts';
 import type { Machine } from '../../shop/shop.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding } from '../finding.ts';
 
 const ROLE_NAMES = { outline: 'Outlines', area: 'Areas', linework: 'Lines' } as const;
 const USUAL_WORK = { outline: 'cut', area: 'engrave', linework: 'score' } as const;

@@ -1,7 +1,7 @@
 import type { Bounds } from '../../geometry/bounds.ts';
 import { limitAt, limitReason, limitsFor } from '../../shop/shop.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding, Mend } from '../findings.ts';
+import type { Finding, Mend } from '../finding.ts';
 import { largerLettering } from '../mends.ts';
 import { tidy } from '../wording.ts';
 
@@ -12,7 +12,9 @@ export function narrowBridges({ recipe, hold, machine, material }: Checked): Fin
   const wider: Mend[] = [
     { label: 'Use a wider bridge', patch: [{ path: ['hold', 'bridges', 'width'], value: tidy(limit, 2) }] },
   ];
-  const islands = new Map(hold.islands.map((island) => [island.id, island]));
+  const islands = new Map<string, Checked['hold']['islands'][number]>(
+    hold.islands.map((island) => [island.id, island]),
+  );
   return hold.bridges
     .filter(({ width }) => width < limit - 0.005)
     .map((bridge) => {

@@ -2,7 +2,7 @@ import { growBounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import type { Recipe } from '../../recipe/schema.ts';
 import { limitReason, limitsFor } from '../../shop/shop.ts';
-import type { Finding, Mend } from '../findings.ts';
+import type { Finding, Mend } from '../finding.ts';
 import type { MeasuredJob } from '../measured-job.ts';
 import { LARGEST_STEP, largerLettering } from '../mends.ts';
 import { tidy } from '../wording.ts';

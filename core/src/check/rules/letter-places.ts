@@ -1,6 +1,6 @@
 import { letterName } from '../../lettering/naming.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding } from '../finding.ts';
 import { list } from '../wording.ts';
 
 /** Whether the face suits the make, the lines fit their circle, and every nudge still has its letter. */

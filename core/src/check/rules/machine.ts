@@ -1,5 +1,5 @@
 import type { Checked } from '../checked.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding } from '../finding.ts';
 
 /** The machine must be there, work the material and do what is asked of it. */
 export function machine({ recipe, machine, machineKnown, material, materialKnown, operations }: Checked): Finding[] {

@@ -1,6 +1,6 @@
 import { joinBounds } from '../../geometry/bounds.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding, Mend } from '../findings.ts';
+import type { Finding, Mend } from '../finding.ts';
 import { placeOf, type Piece } from '../../hold/pieces.ts';
 import type { Recipe } from '../../recipe/schema.ts';
 import { list, tidy } from '../wording.ts';

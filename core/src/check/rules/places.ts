@@ -1,6 +1,6 @@
 import { boundsContain, boundsMeet, heightOf, joinBounds, widthOf, type Bounds } from '../../geometry/bounds.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding } from '../finding.ts';
 import { tidy } from '../wording.ts';
 
 /** Everything must lie on its plate and its sheet, clear of the holes. */

@@ -1,8 +1,9 @@
+import { ownerOfIsland } from '../../recipe/identity.ts';
 import { growBounds, joinBounds } from '../../geometry/bounds.ts';
 import { countBridges } from '../../hold/bridges/bridge.ts';
 import { letterName } from '../../lettering/naming.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding } from '../finding.ts';
 import { list, tidy } from '../wording.ts';
 import { boxRound } from './bridges.ts';
 
@@ -81,7 +82,7 @@ export function lostPlaces({ recipe, hold, arrangement: { letters } }: Checked):
         gone.length === 1
           ? 'A bridge put by hand has lost its island'
           : `Bridges put by hand have lost ${gone.length} islands`,
-      detail: `They are kept in case the words come back: ${list(gone.map((island) => letterName(island.slice(0, island.lastIndexOf('#')), letters)))}.`,
+      detail: `They are kept in case the words come back: ${list(gone.map((island) => letterName(ownerOfIsland(island), letters)))}.`,
       mends: [
         { label: 'Forget those bridges', patch: [{ path: ['hold', 'bridges', 'byHand'], value: without(gone) }] },
       ],

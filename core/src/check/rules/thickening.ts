@@ -3,7 +3,7 @@ import { joinBounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import { limitAt, limitsFor } from '../../shop/shop.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding } from '../finding.ts';
 import { list, tidy } from '../wording.ts';
 
 /** What thickening closed, and what thinning parted. */

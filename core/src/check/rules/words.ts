@@ -1,7 +1,7 @@
-import { withWords } from '../../lettering/retext.ts';
+import { withWords } from '../../recipe/edits/words.ts';
 import { patchBetween } from '../../recipe/patch.ts';
 import type { Checked } from '../checked.ts';
-import type { Finding } from '../findings.ts';
+import type { Finding } from '../finding.ts';
 
 /** Face that a job falls back to by a mend. */
 const SAFE_FACE = 'overpass-bold';

@@ -1,11 +1,11 @@
+import type { BridgeId, IslandId } from '../../recipe/identity.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
 
 /** Material left to hold an island: a straight strip across the cut-through area. Lengths in mm. */
 export interface Bridge {
-  /** `<island id>:<n>`. */
-  readonly id: string;
-  readonly island: string;
+  readonly id: BridgeId;
+  readonly island: IslandId;
   readonly width: number;
   /** Across the gap, from wall to wall along the middle. */
   readonly length: number;

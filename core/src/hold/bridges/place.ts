@@ -1,3 +1,4 @@
+import { bridgeEdge, bridgeId, type BridgeId, type IslandId } from '../../recipe/identity.ts';
 import { distance, mix, type Point } from '../../geometry/point.ts';
 import type { Held, UnnamedIsland } from '../islands.ts';
 import type { Bridge, BridgePlace, BridgePlan, Root } from './bridge.ts';
@@ -19,7 +20,7 @@ const SQUARE: Root = { shape: 'square', size: 0 };
 export interface Bridging {
   readonly bridges: readonly Bridge[];
   /** Islands that no bridge could reach, or was asked to, and that may not drop. */
-  readonly unheld: readonly string[];
+  readonly unheld: readonly IslandId[];
   /** Places put by hand at which no bridge finds room: island and which of its places. */
   readonly lost: readonly { readonly island: string; readonly place: number }[];
 }
@@ -58,7 +59,7 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual, sq
   const lost: { island: string; place: number }[] = [];
   const build = (site: Site, island: UnnamedIsland, place: number | null = null) => {
     const clear = search.clearOfNodes(site);
-    const id = `${island.id}:${bridges.filter((bridge) => bridge.island === island.id).length}`;
+    const id = bridgeId(island.id, bridges.filter((bridge) => bridge.island === island.id).length);
     bridges.push(bridgeOf(search, clear, island, id, square?.has(id) ? SQUARE : plan.root, place));
     growth.join(clear.piece, clear.target);
   };
@@ -207,7 +208,7 @@ function bridgeOf(
   search: SiteSearch,
   site: Site,
   island: UnnamedIsland,
-  id: string,
+  id: BridgeId,
   root: Root,
   place: number | null,
 ): Bridge {
@@ -222,6 +223,6 @@ function bridgeOf(
     to,
     at: search.shareOf(site),
     place,
-    strip: stripOf(search, site, root, `bridge:${id}`),
+    strip: stripOf(search, site, root, bridgeEdge(id)),
   };
 }

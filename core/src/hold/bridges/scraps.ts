@@ -1,3 +1,4 @@
+import { isBridgeEdge } from '../../recipe/identity.ts';
 import { closedContour, type Contour, type Region } from '../../geometry/contour.ts';
 import { distance, distanceToSpan, mix, type Point } from '../../geometry/point.ts';
 import { line, segmentLength, type Segment } from '../../geometry/segment.ts';
@@ -35,8 +36,7 @@ export function withoutScraps(cut: Region, whole: Region): Region {
 }
 
 function absorbed({ segments }: Contour, scraps: ReadonlySet<Segment>): Contour {
-  const isSide = (segment: Segment | undefined): boolean =>
-    segment?.kind === 'line' && segment.source.startsWith('bridge:');
+  const isSide = (segment: Segment | undefined): boolean => segment?.kind === 'line' && isBridgeEdge(segment.source);
   const at = (i: number): Segment => segments[(i + segments.length) % segments.length]!;
   const isTaken = (i: number): boolean => scraps.has(at(i)) && (isSide(at(i - 1)) || isSide(at(i + 1)));
   return closedContour(

@@ -3,7 +3,7 @@ import { growBounds, type Bounds } from '../../geometry/bounds.ts';
 import { flatten } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
 import { hullBoundsOf, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
-import { mirrored, scannerFor, type Scanner, type Stretch } from '../crossings.ts';
+import { mirrored, scannerFor, type Scanner, type Stretch } from '../scan-lines.ts';
 import { outlineOf, pointAtShare, shareNear, type Outline } from '../../geometry/outline.ts';
 import type { BridgePlace, BridgePlan } from './bridge.ts';
 import { ANY, wantedDirections } from './directions.ts';

@@ -1,6 +1,7 @@
+import { letterPlace } from '../../recipe/identity.ts';
 import { moveRegion } from '../../geometry/contour.ts';
 import { weldRegions } from '../../geometry/kernel/boolean.ts';
-import { discPasses } from '../../geometry/kernel/erode.ts';
+import { discPasses } from '../../geometry/kernel/disc-passes.ts';
 import { comeWithin } from '../../geometry/come-within.ts';
 import type { Memo } from '../../geometry/memo.ts';
 import type { SourceId } from '../../geometry/segment.ts';
@@ -38,7 +39,7 @@ export function closeUp(
   const lines = words.split('\n').map((line) => line.trim());
   lines.forEach((text, line) => {
     const own = letters
-      .filter((letter) => letter.line === line && letter.contours.length > 0 && letter.id.endsWith('.0'))
+      .filter((letter) => letter.line === line && letter.contours.length > 0 && letterPlace(letter.id)!.index === 0)
       .sort((a, b) => a.bounds.minX - b.bounds.minX);
     own.forEach((letter, i) => {
       const before = own[i - 1];
@@ -62,7 +63,7 @@ export function closeUp(
   return moves;
 }
 
-const placeOf = ({ id }: Letter): number => Number(id.split('.')[1]);
+const placeOf = ({ id }: Letter): number => letterPlace(id)!.cluster;
 
 function leastMove(before: Letter, letter: Letter, { neck, most }: CloseUpPlan, memo: Memo): number {
   const [from] = partsOfLetter(before, memo);

@@ -4,7 +4,7 @@ import type { Region } from '../../geometry/contour.ts';
 import { knockOut, weldRegions } from '../../geometry/kernel/boolean.ts';
 import { medialAxis } from '../../geometry/medial-axis.ts';
 import type { Memo } from '../../geometry/memo.ts';
-import { findNecks } from '../necks.ts';
+import { findNecks } from '../../measure/necks.ts';
 import { barTies, type Bars } from './bars.ts';
 import { closeSlits } from './close-slits.ts';
 import { tieLoose } from './loose-ties.ts';

@@ -1,7 +1,7 @@
 import { componentsOf, type Component } from '../../geometry/components.ts';
 import { distance } from '../../geometry/point.ts';
 import type { Region } from '../../geometry/contour.ts';
-import { inReadingOrder } from '../../lettering/letter-order.ts';
+import { inReadingOrder, RAIL } from '../../recipe/identity.ts';
 import { SiteSearch, type Site } from '../bridges/search.ts';
 import { plainStrip } from '../bridges/strip.ts';
 import type { Tie } from './tie.ts';
@@ -14,7 +14,7 @@ import type { Tie } from './tie.ts';
  */
 export function tieLoose(material: Region, width: number): Tie[] {
   const components = componentsOf(material);
-  const frame = components.find(({ sources }) => sources.has('rail')) ?? components[0];
+  const frame = components.find(({ sources }) => sources.has(RAIL)) ?? components[0];
   if (!frame || components.length < 2) return [];
   const pieces = [frame, ...components.filter((component) => component !== frame)];
   const search = new SiteSearch(

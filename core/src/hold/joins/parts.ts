@@ -1,10 +1,11 @@
+import { partId, RAIL } from '../../recipe/identity.ts';
 import { centreOf, type Bounds } from '../../geometry/bounds.ts';
 import { componentRegion, componentsOf } from '../../geometry/components.ts';
 import type { Memo } from '../../geometry/memo.ts';
 import type { Point } from '../../geometry/point.ts';
 import { widestDisc } from '../../geometry/widest-disc.ts';
 import type { Letter } from '../../lettering/layout.ts';
-import type { Part } from '../necks.ts';
+import type { Part } from '../../measure/necks.ts';
 
 /** The middle of a part is told this finely, mm: any place well inside will do. */
 const CORE_PRECISION = 0.1;
@@ -23,18 +24,17 @@ export function partsOfLetter({ id, shape, origin, contours }: Letter, memo: Mem
       })),
   );
   return own.map(({ core, bounds }, n) => ({
-    id: n === 0 ? id : `${id}~${n}`,
+    id: partId(id, n),
     core: { x: core.x + origin.x, y: core.y + origin.y },
     bounds: awayBox(bounds, { x: -origin.x, y: -origin.y }),
   }));
 }
 
 /** The letter a part belongs to. */
-export const letterOfPart = (part: string): string => part.split('~')[0]!;
 
 export const partsOf = (letters: readonly Letter[], rails: readonly Bounds[], memo: Memo): Part[] => [
   ...letters.filter(({ contours }) => contours.length > 0).flatMap((letter) => partsOfLetter(letter, memo)),
-  ...rails.map((bounds): Part => ({ id: 'rail', core: centreOf(bounds), bounds })),
+  ...rails.map((bounds): Part => ({ id: RAIL, core: centreOf(bounds), bounds })),
 ];
 
 const away = (p: Point, { x, y }: Point): Point => ({ x: p.x - x, y: p.y - y });

@@ -1,3 +1,4 @@
+import { letterOfPart, RAIL, type LetterId } from '../../recipe/identity.ts';
 import { boundsMeet, type Bounds } from '../../geometry/bounds.ts';
 import { componentsOf } from '../../geometry/components.ts';
 import type { Region } from '../../geometry/contour.ts';
@@ -5,12 +6,11 @@ import { common } from '../../geometry/kernel/boolean.ts';
 import type { Memo } from '../../geometry/memo.ts';
 import { roundedRectangle } from '../../geometry/shapes.ts';
 import type { Letter } from '../../lettering/layout.ts';
-import { letterOfPart } from './parts.ts';
 import type { Tie } from './tie.ts';
 
 /** At how many places a letter is joined to others, to a rail or by ties. */
 export interface PartPoints {
-  readonly part: string;
+  readonly part: LetterId;
   readonly points: number;
 }
 
@@ -23,7 +23,7 @@ export function pointsOfParts(
 ): PartPoints[] {
   const own = letters.filter(({ contours }) => contours.length > 0);
   const points = new Map(own.map(({ id }) => [id, 0]));
-  const add = (id: string, count: number) => points.set(id, (points.get(id) ?? 0) + count);
+  const add = (id: LetterId, count: number) => points.set(id, (points.get(id) ?? 0) + count);
   own.forEach((a, i) => {
     for (const b of own.slice(i + 1)) {
       if (!boundsMeet(a.bounds, b.bounds)) continue;
@@ -33,7 +33,7 @@ export function pointsOfParts(
       add(b.id, count);
     }
     for (const rail of rails)
-      if (boundsMeet(a.bounds, rail)) add(a.id, overlaps(a.contours, [roundedRectangle(rail, 0, 'rail')]));
+      if (boundsMeet(a.bounds, rail)) add(a.id, overlaps(a.contours, [roundedRectangle(rail, 0, RAIL)]));
   });
   for (const { part, why } of ties) if (why !== 'thin') add(letterOfPart(part), 1);
   return own.map(({ id }) => ({ part: id, points: points.get(id)! }));

@@ -2,8 +2,8 @@ import { centreOf } from '../../geometry/bounds.ts';
 import { flatten, type Region } from '../../geometry/contour.ts';
 import { polygon } from '../../geometry/shapes.ts';
 import type { Point } from '../../geometry/point.ts';
-import { scannerFor } from '../crossings.ts';
-import type { Neck } from '../necks.ts';
+import { scannerFor } from '../scan-lines.ts';
+import type { Neck } from '../../measure/necks.ts';
 import type { Tie } from './tie.ts';
 
 /** Directions tried, degrees to either side of straight through the neck, and how far along and aside, in widths. */

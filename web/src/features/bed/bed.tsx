@@ -1,12 +1,12 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { useEffect, useMemo, useRef } from 'react';
 import { Choices } from '@/components/choices';
-import { useJob } from '../workbench/job-store';
-import { useView, type BedView } from '../workbench/view-store';
+import { useJob } from '@/job/job-store';
+import { useView, type BedView } from '@/job/view-store';
 import css from './bed.module.css';
 import { Layers } from './layers';
 import { useCursor } from './cursor';

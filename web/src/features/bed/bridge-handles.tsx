@@ -1,11 +1,11 @@
 'use client';
 
-import type { Picture, PictureBridge } from '@needlefile/core/build/picture';
+import type { Picture, PictureBridge } from '@needlefile/core/screen/picture';
 import { formatLength } from '@needlefile/core/units/length';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { useUnit } from '@/components/unit';
-import { useBridgeEdits } from '../hold/bridge-edits';
-import { useView } from '../workbench/view-store';
+import { useUnit } from '@/hooks/unit';
+import { useHoldEdits } from '@/job/hold-edits';
+import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 import { nearestShare, onSheet } from './on-sheet';
 
@@ -15,18 +15,18 @@ const FAR = 0.03;
 
 /** Every bridge can be taken in hand: dragged along its island, or slid by the arrow keys; Delete takes it out. */
 export function BridgeHandles({ picture, scale }: { picture: Picture; scale: number }) {
-  const edits = useBridgeEdits(picture);
+  const edits = useHoldEdits(picture);
   const [held, setHeld] = useState<{ readonly id: string; readonly gesture: object } | null>(null);
   const chosen = useView((state) => state.island);
   const slideTo = (bridge: PictureBridge, event: PointerEvent<SVGGElement>, gesture: object) => {
     const island = picture.islands.find(({ id }) => id === bridge.island);
     const { x, y } = onSheet(event.currentTarget, event);
-    if (island) edits.slide(bridge, nearestShare(island.outline, x, y).share, gesture);
+    if (island) edits.slideBridge(bridge, nearestShare(island.outline, x, y).share, gesture);
   };
   const onKeyDown = (bridge: PictureBridge, event: KeyboardEvent) => {
     const way = { ArrowLeft: 1, ArrowUp: 1, ArrowRight: -1, ArrowDown: -1 }[event.key];
-    if (way) edits.slide(bridge, bridge.at + way * (event.shiftKey ? FAR : STEP));
-    else if (event.key === 'Delete' || event.key === 'Backspace') edits.remove(bridge);
+    if (way) edits.slideBridge(bridge, bridge.at + way * (event.shiftKey ? FAR : STEP));
+    else if (event.key === 'Delete' || event.key === 'Backspace') edits.removeBridge(bridge);
     else return;
     event.preventDefault();
     event.stopPropagation();

@@ -1,11 +1,10 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { useState } from 'react';
 import { notify } from '@/components/toasts';
-import { useBarEdits } from '../hold/bar-edits';
-import { useBridgeEdits } from '../hold/bridge-edits';
-import { useView } from '../workbench/view-store';
+import { useHoldEdits } from '@/job/hold-edits';
+import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 import { nearestShare, onSheet } from './on-sheet';
 
@@ -19,13 +18,12 @@ interface Stroke {
 /** Takes the next drag on the bed: across a gap it draws a bridge; between two letters a bar. */
 export function DrawingPad({ picture, kind, scale }: { picture: Picture; kind: 'bridge' | 'bar'; scale: number }) {
   const [stroke, setStroke] = useState<Stroke | null>(null);
-  const bridges = useBridgeEdits(picture);
-  const bars = useBarEdits(picture);
+  const edits = useHoldEdits(picture);
   const finish = ({ x0, y0, x1, y1 }: Stroke) => {
     setStroke(null);
     useView.setState({ drawing: null });
     if (kind === 'bar') {
-      if (!bars.addAt((x0 + x1) / 2, (y0 + y1) / 2))
+      if (!edits.addBarAt((x0 + x1) / 2, (y0 + y1) / 2))
         notify('A bar goes between two letters of a line. Draw it across the gap between them.');
       return;
     }
@@ -45,7 +43,7 @@ export function DrawingPad({ picture, kind, scale }: { picture: Picture; kind: '
     const angle =
       (Math.atan2(found.end.y - found.end.ty, found.end.tx - found.end.x) * 180) / Math.PI - (letter?.turn ?? 0);
     const drawn = Math.hypot(x1 - x0, y1 - y0) * scale > 6;
-    bridges.add(found.island.id, { at: found.share, angle: drawn ? Math.round(angle) : null, width: null });
+    edits.addBridge(found.island.id, { at: found.share, angle: drawn ? Math.round(angle) : null, width: null });
     useView.setState({ island: found.island.id });
   };
   return (

@@ -1,8 +1,8 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
-import { useView } from '../workbench/view-store';
+import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 import { BridgeHandles } from './bridge-handles';
 import { DrawingPad } from './drawing-pad';

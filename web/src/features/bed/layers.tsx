@@ -1,10 +1,10 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { memo } from 'react';
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { BedView, Station } from '../workbench/view-store';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { BedView, Station } from '@/job/view-store';
 import css from './bed.module.css';
 import { HoldMarks } from './hold-marks';
 import { LetterHandles } from './letter-handles';

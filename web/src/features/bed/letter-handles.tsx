@@ -1,8 +1,8 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { memo } from 'react';
-import { useView } from '../workbench/view-store';
+import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 
 /** Takes a letter in hand by a click on it; the one in hand is framed. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { MM_PER_INCH, type LengthUnit } from '@needlefile/core/units/length';
-import { useUnit } from '@/components/unit';
+import { useUnit } from '@/hooks/unit';
 import css from './bed.module.css';
 import type { Zoom } from './use-zoom';
 

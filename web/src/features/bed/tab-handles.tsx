@@ -1,8 +1,8 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { useState } from 'react';
-import { useTabEdits } from '../hold/tab-edits';
+import { useHoldEdits } from '@/job/hold-edits';
 import css from './bed.module.css';
 import { nearestShare, onSheet } from './on-sheet';
 
@@ -10,7 +10,7 @@ import { nearestShare, onSheet } from './on-sheet';
  * Where the cut is interrupted; each can be dragged along its part, slid by the arrow keys, and taken out by Delete.
  */
 export function TabHandles({ picture, scale }: { picture: Picture; scale: number }) {
-  const edits = useTabEdits(picture);
+  const edits = useHoldEdits(picture);
   const [held, setHeld] = useState<{ readonly n: number; readonly gesture: object } | null>(null);
   const size = 5 / scale;
   return (
@@ -32,14 +32,14 @@ export function TabHandles({ picture, scale }: { picture: Picture; scale: number
           onPointerMove={(event) => {
             if (held?.n !== n) return;
             const place = onSheet(event.currentTarget, event);
-            edits.slide(n, nearestShare(picture.tabOutlines[outline]!, place.x, place.y).share, held.gesture);
+            edits.slideTab(n, nearestShare(picture.tabOutlines[outline]!, place.x, place.y).share, held.gesture);
           }}
           onPointerUp={() => setHeld(null)}
           onPointerCancel={() => setHeld(null)}
           onKeyDown={(event) => {
             const way = { ArrowLeft: 1, ArrowUp: 1, ArrowRight: -1, ArrowDown: -1 }[event.key];
-            if (way) edits.slide(n, at + way * (event.shiftKey ? 0.03 : 0.004));
-            else if (event.key === 'Delete' || event.key === 'Backspace') edits.remove(n);
+            if (way) edits.slideTab(n, at + way * (event.shiftKey ? 0.03 : 0.004));
+            else if (event.key === 'Delete' || event.key === 'Backspace') edits.removeTab(n);
             else return;
             event.preventDefault();
             event.stopPropagation();

@@ -1,12 +1,12 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip, type Plugin } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
 import { Choices } from '@/components/choices';
-import { useUnit } from '@/components/unit';
-import { useView } from '../workbench/view-store';
+import { useUnit } from '@/hooks/unit';
+import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);

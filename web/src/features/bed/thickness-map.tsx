@@ -1,9 +1,9 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { memo } from 'react';
-import { useView } from '../workbench/view-store';
+import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 
 /**

@@ -1,15 +1,15 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
-import type { Report } from '@needlefile/core/build/report';
-import type { Finding, Mend, Rule } from '@needlefile/core/check/findings';
+import type { Picture } from '@needlefile/core/screen/picture';
+import type { Report } from '@needlefile/core/job/report';
+import type { Finding, Mend, Rule } from '@needlefile/core/check/finding';
 import type { Make } from '@needlefile/core/recipe/schema';
 import Link from 'next/link';
 import { memo } from 'react';
 import { CheckCircle } from 'react-bootstrap-icons';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
-import { useView } from '../workbench/view-store';
+import { useUnit } from '@/hooks/unit';
+import { useJob } from '@/job/job-store';
+import { useView } from '@/job/view-store';
 import css from './check.module.css';
 import { MeasureBar } from './measure-bar';
 

@@ -1,4 +1,4 @@
-import type { Measure } from '@needlefile/core/check/findings';
+import type { Measure } from '@needlefile/core/check/finding';
 import { formatLength, type LengthUnit } from '@needlefile/core/units/length';
 import { formatWeight } from '@needlefile/core/units/quantity';
 import css from './check.module.css';

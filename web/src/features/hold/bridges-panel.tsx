@@ -1,7 +1,7 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
@@ -9,10 +9,10 @@ import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
-import { useView } from '../workbench/view-store';
-import { useBridgeEdits } from './bridge-edits';
+import { useUnit } from '@/hooks/unit';
+import { useHoldEdits } from '@/job/hold-edits';
+import { useJob } from '@/job/job-store';
+import { useView } from '@/job/view-store';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { IslandDetails } from './island-details';
@@ -24,7 +24,7 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
   const { bridges, drop } = useJob((state) => state.recipe.hold);
   const edit = useJob((state) => state.edit);
   const chosen = useView((state) => state.island);
-  const edits = useBridgeEdits(picture);
+  const edits = useHoldEdits(picture);
   const unit = useUnit();
   const islands = picture?.report.islands ?? [];
   const { machine, material, placeholder, hint } = useHouseLimit('bridge', bridges.width);
@@ -133,7 +133,7 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
             <Button
               size="sm"
               variant="light"
-              onClick={() => edits.placeAgain(byHand)}
+              onClick={() => edits.placeBridgesAgain(byHand)}
               title="Gives every bridge put by hand back to the search"
             >
               Place all again

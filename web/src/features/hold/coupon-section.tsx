@@ -3,12 +3,12 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Spinner } from 'react-bootstrap';
-import { ask } from '@/components/api';
+import { ask } from '@/api/ask';
 import { PanelSection } from '@/components/panel';
-import { useShop } from '@/components/shop';
+import { useShop } from '@/hooks/shop';
 import { searchCoupon } from '@/worker/core-workers';
-import type { JobDetail } from '../jobs/job-types';
-import { useJobStore } from '../workbench/job-store';
+import type { JobDetail } from '@/api/job-types';
+import { useJobStore } from '@/job/job-store';
 
 /** Makes a job of the riskiest places of this one, to cut first. */
 export function CouponSection({ ready }: { ready: boolean }) {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'react-bootstrap';
-import { useView } from '../workbench/view-store';
+import { useView } from '@/job/view-store';
 
 /** Readies the bed for drawing; pressed again, or Escape on the bed, leaves it. */
 export function DrawButton({

@@ -1,9 +1,9 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { PanelHead } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 import { BridgesPanel } from './bridges-panel';
 import { CouponSection } from './coupon-section';
 import { JoinsPanel } from './joins-panel';

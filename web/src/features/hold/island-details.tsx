@@ -1,16 +1,17 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import { bridgesOf } from '@needlefile/core/recipe/edits/bridges';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
 import { formatWeight } from '@needlefile/core/units/quantity';
 import { Button } from 'react-bootstrap';
 import { X } from 'react-bootstrap-icons';
 import { LengthField } from '@/components/length-field';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
-import { bridgesOf, useBridgeEdits } from './bridge-edits';
+import { useUnit } from '@/hooks/unit';
+import { useHoldEdits } from '@/job/hold-edits';
+import { useJob } from '@/job/job-store';
 import css from './hold.module.css';
 
 interface Props {
@@ -25,7 +26,7 @@ interface Props {
  */
 export function IslandDetails({ island, picture, hold }: Props) {
   const unit = useUnit();
-  const edits = useBridgeEdits(picture);
+  const edits = useHoldEdits(picture);
   const byHand = useJob((state) => state.recipe.hold.bridges.byHand[island.id]);
   const letter = picture.letters.find(({ id }) => id === island.letter);
   const alike = letter ? picture.letters.filter(({ text }) => text === letter.text).length : 0;
@@ -36,7 +37,7 @@ export function IslandDetails({ island, picture, hold }: Props) {
         {hold && `, ${lengthWithUnit(hold.least, unit)} at its narrowest`}
         {hold?.width != null && `; hangs by ${lengthWithUnit(hold.width, unit)}`}.
       </p>
-      {bridgesOf(picture, island.id).map((bridge, n) => (
+      {bridgesOf(picture.bridges, island.id).map((bridge, n) => (
         <div key={bridge.id} className={css.bridgeRow}>
           <LengthField
             bare
@@ -44,8 +45,8 @@ export function IslandDetails({ island, picture, hold }: Props) {
             label={`Width of bridge ${n + 1}`}
             value={bridge.width}
             {...LIMITS.bridgeWidth}
-            onChange={(mm) => edits.setWidth(bridge, mm)}
-            onEmpty={() => edits.setWidth(bridge, null)}
+            onChange={(mm) => edits.widenBridge(bridge, mm)}
+            onEmpty={() => edits.widenBridge(bridge, null)}
           />
           <span className="soft number">{formatLength(bridge.length, unit, unit === 'mm' ? 1 : 2)} long</span>
           <Button
@@ -53,21 +54,21 @@ export function IslandDetails({ island, picture, hold }: Props) {
             variant="light"
             aria-label={`Take bridge ${n + 1} out`}
             title="Take it out"
-            onClick={() => edits.remove(bridge)}
+            onClick={() => edits.removeBridge(bridge)}
           >
             <X />
           </Button>
         </div>
       ))}
-      {bridgesOf(picture, island.id).length === 0 && (
+      {bridgesOf(picture.bridges, island.id).length === 0 && (
         <span className="soft">{island.status === 'may drop' ? 'It may fall out.' : 'No bridge of its own.'}</span>
       )}
-      {bridgesOf(picture, island.id).length > 0 && (
+      {bridgesOf(picture.bridges, island.id).length > 0 && (
         <div className="field-hint">Drag it on the bed, or slide it with the arrow keys.</div>
       )}
       <div className={css.actions}>
         {byHand && (
-          <Button size="sm" variant="light" onClick={() => edits.placeAgain([island.id])}>
+          <Button size="sm" variant="light" onClick={() => edits.placeBridgesAgain([island.id])}>
             Place again
           </Button>
         )}

@@ -1,7 +1,7 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
 import { formatArea } from '@needlefile/core/units/quantity';
@@ -11,9 +11,9 @@ import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
-import { useBarEdits } from './bar-edits';
+import { useUnit } from '@/hooks/unit';
+import { useHoldEdits } from '@/job/hold-edits';
+import { useJob } from '@/job/job-store';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { OnePieceAction } from './one-piece-action';
@@ -170,7 +170,7 @@ function pairName([a, b]: readonly [string, string]): string {
 /** Level bars that somebody drew between two letters, each with its height. */
 function Bars({ picture }: { picture: Picture | null }) {
   const bars = useJob((state) => state.recipe.hold.joins.bars);
-  const edits = useBarEdits(picture);
+  const edits = useHoldEdits(picture);
   const nameOf = (id: string) =>
     picture?.letters.find((letter) => letter.id === id)?.name ?? 'a letter no longer there';
   return (
@@ -185,14 +185,14 @@ function Bars({ picture }: { picture: Picture | null }) {
               most={300}
               step={1}
               suffix="% cap"
-              onChange={(percent) => edits.setHeight(letter, i, percent / 100)}
+              onChange={(percent) => edits.moveBar(letter, i, percent / 100)}
             />
             <Button
               size="sm"
               variant="light"
               aria-label={`Take the bar after ${nameOf(letter)} out`}
               title="Take it out"
-              onClick={() => edits.remove(letter, i)}
+              onClick={() => edits.removeBar(letter, i)}
             >
               <X />
             </Button>

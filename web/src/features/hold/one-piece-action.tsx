@@ -1,14 +1,14 @@
 'use client';
 
-import type { OnePiece } from '@needlefile/core/build/one-piece';
+import type { OnePiece } from '@needlefile/core/job/one-piece';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { useEffect, useRef, useState } from 'react';
 import { Button, ProgressBar } from 'react-bootstrap';
-import { useShop } from '@/components/shop';
-import { useUnit } from '@/components/unit';
+import { useShop } from '@/hooks/shop';
+import { useUnit } from '@/hooks/unit';
 import { searchOnePiece } from '@/worker/core-workers';
-import { useJob } from '../workbench/job-store';
-import { useView } from '../workbench/view-store';
+import { useJob } from '@/job/job-store';
+import { useView } from '@/job/view-store';
 import css from './hold.module.css';
 
 type State =

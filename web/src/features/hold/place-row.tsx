@@ -2,7 +2,7 @@
 
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { Children, type ReactNode } from 'react';
-import { useView } from '../workbench/view-store';
+import { useView } from '@/job/view-store';
 import css from './hold.module.css';
 
 interface Props {

@@ -1,21 +1,21 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelFold } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
+import { useHoldEdits } from '@/job/hold-edits';
+import { useJob } from '@/job/job-store';
 import css from './hold.module.css';
-import { useTabEdits } from './tab-edits';
 
 /** Short uncut lengths that hold parts in the sheet. */
 export function TabsFold({ picture }: { picture: Picture | null }) {
   const tabs = useJob((state) => state.recipe.hold.tabs);
   const edit = useJob((state) => state.edit);
-  const edits = useTabEdits(picture);
+  const edits = useHoldEdits(picture);
   const count = picture?.tabs.length ?? 0;
   return (
     <PanelFold title="Tabs" state={tabs.by === 'none' ? 'none' : `${count} in all`}>
@@ -62,7 +62,7 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
           />
           {Object.keys(tabs.byHand).length > 0 && (
             <div className={css.actions}>
-              <Button size="sm" variant="light" onClick={edits.placeAgain}>
+              <Button size="sm" variant="light" onClick={edits.placeTabsAgain}>
                 Place tabs again
               </Button>
             </div>

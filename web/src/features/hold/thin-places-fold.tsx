@@ -1,11 +1,11 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { formatLength } from '@needlefile/core/units/length';
 import { Button } from 'react-bootstrap';
 import { PanelFold } from '@/components/panel';
-import { useUnit } from '@/components/unit';
-import { useView } from '../workbench/view-store';
+import { useUnit } from '@/hooks/unit';
+import { useView } from '@/job/view-store';
 import css from './hold.module.css';
 import { PlaceRow } from './place-row';
 

@@ -9,9 +9,9 @@ import {
   type Material,
 } from '@needlefile/core/shop/shop';
 import { formatLength } from '@needlefile/core/units/length';
-import { useShop } from '@/components/shop';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
+import { useShop } from '@/hooks/shop';
+import { useUnit } from '@/hooks/unit';
+import { useJob } from '@/job/job-store';
 
 /** A house limit as it applies to the open job: how much, and what is said of it beneath its field. */
 export function useHouseLimit(

@@ -1,6 +1,6 @@
 import type { RecipeInput } from '@needlefile/core/recipe/schema';
-import { ask } from '@/components/api';
-import type { JobDetail } from './job-types';
+import { ask } from '@/api/ask';
+import type { JobDetail } from '@/api/job-types';
 
 /** Gives a job another name: a revision like any other. */
 export async function renameJob(id: string, name: string): Promise<void> {

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { ask } from '@/components/api';
+import { ask } from '@/api/ask';
 import { InTurn } from './in-turn';
-import type { JobRow, JobSummary } from './job-types';
+import type { JobRow, JobSummary } from '@/api/job-types';
 
 const drawings = new InTurn(2);
 

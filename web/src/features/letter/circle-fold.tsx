@@ -6,8 +6,8 @@ import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelFold } from '@/components/panel';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
+import { useUnit } from '@/hooks/unit';
+import { useJob } from '@/job/job-store';
 
 type Bow = NonNullable<Recipe['lettering']['bow']>;
 

@@ -3,10 +3,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { Dropdown, Spinner } from 'react-bootstrap';
-import { ask, ServerRefused } from '@/components/api';
-import { FONTS_KEY, useFaces, type BroughtFace } from '@/components/faces';
+import { ask, ServerRefused } from '@/api/ask';
+import type { BroughtFace } from '@/api/brought-face';
+import { FONTS_KEY, useFaces } from '@/hooks/faces';
 import { notify } from '@/components/toasts';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 import { faceFamily } from './face-styles';
 import css from './letter.module.css';
 

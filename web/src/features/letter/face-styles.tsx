@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { useFaces } from '@/components/faces';
+import { useFaces } from '@/hooks/faces';
 
 /**
  * Lets the page draw each face's name in the face itself, from the same bytes that are cut. Fetched when first shown.

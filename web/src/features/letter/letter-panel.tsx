@@ -1,12 +1,12 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 import { CircleFold } from './circle-fold';
 import { FacePicker } from './face-picker';
 import { OneLetterFold } from './one-letter-fold';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS, type Recipe } from '@needlefile/core/recipe/schema';
 import { useId } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -8,8 +8,8 @@ import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelFold } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
-import { useView } from '../workbench/view-store';
+import { useJob } from '@/job/job-store';
+import { useView } from '@/job/view-store';
 
 export type Nudge = Recipe['lettering']['nudges'][string];
 export const NO_NUDGE: Nudge = { x: 0, y: 0, turn: 0, scale: 1 };

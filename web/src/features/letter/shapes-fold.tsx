@@ -1,9 +1,9 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { useId } from 'react';
 import { PanelFold } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 
 /** What the face offers beyond its plain letters: its axes, and features by plain names. */
 export function ShapesFold({ picture }: { picture: Picture | null }) {

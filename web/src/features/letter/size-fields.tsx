@@ -1,6 +1,6 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS, type Recipe } from '@needlefile/core/recipe/schema';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { useId } from 'react';
@@ -9,8 +9,8 @@ import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
+import { useUnit } from '@/hooks/unit';
+import { useJob } from '@/job/job-store';
 
 type Size = Recipe['lettering']['size'];
 type By = Size['by'];

@@ -2,7 +2,7 @@
 
 import { useId, useState } from 'react';
 import { Field } from '@/components/choices';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 
 const MOST_TAGS = 20;
 const LONGEST_TAG = 40;

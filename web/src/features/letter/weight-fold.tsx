@@ -1,12 +1,12 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { LengthField } from '@/components/length-field';
 import { PanelFold } from '@/components/panel';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
+import { useUnit } from '@/hooks/unit';
+import { useJob } from '@/job/job-store';
 
 /** Thickening or thinning the letters by millimetres. */
 export function WeightFold({ picture }: { picture: Picture | null }) {

@@ -3,7 +3,7 @@
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { NumberField } from '@/components/number-field';
 import { PanelFold } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 
 /** Distorting the letters on purpose, and mirroring them. */
 export function WidthFold() {

@@ -1,11 +1,11 @@
 'use client';
 
-import { withWords } from '@needlefile/core/lettering/retext';
+import { withWords } from '@needlefile/core/recipe/edits/words';
 import { MOST_CHARACTERS, MOST_LINES, type Recipe } from '@needlefile/core/recipe/schema';
 import { original } from 'immer';
 import { useId, useState } from 'react';
 import { useRefused } from '@/components/refused';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 import css from './letter.module.css';
 
 /**

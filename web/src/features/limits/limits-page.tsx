@@ -14,12 +14,13 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { ask, ServerRefused } from '@/components/api';
+import { ask, ServerRefused } from '@/api/ask';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
-import { SHOP_KEY, useKeptShop, type KeptShop } from '@/components/shop';
+import type { KeptShop } from '@/api/kept-shop';
+import { SHOP_KEY, useKeptShop } from '@/hooks/shop';
 import { notify } from '@/components/toasts';
-import { useUnit } from '@/components/unit';
+import { useUnit } from '@/hooks/unit';
 import { UnitSwitch } from '@/components/unit-switch';
 import css from './limits.module.css';
 

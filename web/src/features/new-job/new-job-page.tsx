@@ -12,12 +12,12 @@ import { useMemo, useState } from 'react';
 import { Button, Spinner } from 'react-bootstrap';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { ask } from '@/components/api';
+import { ask } from '@/api/ask';
 import { MaterialChoice } from '@/components/material-choice';
-import { useShop } from '@/components/shop';
-import { useUnit } from '@/components/unit';
-import type { JobDetail } from '../jobs/job-types';
-import { useBuild } from '../workbench/use-build';
+import { useShop } from '@/hooks/shop';
+import { useUnit } from '@/hooks/unit';
+import type { JobDetail } from '@/api/job-types';
+import { useBuild } from '@/job/use-build';
 import css from './new-job.module.css';
 import { Sketch } from './sketch';
 

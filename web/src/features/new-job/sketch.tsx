@@ -1,4 +1,4 @@
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import css from './new-job.module.css';
 

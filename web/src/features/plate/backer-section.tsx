@@ -5,7 +5,7 @@ import { Form } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 
 /** The backer that follows the letters. */
 export function BackerSection() {

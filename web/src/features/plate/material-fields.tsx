@@ -1,7 +1,7 @@
 'use client';
 
 import { MaterialChoice } from '@/components/material-choice';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 
 /** What the job is made of, and on what. */
 export function MaterialFields() {

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { LIMITS, MAKE_NAMES, MAKES } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
@@ -8,8 +8,8 @@ import { Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
+import { useUnit } from '@/hooks/unit';
+import { useJob } from '@/job/job-store';
 import { BackerSection } from './backer-section';
 import { MaterialFields } from './material-fields';
 import { ReliefSection } from './relief-section';

@@ -3,7 +3,7 @@
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
-import { useJob } from '../workbench/job-store';
+import { useJob } from '@/job/job-store';
 
 /** The ground that is engraved away: within a frame, or out past the edge. */
 export function ReliefSection() {

@@ -1,7 +1,7 @@
 'use client';
 
-import type { ReleaseProgress } from '@needlefile/core/build/release';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { ReleaseProgress } from '@needlefile/core/job/release';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -9,13 +9,13 @@ import { format } from 'date-fns';
 import { useRef, useState } from 'react';
 import { Button, ProgressBar, Spinner } from 'react-bootstrap';
 import { Download } from 'react-bootstrap-icons';
-import { ask, askInLines } from '@/components/api';
+import { ask, askInLines } from '@/api/ask';
 import { LengthField } from '@/components/length-field';
-import { useUnit } from '@/components/unit';
+import { useUnit } from '@/hooks/unit';
 import { PanelHead, PanelSection } from '@/components/panel';
-import type { ReleaseRow } from '../jobs/job-types';
-import { saveNow } from '../workbench/autosave';
-import { useJob, useJobStore } from '../workbench/job-store';
+import type { ReleaseRow } from '@/api/job-types';
+import { saveNow } from '@/job/autosave';
+import { useJob, useJobStore } from '@/job/job-store';
 import css from './release.module.css';
 
 /** Writes the files, shows that they read back right, and keeps every set that was released. */

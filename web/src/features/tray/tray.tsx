@@ -1,13 +1,13 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
-import type { PieceReport } from '@needlefile/core/build/report';
+import type { Picture } from '@needlefile/core/screen/picture';
+import type { PieceReport } from '@needlefile/core/job/report';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
 import { formatLength } from '@needlefile/core/units/length';
 import { memo } from 'react';
-import { useUnit } from '@/components/unit';
-import { useView } from '../workbench/view-store';
+import { useUnit } from '@/hooks/unit';
+import { useView } from '@/job/view-store';
 import css from './tray.module.css';
 
 /** What comes off the table: each piece with size and weight, kept ones first; what falls away struck through. */

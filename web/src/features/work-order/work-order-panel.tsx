@@ -16,8 +16,8 @@ import {
   useSortable,
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
-import type { Picture } from '@needlefile/core/build/picture';
-import type { OperationReport } from '@needlefile/core/build/report';
+import type { Picture } from '@needlefile/core/screen/picture';
+import type { OperationReport } from '@needlefile/core/job/report';
 import type { Role } from '@needlefile/core/operations/operations';
 import { LIMITS, type Step } from '@needlefile/core/recipe/schema';
 import { WORKS, type Work } from '@needlefile/core/shop/shop';
@@ -26,9 +26,9 @@ import { Form } from 'react-bootstrap';
 import { GripVertical } from 'react-bootstrap-icons';
 import { NumberField } from '@/components/number-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useShop } from '@/components/shop';
-import { useUnit } from '@/components/unit';
-import { useJob } from '../workbench/job-store';
+import { useShop } from '@/hooks/shop';
+import { useUnit } from '@/hooks/unit';
+import { useJob } from '@/job/job-store';
 import { WorkTag } from './work-tag';
 import css from './work-order.module.css';
 

@@ -4,10 +4,10 @@ import { readRecipe } from '@needlefile/core/recipe/read';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { ask } from '@/components/api';
+import { ask } from '@/api/ask';
 import { notify } from '@/components/toasts';
-import type { JobDetail } from '../jobs/job-types';
-import { useJob, useJobStore } from './job-store';
+import type { JobDetail } from '@/api/job-types';
+import { useJob, useJobStore } from '@/job/job-store';
 
 /** Shown when the job was saved elsewhere meanwhile: both versions are kept, whatever is chosen. */
 export function ConflictDialog() {

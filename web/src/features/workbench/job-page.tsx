@@ -5,14 +5,14 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { ask } from '@/components/api';
+import { ask } from '@/api/ask';
 import { Message } from '@/components/message';
 import { notify } from '@/components/toasts';
-import type { JobDetail } from '../jobs/job-types';
-import { startAutosave } from './autosave';
-import { draftsOf } from './drafts';
-import { createJobStore, JobStoreContext, type JobStore } from './job-store';
-import { keepAsJob, takeUpDrafts } from './take-up-drafts';
+import type { JobDetail } from '@/api/job-types';
+import { startAutosave } from '@/job/autosave';
+import { draftsOf } from '@/job/drafts';
+import { createJobStore, JobStoreContext, type JobStore } from '@/job/job-store';
+import { keepAsJob, takeUpDrafts } from '@/job/take-up-drafts';
 import { Workbench } from './workbench';
 
 /** Opens a job: the server's recipe, and on top of it what this browser kept unsaved. */

@@ -3,13 +3,13 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { ask } from '@/components/api';
+import { ask } from '@/api/ask';
 import { RefusedContext } from '@/components/refused';
-import type { JobDetail } from '../jobs/job-types';
-import { dropDraft } from './drafts';
-import { useJob, useJobStore } from './job-store';
-import { thisTab } from './this-tab';
-import { useView, type Station } from './view-store';
+import type { JobDetail } from '@/api/job-types';
+import { dropDraft } from '@/job/drafts';
+import { useJob, useJobStore } from '@/job/job-store';
+import { thisTab } from '@/job/this-tab';
+import { useView, type Station } from '@/job/view-store';
 import css from './save-problem.module.css';
 
 /** What keeps the job from being saved and is not mended by trying again. */

@@ -1,14 +1,14 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/build/measure-picture';
-import type { Picture } from '@needlefile/core/build/picture';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { memo } from 'react';
 import { HoldPanel } from '../hold/hold-panel';
 import { LetterPanel } from '../letter/letter-panel';
 import { PlatePanel } from '../plate/plate-panel';
 import { ReleasePanel } from '../release/release-panel';
 import { WorkOrderPanel } from '../work-order/work-order-panel';
-import { useView } from './view-store';
+import { useView } from '@/job/view-store';
 
 interface Props {
   readonly picture: Picture | null;

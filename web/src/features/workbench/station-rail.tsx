@@ -1,10 +1,10 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
-import type { Rule, Severity } from '@needlefile/core/check/findings';
+import type { Picture } from '@needlefile/core/screen/picture';
+import type { Rule, Severity } from '@needlefile/core/check/finding';
 import { memo } from 'react';
 import { BoxArrowDown, BoundingBox, Fonts, Link45deg, ListOl, type Icon } from 'react-bootstrap-icons';
-import { STATIONS, useView, type Station } from './view-store';
+import { STATIONS, useView, type Station } from '@/job/view-store';
 import css from './station-rail.module.css';
 
 const LOOKS: Record<Station, { readonly name: string; readonly icon: Icon }> = {

@@ -1,10 +1,10 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { formatLength } from '@needlefile/core/units/length';
 import { formatTime, formatTravel } from '@needlefile/core/units/quantity';
 import { memo } from 'react';
-import { useUnit } from '@/components/unit';
+import { useUnit } from '@/hooks/unit';
 import { useCursor } from '../bed/cursor';
 import css from './status-line.module.css';
 

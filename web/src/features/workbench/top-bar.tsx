@@ -1,6 +1,6 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/build/picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { MAKE_NAMES } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
@@ -9,10 +9,10 @@ import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { ArrowClockwise, ArrowCounterclockwise } from 'react-bootstrap-icons';
-import { useUnit } from '@/components/unit';
+import { useUnit } from '@/hooks/unit';
 import { UnitSwitch } from '@/components/unit-switch';
-import { changeName, useJob, type SaveState } from './job-store';
-import { useView } from './view-store';
+import { changeName, useJob, type SaveState } from '@/job/job-store';
+import { useView } from '@/job/view-store';
 import css from './top-bar.module.css';
 
 export function TopBar({ picture }: { picture: Picture | null }) {

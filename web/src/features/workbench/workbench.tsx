@@ -5,14 +5,14 @@ import { Bed } from '../bed/bed';
 import { CheckColumn } from '../check/check-column';
 import { Tray } from '../tray/tray';
 import { ConflictDialog } from './conflict-dialog';
-import { useJob } from './job-store';
+import { useJob } from '@/job/job-store';
 import { RefusalsAtFields, SaveProblem } from './save-problem';
 import { StationPanel } from './station-panel';
 import { StationRail } from './station-rail';
 import { StatusLine } from './status-line';
 import { TopBar } from './top-bar';
-import { useBuild, usePreview } from './use-build';
-import { STATIONS, useView } from './view-store';
+import { useBuild, usePreview } from '@/job/use-build';
+import { STATIONS, useView } from '@/job/view-store';
 import css from './workbench.module.css';
 
 /**

@@ -1,8 +1,8 @@
 import 'server-only';
-import type { Release, ReleaseProgress } from '@needlefile/core/build/release';
+import type { Release, ReleaseProgress } from '@needlefile/core/job/release';
 import { readRecipe } from '@needlefile/core/recipe/read';
 import type { RecipeInput } from '@needlefile/core/recipe/schema';
-import type { JobSummary } from '../../features/jobs/job-types';
+import type { JobSummary } from '../../api/job-types';
 import { faceBytesIfHere } from '../faces';
 import { Refusal } from '../refusal';
 import { getShop } from '../shop';

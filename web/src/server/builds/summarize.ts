@@ -1,9 +1,9 @@
-import { build } from '@needlefile/core/build/build';
-import { measure } from '@needlefile/core/build/measure';
-import { pictureOf } from '@needlefile/core/build/picture';
+import { build } from '@needlefile/core/job/build-job';
+import { measure } from '@needlefile/core/job/measure-job';
+import { pictureOf } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { MAKE_NAMES } from '@needlefile/core/recipe/schema';
-import type { JobSummary } from '../../features/jobs/job-types';
+import type { JobSummary } from '../../api/job-types';
 import type { BuildOrder } from './build-order.ts';
 import { facesFrom } from './open-faces.ts';
 

@@ -1,6 +1,6 @@
-import { build } from '@needlefile/core/build/build';
-import { FORMATS, release, ReleaseRefused, type Release, type ReleaseProgress } from '@needlefile/core/build/release';
-import type { JobSummary } from '../../features/jobs/job-types';
+import { build } from '@needlefile/core/job/build-job';
+import { FORMATS, release, ReleaseRefused, type Release, type ReleaseProgress } from '@needlefile/core/job/release';
+import type { JobSummary } from '../../api/job-types';
 import type { BuildOrder } from './build-order.ts';
 import { facesFrom } from './open-faces.ts';
 import { summarize } from './summarize.ts';

@@ -1,9 +1,9 @@
 import type { RecipeInput } from '@needlefile/core/recipe/schema';
-import type { Report } from '@needlefile/core/build/report';
+import type { Report } from '@needlefile/core/job/report';
 import type { FontFacts } from '@needlefile/core/lettering/font-facts';
 import type { ReadBack } from '@needlefile/core/formats/compare';
 import { customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
-import type { JobSummary } from '../../features/jobs/job-types';
+import type { JobSummary } from '../../api/job-types';
 
 const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const now = (name: string) => timestamp(name, { withTimezone: true }).notNull().defaultNow();

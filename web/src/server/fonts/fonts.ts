@@ -1,7 +1,7 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
 import { desc, eq } from 'drizzle-orm';
-import type { BroughtFace } from '../../components/faces';
+import type { BroughtFace } from '../../api/brought-face';
 import { db } from '../db/client';
 import { fonts } from '../db/schema';
 import { Refusal } from '../refusal';

@@ -1,4 +1,4 @@
-import type { ReleaseProgress } from '@needlefile/core/build/release';
+import type { ReleaseProgress } from '@needlefile/core/job/release';
 import { z } from 'zod';
 import { answer, answerInLines, readBody, readId } from '@/server/http';
 import { listReleases, releaseJob } from '@/server/releases';

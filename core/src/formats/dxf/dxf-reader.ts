@@ -1,0 +1,113 @@
+import { joinBounds } from '../../geometry/bounds.ts';
+import type { Contour } from '../../geometry/contour.ts';
+import { contourBounds } from '../../geometry/contour-facts.ts';
+import { distance, type Point } from '../../geometry/point.ts';
+import { arc, line, type Segment } from '../../geometry/segment.ts';
+import { circle } from '../../geometry/shapes.ts';
+import { arcOfBulge } from '../arc-from-ends.ts';
+import { UnreadableFile, type ReadDrawing } from '../sheet-drawing.ts';
+
+interface Tag {
+  readonly code: number;
+  readonly value: string;
+}
+
+const MM_PER_UNIT: Record<number, number> = { 0: 1, 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000 };
+
+/**
+ * Reads polylines, lines, arcs and circles out of a text DXF, by layer. Other entities are counted as unread.
+ * @throws UnreadableFile where it is binary, cut short or no DXF
+ */
+export function readDxf(text: string): ReadDrawing {
+  if (text.startsWith('AutoCAD Binary DXF'))
+    throw new UnreadableFile('This is a binary DXF. Save it as text (ASCII) DXF.');
+  const tags = tagsOf(text);
+  if (tags.at(-1)?.value !== 'EOF') throw new UnreadableFile('The DXF is cut short: its end is missing.');
+  const scale = MM_PER_UNIT[headerNumber(tags, '$INSUNITS') ?? 4] ?? 1;
+  const layers = new Map<string, Contour[]>();
+  const unread: Record<string, number> = {};
+  for (const entity of entitiesOf(tags)) {
+    const kind = entity[0]!.value;
+    const contour = contourOf(kind, entity, scale);
+    if (!contour) {
+      unread[kind] = (unread[kind] ?? 0) + 1;
+      continue;
+    }
+    const layer = entity.find(({ code }) => code === 8)?.value ?? '0';
+    layers.set(layer, [...(layers.get(layer) ?? []), contour]);
+  }
+  const extent = joinBounds([...layers.values()].flat().map(contourBounds));
+  return {
+    width: Math.max(0, extent.maxX),
+    height: Math.max(0, extent.maxY),
+    layers: [...layers].map(([name, contours]) => ({ name, contours })),
+    unread,
+  };
+}
+
+function tagsOf(text: string): Tag[] {
+  const lines = text.split(/\r\n|\n|\r/);
+  const tags: Tag[] = [];
+  for (let i = 0; i + 1 < lines.length; i += 2) {
+    const code = Number(lines[i]!.trim());
+    if (!Number.isInteger(code)) throw new UnreadableFile(`This is not a DXF: line ${i + 1} should be a group code.`);
+    tags.push({ code, value: lines[i + 1]!.trim() });
+  }
+  return tags;
+}
+
+function headerNumber(tags: readonly Tag[], name: string): number | undefined {
+  const at = tags.findIndex(({ code, value }) => code === 9 && value === name);
+  return at < 0 ? undefined : Number(tags[at + 1]?.value);
+}
+
+function entitiesOf(tags: readonly Tag[]): Tag[][] {
+  const begin = tags.findIndex(
+    ({ code, value }, i) => code === 2 && value === 'ENTITIES' && tags[i - 1]?.value === 'SECTION',
+  );
+  if (begin < 0) throw new UnreadableFile('The DXF has no entities.');
+  const entities: Tag[][] = [];
+  for (const tag of tags.slice(begin + 1)) {
+    if (tag.code === 0 && tag.value === 'ENDSEC') return entities;
+    if (tag.code === 0) entities.push([tag]);
+    else entities.at(-1)?.push(tag);
+  }
+  throw new UnreadableFile('The DXF is cut short: its entities do not end.');
+}
+
+function contourOf(kind: string, entity: readonly Tag[], scale: number): Contour | null {
+  const number = (code: number, otherwise = 0) => Number(entity.find((tag) => tag.code === code)?.value ?? otherwise);
+  const at = (code: number): Point => ({ x: number(code) * scale, y: number(code + 10) * scale });
+  switch (kind) {
+    case 'LWPOLYLINE':
+      return polyline(entity, (number(70) & 1) === 1, scale);
+    case 'LINE':
+      return { segments: [line(at(10), at(11), '')], closed: false };
+    case 'CIRCLE':
+      return circle(at(10), number(40) * scale, '');
+    case 'ARC': {
+      const start = number(50);
+      const sweep = (((number(51) - start) % 360) + 360) % 360 || 360;
+      return { segments: [arc(at(10), number(40) * scale, start, sweep, '')], closed: false };
+    }
+    default:
+      return null;
+  }
+}
+
+function polyline(entity: readonly Tag[], closed: boolean, scale: number): Contour | null {
+  const vertices: { x: number; y: number; bulge: number }[] = [];
+  for (const { code, value } of entity) {
+    const last = vertices.at(-1);
+    if (code === 10) vertices.push({ x: Number(value) * scale, y: 0, bulge: 0 });
+    else if (code === 20 && last) last.y = Number(value) * scale;
+    else if (code === 42 && last) last.bulge = Number(value);
+  }
+  const segments: Segment[] = [];
+  vertices.forEach((from, i) => {
+    const to = vertices[i + 1] ?? (closed ? vertices[0] : undefined);
+    if (!to || distance(from, to) < 1e-9) return;
+    segments.push(Math.abs(from.bulge) < 1e-9 ? line(from, to, '') : arcOfBulge(from, to, from.bulge));
+  });
+  return segments.length > 0 ? { segments, closed } : null;
+}

@@ -1,0 +1,412 @@
+import { fitArcs, type BulgeStep } from '../../geometry/arc-fit.ts';
+import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
+import type { Contour } from '../../geometry/contour.ts';
+import { contourBounds } from '../../geometry/contour-facts.ts';
+import { distance, type Point } from '../../geometry/point.ts';
+import { portion } from '../../geometry/segment.ts';
+import { decimal } from '../numbers.ts';
+import type { SheetDrawing } from '../sheet-drawing.ts';
+
+type Tag = readonly [code: number, value: string | number];
+
+/** Curves other than arcs are fitted by arcs this closely, mm, unless the release asks otherwise. */
+export const ARC_FIT_TOLERANCE = 0.005;
+
+/**
+ * Writes a drawing as DXF R2000 in mm: a layer an operation, closed contours as closed polylines with bulges, whole
+ * circles as circles.
+ */
+export function writeDxf(drawing: SheetDrawing, tolerance = ARC_FIT_TOLERANCE): string {
+  const file = new DxfFile();
+  const entities = drawing.layers.flatMap(({ name, contours }) =>
+    contours.flatMap((contour) => file.entity(contour, name, tolerance)),
+  );
+  const extent = joinBounds(drawing.layers.flatMap(({ contours }) => contours.map(contourBounds)));
+  const tags: Tag[] = [
+    ...header(extent, drawing),
+    ...section('CLASSES', []),
+    ...file.tables(drawing),
+    ...file.blocks(),
+    ...section('ENTITIES', entities),
+    ...file.objects(),
+    [0, 'EOF'],
+  ];
+  // The seed must lie above every handle given out, which is known only now.
+  return tags.map(([code, value]) => `${code}\n${value === HANDLE_SEED ? file.nextHandle() : value}\n`).join('');
+}
+
+const HANDLE_SEED = '@seed';
+const section = (name: string, body: readonly Tag[]): Tag[] => [[0, 'SECTION'], [2, name], ...body, [0, 'ENDSEC']];
+const place = (code: number, { x, y }: Point): Tag[] => [
+  [code, decimal(x, 6)],
+  [code + 10, decimal(y, 6)],
+  [code + 20, '0'],
+];
+
+function header(extent: Bounds, { width, height }: SheetDrawing): Tag[] {
+  const known = extent.minX <= extent.maxX ? extent : { minX: 0, minY: 0, maxX: width, maxY: height };
+  return section('HEADER', [
+    [9, '$ACADVER'],
+    [1, 'AC1015'],
+    [9, '$DWGCODEPAGE'],
+    [3, 'ANSI_1252'],
+    [9, '$INSBASE'],
+    ...place(10, { x: 0, y: 0 }),
+    [9, '$EXTMIN'],
+    ...place(10, { x: known.minX, y: known.minY }),
+    [9, '$EXTMAX'],
+    ...place(10, { x: known.maxX, y: known.maxY }),
+    [9, '$LIMMIN'],
+    ...place(10, { x: 0, y: 0 }).slice(0, 2),
+    [9, '$LIMMAX'],
+    ...place(10, { x: width, y: height }).slice(0, 2),
+    [9, '$INSUNITS'],
+    [70, 4],
+    [9, '$MEASUREMENT'],
+    [70, 1],
+    [9, '$HANDSEED'],
+    [5, HANDLE_SEED],
+  ]);
+}
+
+/** Gives out handles, and knows those that others refer to. */
+class DxfFile {
+  private last = 0x20;
+  private readonly modelSpace = this.handle();
+  private readonly paperSpace = this.handle();
+  private readonly layout = { model: this.handle(), paper: this.handle() };
+
+  nextHandle(): string {
+    return (this.last + 1).toString(16).toUpperCase();
+  }
+
+  private handle(): string {
+    return (++this.last).toString(16).toUpperCase();
+  }
+
+  entity(contour: Contour, layer: string, tolerance: number): Tag[] {
+    const common = (kind: string, marker: string): Tag[] => [
+      [0, kind],
+      [5, this.handle()],
+      [330, this.modelSpace],
+      [100, 'AcDbEntity'],
+      [8, layer],
+      [100, marker],
+    ];
+    const round = wholeCircle(contour);
+    if (round) return [...common('CIRCLE', 'AcDbCircle'), ...place(10, round.centre), [40, decimal(round.radius, 6)]];
+    const vertices = polylineVertices(contour, tolerance);
+    const body = vertices.flatMap(({ at, bulge }): Tag[] => [
+      [10, decimal(at.x, 6)],
+      [20, decimal(at.y, 6)],
+      ...(bulge === 0 ? [] : ([[42, decimal(bulge, 9)]] as Tag[])),
+    ]);
+    return [
+      ...common('LWPOLYLINE', 'AcDbPolyline'),
+      [90, vertices.length],
+      [70, contour.closed ? 1 : 0],
+      [43, '0'],
+      ...body,
+    ];
+  }
+
+  tables(drawing: SheetDrawing): Tag[] {
+    const records = (name: string, list: (owner: string) => Tag[][], extra: Tag[] = []): Tag[] => {
+      const owner = this.handle();
+      const body = list(owner);
+      return [
+        [0, 'TABLE'],
+        [2, name],
+        [5, owner],
+        [330, '0'],
+        [100, 'AcDbSymbolTable'],
+        [70, body.length],
+        ...extra,
+        ...body.flat(),
+        [0, 'ENDTAB'],
+      ];
+    };
+    const record = (
+      kind: string,
+      owner: string,
+      marker: string,
+      body: Tag[],
+      handle = this.handle(),
+      handleCode = 5,
+    ): Tag[] => [[0, kind], [handleCode, handle], [330, owner], [100, 'AcDbSymbolTableRecord'], [100, marker], ...body];
+    const lineType = (owner: string, name: string, text = '') =>
+      record('LTYPE', owner, 'AcDbLinetypeTableRecord', [
+        [2, name],
+        [70, 0],
+        [3, text],
+        [72, 65],
+        [73, 0],
+        [40, '0'],
+      ]);
+    const layer = (owner: string, name: string, colour: number) =>
+      record('LAYER', owner, 'AcDbLayerTableRecord', [
+        [2, name],
+        [70, 0],
+        [62, colour],
+        [6, 'CONTINUOUS'],
+        [370, -3],
+      ]);
+    const block = (owner: string, name: string, handle: string, layoutHandle: string) =>
+      record(
+        'BLOCK_RECORD',
+        owner,
+        'AcDbBlockTableRecord',
+        [
+          [2, name],
+          [340, layoutHandle],
+        ],
+        handle,
+      );
+    const view: Tag[] = [
+      [2, '*ACTIVE'],
+      [70, 0],
+      [10, '0'],
+      [20, '0'],
+      [11, '1'],
+      [21, '1'],
+      [12, decimal(drawing.width / 2)],
+      [22, decimal(drawing.height / 2)],
+      [13, '0'],
+      [23, '0'],
+      [14, '10'],
+      [24, '10'],
+      [15, '10'],
+      [25, '10'],
+      [16, '0'],
+      [26, '0'],
+      [36, '1'],
+      [17, '0'],
+      [27, '0'],
+      [37, '0'],
+      [40, decimal(drawing.height * 1.1)],
+      [41, decimal(drawing.width / drawing.height)],
+      [42, '50'],
+      [43, '0'],
+      [44, '0'],
+      [50, '0'],
+      [51, '0'],
+      [71, 0],
+      [72, 100],
+      [73, 1],
+      [74, 3],
+      [75, 0],
+      [76, 0],
+      [77, 0],
+      [78, 0],
+    ];
+    return section('TABLES', [
+      ...records('VPORT', (owner) => [record('VPORT', owner, 'AcDbViewportTableRecord', view)]),
+      ...records('LTYPE', (owner) => [
+        lineType(owner, 'BYBLOCK'),
+        lineType(owner, 'BYLAYER'),
+        lineType(owner, 'CONTINUOUS', 'Solid line'),
+      ]),
+      ...records('LAYER', (owner) => [
+        layer(owner, '0', 7),
+        ...drawing.layers.map(({ name, dxfColour }) => layer(owner, name, dxfColour)),
+      ]),
+      ...records('STYLE', (owner) => [
+        record('STYLE', owner, 'AcDbTextStyleTableRecord', [
+          [2, 'STANDARD'],
+          [70, 0],
+          [40, '0'],
+          [41, '1'],
+          [50, '0'],
+          [71, 0],
+          [42, '2.5'],
+          [3, 'txt'],
+          [4, ''],
+        ]),
+      ]),
+      ...records('VIEW', () => []),
+      ...records('UCS', () => []),
+      ...records('APPID', (owner) => [
+        record('APPID', owner, 'AcDbRegAppTableRecord', [
+          [2, 'ACAD'],
+          [70, 0],
+        ]),
+      ]),
+      ...records(
+        'DIMSTYLE',
+        (owner) => [
+          record(
+            'DIMSTYLE',
+            owner,
+            'AcDbDimStyleTableRecord',
+            [
+              [2, 'STANDARD'],
+              [70, 0],
+            ],
+            this.handle(),
+            105,
+          ),
+        ],
+        [[100, 'AcDbDimStyleTable']],
+      ),
+      ...records('BLOCK_RECORD', (owner) => [
+        block(owner, '*Model_Space', this.modelSpace, this.layout.model),
+        block(owner, '*Paper_Space', this.paperSpace, this.layout.paper),
+      ]),
+    ]);
+  }
+
+  blocks(): Tag[] {
+    const block = (name: string, owner: string, paper: boolean): Tag[] => {
+      const space: Tag[] = paper ? [[67, 1]] : [];
+      return [
+        [0, 'BLOCK'],
+        [5, this.handle()],
+        [330, owner],
+        [100, 'AcDbEntity'],
+        ...space,
+        [8, '0'],
+        [100, 'AcDbBlockBegin'],
+        [2, name],
+        [70, 0],
+        ...place(10, { x: 0, y: 0 }),
+        [3, name],
+        [1, ''],
+        [0, 'ENDBLK'],
+        [5, this.handle()],
+        [330, owner],
+        [100, 'AcDbEntity'],
+        ...space,
+        [8, '0'],
+        [100, 'AcDbBlockEnd'],
+      ];
+    };
+    return section('BLOCKS', [
+      ...block('*Model_Space', this.modelSpace, false),
+      ...block('*Paper_Space', this.paperSpace, true),
+    ]);
+  }
+
+  objects(): Tag[] {
+    const [root, groups, layouts] = [this.handle(), this.handle(), this.handle()];
+    const dictionary = (handle: string, owner: string, entries: [string, string][]): Tag[] => [
+      [0, 'DICTIONARY'],
+      [5, handle],
+      [330, owner],
+      [100, 'AcDbDictionary'],
+      [281, 1],
+      ...entries.flatMap(([name, entry]): Tag[] => [
+        [3, name],
+        [350, entry],
+      ]),
+    ];
+    const layout = (handle: string, name: string, order: number, block: string): Tag[] => [
+      [0, 'LAYOUT'],
+      [5, handle],
+      [330, layouts],
+      [100, 'AcDbPlotSettings'],
+      [1, ''],
+      [4, ''],
+      [6, ''],
+      [40, '0'],
+      [41, '0'],
+      [42, '0'],
+      [43, '0'],
+      [44, '0'],
+      [45, '0'],
+      [46, '0'],
+      [47, '0'],
+      [48, '0'],
+      [49, '0'],
+      [140, '0'],
+      [141, '0'],
+      [142, '1'],
+      [143, '1'],
+      [70, order === 0 ? 1024 : 0],
+      [72, 1],
+      [73, 0],
+      [74, 5],
+      [7, ''],
+      [75, 16],
+      [147, '1'],
+      [148, '0'],
+      [149, '0'],
+      [100, 'AcDbLayout'],
+      [1, name],
+      [70, 1],
+      [71, order],
+      [10, '0'],
+      [20, '0'],
+      [11, '420'],
+      [21, '297'],
+      [12, '0'],
+      [22, '0'],
+      [32, '0'],
+      [14, '0'],
+      [24, '0'],
+      [34, '0'],
+      [15, '0'],
+      [25, '0'],
+      [35, '0'],
+      [146, '0'],
+      [13, '0'],
+      [23, '0'],
+      [33, '0'],
+      [16, '1'],
+      [26, '0'],
+      [36, '0'],
+      [17, '0'],
+      [27, '1'],
+      [37, '0'],
+      [76, 0],
+      [330, block],
+    ];
+    return section('OBJECTS', [
+      ...dictionary(root, '0', [
+        ['ACAD_GROUP', groups],
+        ['ACAD_LAYOUT', layouts],
+      ]),
+      ...dictionary(groups, root, []),
+      ...dictionary(layouts, root, [
+        ['Model', this.layout.model],
+        ['Layout1', this.layout.paper],
+      ]),
+      ...layout(this.layout.model, 'Model', 0, this.modelSpace),
+      ...layout(this.layout.paper, 'Layout1', 1, this.paperSpace),
+    ]);
+  }
+}
+
+function wholeCircle({ segments, closed }: Contour): { centre: Point; radius: number } | null {
+  const first = segments[0];
+  if (!closed || first?.kind !== 'arc') return null;
+  let sweep = 0;
+  for (const segment of segments) {
+    if (
+      segment.kind !== 'arc' ||
+      distance(segment.centre, first.centre) > 1e-9 ||
+      Math.abs(segment.radius - first.radius) > 1e-9
+    )
+      return null;
+    sweep += segment.sweep;
+  }
+  return Math.abs(Math.abs(sweep) - 360) < 1e-6 ? { centre: first.centre, radius: first.radius } : null;
+}
+
+/** The contour as polyline vertices; each bulge belongs to the side that leaves its vertex. */
+function polylineVertices({ segments, closed }: Contour, tolerance: number): { at: Point; bulge: number }[] {
+  const steps: BulgeStep[] = [];
+  for (const segment of segments) {
+    if (segment.kind === 'line') steps.push({ to: segment.to, bulge: 0 });
+    else if (segment.kind === 'cubic') steps.push(...fitArcs(segment, tolerance));
+    else {
+      // A half turn at most to a side: larger bulges are badly conditioned.
+      const parts = Math.max(1, Math.ceil(Math.abs(segment.sweep) / 180));
+      const bulge = Math.tan((segment.sweep / parts / 4) * (Math.PI / 180));
+      for (let i = 1; i <= parts; i++)
+        steps.push({ to: i === parts ? segment.to : portion(segment, 0, i / parts).to, bulge });
+    }
+  }
+  const start = segments[0]!.from;
+  const vertices = steps.map(({ bulge }, i) => ({ at: i === 0 ? start : steps[i - 1]!.to, bulge }));
+  return closed ? vertices : [...vertices, { at: steps.at(-1)!.to, bulge: 0 }];
+}

@@ -1,0 +1,116 @@
+import type { Contour } from '../../geometry/contour.ts';
+import { cubic, onCircle, type ArcSegment, type CubicSegment } from '../../geometry/segment.ts';
+import type { Point } from '../../geometry/point.ts';
+import { decimal } from '../numbers.ts';
+import type { SheetDrawing } from '../sheet-drawing.ts';
+
+const POINTS_PER_MM = 72 / 25.4;
+/** Zero would be the thinnest line a device has, which some lose altogether. */
+const HAIRLINE = 0.05;
+
+/**
+ * Writes a drawing as PDF: page 1 the sheet at true size with a layer an operation, then the job ticket on
+ * as many pages as it takes.
+ * @param ticket lines of the job ticket
+ */
+export async function writePdf(drawing: SheetDrawing, ticket: readonly string[]): Promise<Uint8Array> {
+  const { PDFDocument, PDFName, PDFString, StandardFonts } = await import('@cantoo/pdf-lib');
+  const pdf = await PDFDocument.create();
+  pdf.setTitle(plain(drawing.title));
+  pdf.setSubject(plain(drawing.description));
+  // The same job gives the same bytes, whenever it is released.
+  pdf.setCreationDate(new Date(0));
+  pdf.setModificationDate(new Date(0));
+  const { context } = pdf;
+  const page = pdf.addPage([drawing.width * POINTS_PER_MM, drawing.height * POINTS_PER_MM]);
+  const groups = drawing.layers.map(({ name }) =>
+    context.register(context.obj({ Type: 'OCG', Name: PDFString.of(name) })),
+  );
+  pdf.catalog.set(PDFName.of('OCProperties'), context.obj({ OCGs: groups, D: { Order: groups, ON: groups } }));
+  // Stroke adjustment off: some readers would otherwise shift thin lines onto their pixels, and export them shifted.
+  const content = [
+    `q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm /True gs ${HAIRLINE} w 1 j 1 J`,
+  ];
+  drawing.layers.forEach(({ colour, fill, contours }, i) => {
+    const rgb = [1, 3, 5].map((at) => decimal(parseInt(colour.slice(at, at + 2), 16) / 255, 4)).join(' ');
+    content.push(`/OC /L${i} BDC`, fill ? `${rgb} rg` : `${rgb} RG`);
+    if (fill) content.push(...contours.map(pathOperators), 'f*');
+    else for (const contour of contours) content.push(pathOperators(contour), 'S');
+    content.push('EMC');
+  });
+  content.push('Q');
+  page.node.set(PDFName.of('Contents'), context.register(context.flateStream(content.join('\n'))));
+  page.node.set(
+    PDFName.of('Resources'),
+    context.obj({
+      ExtGState: { True: { Type: 'ExtGState', SA: false } },
+      Properties: Object.fromEntries(groups.map((group, i) => [`L${i}`, group])),
+    }),
+  );
+
+  const [regular, bold] = [
+    await pdf.embedFont(StandardFonts.Helvetica),
+    await pdf.embedFont(StandardFonts.HelveticaBold),
+  ];
+  const lines = ticket.flatMap((text) => wrapped(plain(text), LONGEST_LINE));
+  const pages = Math.max(1, Math.ceil(lines.length / LINES_ON_PAGE));
+  for (let n = 0; n < pages; n++) {
+    const sheet = pdf.addPage(A4);
+    const [title] = wrapped(plain(drawing.title), LONGEST_TITLE);
+    sheet.drawText(title ?? '', { x: 56, y: 770, size: 18, font: bold });
+    lines.slice(n * LINES_ON_PAGE, (n + 1) * LINES_ON_PAGE).forEach((text, i) => {
+      sheet.drawText(text, { x: 56, y: 738 - i * 15, size: 10, font: regular });
+    });
+    if (pages > 1) sheet.drawText(`Page ${n + 1} of ${pages}`, { x: 56, y: 40, size: 9, font: regular });
+  }
+  return pdf.save();
+}
+
+/** Points. */
+const A4: [number, number] = [595.28, 841.89];
+
+/** Of the ticket: lines down to its foot, and characters that fit across it at the size they are written in. */
+const LINES_ON_PAGE = 44;
+const LONGEST_LINE = 96;
+const LONGEST_TITLE = 50;
+
+/** A text as lines of so many characters at most, parted between words where that can be. */
+function wrapped(text: string, longest: number): string[] {
+  const lines: string[] = [];
+  let rest = text;
+  while (rest.length > longest) {
+    const space = rest.lastIndexOf(' ', longest);
+    const end = space > longest / 2 ? space : longest;
+    lines.push(rest.slice(0, end));
+    rest = `   ${rest.slice(end).trimStart()}`;
+  }
+  return [...lines, rest];
+}
+
+/** What the standard fonts of PDF can write; anything else becomes a question mark on the ticket. */
+const plain = (text: string): string => text.replace(/₂/g, '2').replace(/[^\x20-\x7e\u00a0-\u00ff]/gu, '?');
+
+const at = ({ x, y }: Point): string => `${decimal(x, 5)} ${decimal(y, 5)}`;
+
+function pathOperators({ segments, closed }: Contour): string {
+  const parts = [`${at(segments[0]!.from)} m`];
+  for (const segment of segments) {
+    if (segment.kind === 'line') parts.push(`${at(segment.to)} l`);
+    else
+      for (const { c1, c2, to } of segment.kind === 'arc' ? arcAsCubics(segment) : [segment])
+        parts.push(`${at(c1)} ${at(c2)} ${at(to)} c`);
+  }
+  return parts.join('\n') + (closed ? '\nh' : '');
+}
+
+/** Split so that no part turns more than 45 degrees: then the cubics are within 4e-6 of the radius. */
+function arcAsCubics({ centre, radius, startAngle, sweep, from, to, source }: ArcSegment): CubicSegment[] {
+  const count = Math.max(1, Math.ceil(Math.abs(sweep) / 45));
+  const step = sweep / count;
+  const handle = (4 / 3) * Math.tan((step * Math.PI) / 720) * radius;
+  return Array.from({ length: count }, (_, i) => {
+    const [a, b] = [startAngle + i * step, startAngle + (i + 1) * step];
+    const [p, q] = [i === 0 ? from : onCircle(centre, radius, a), i === count - 1 ? to : onCircle(centre, radius, b)];
+    return cubic(p, onCircle(p, handle, a + 90), onCircle(q, -handle, b + 90), q, source);
+  });
+}

@@ -1,0 +1,64 @@
+import { centreOf, heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
+import type { Recipe } from '../recipe/schema.ts';
+import type { Build } from './build-job.ts';
+import type { Measures } from './measure-job.ts';
+
+/** Windows of a coupon at most. */
+const MOST = 4;
+
+/** A window is so many times as large as the place it shows, and at least so many limits. */
+const ROOM = 3;
+
+/**
+ * The riskiest places of a job for a test coupon: its thinnest neck or wall, its narrowest bridge, its narrowest gap
+ * and its smallest counter. Each is known by the letter it is nearest to, so that it stays there.
+ * @returns null where there is nothing to test
+ */
+export function couponPlaces(
+  { arrangement: { letters, sheet }, hold, recipe }: Build,
+  measures: Measures,
+): Recipe['coupon'] {
+  const narrowest = <T>(list: readonly T[], width: (each: T) => number): T | undefined =>
+    list.reduce<T | undefined>(
+      (least, each) => (least === undefined || width(each) < width(least) ? each : least),
+      undefined,
+    );
+  const places: Bounds[] = [];
+  const neck = narrowest(measures.necks, ({ width }) => width);
+  const bridge = narrowest(hold.bridges, ({ width, length }) => width - length * 1e-3);
+  const counter = narrowest(measures.counters, ({ disc }) => disc);
+  for (const place of [
+    neck?.place,
+    bridge && boxOf(bridge.from, bridge.to),
+    measures.thickness.least?.place,
+    counter?.place,
+    measures.gaps.least?.place,
+  ])
+    if (place && !places.some((other) => near(other, place, 2 * measures.limits.wall))) places.push(place);
+  const outlined = letters.filter(({ contours }) => contours.length > 0);
+  if (places.length === 0 || outlined.length === 0) return null;
+  const least = Math.max(8, ROOM * Math.max(measures.limits.wall, measures.limits.neck, 1) * 2);
+  const windows = places.slice(0, MOST).map((place) => {
+    const middle = centreOf(place);
+    const letter = narrowest(outlined, ({ bounds }) =>
+      Math.hypot(centreOf(bounds).x - middle.x, centreOf(bounds).y - middle.y),
+    )!;
+    const own = centreOf(letter.bounds);
+    const size = Math.min(
+      Math.max(least, ROOM * Math.max(widthOf(place), heightOf(place))),
+      Math.max(sheet.width, sheet.height),
+    );
+    return { letter: letter.id, x: round(middle.x - own.x), y: round(middle.y - own.y), size: Math.ceil(size) };
+  });
+  return { windows, frame: Math.max(3, round(recipe.thickness)) };
+}
+
+const round = (mm: number): number => Number(mm.toFixed(2));
+const boxOf = (a: { x: number; y: number }, b: { x: number; y: number }): Bounds => ({
+  minX: Math.min(a.x, b.x),
+  maxX: Math.max(a.x, b.x),
+  minY: Math.min(a.y, b.y),
+  maxY: Math.max(a.y, b.y),
+});
+const near = (a: Bounds, b: Bounds, by: number): boolean =>
+  Math.hypot(centreOf(a).x - centreOf(b).x, centreOf(a).y - centreOf(b).y) < by;

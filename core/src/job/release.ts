@@ -1,0 +1,136 @@
+import { compareDrawings, type ReadBack } from '../formats/compare.ts';
+import { readDxf } from '../formats/dxf/dxf-reader.ts';
+import { writeDxf } from '../formats/dxf/dxf-writer.ts';
+import { writePdf } from '../formats/pdf/pdf-writer.ts';
+import type { SheetDrawing } from '../formats/sheet-drawing.ts';
+import { readSvg } from '../formats/svg/svg-reader.ts';
+import { writeSvg } from '../formats/svg/svg-writer.ts';
+import { decimal } from '../formats/numbers.ts';
+import type { Operation } from '../operations/operations.ts';
+import { MAKE_NAMES } from '../recipe/schema.ts';
+import { formatTime } from '../units/quantity.ts';
+import type { Build } from './build-job.ts';
+import { measure } from './measure-job.ts';
+import { reportOf, type Report } from './report.ts';
+
+export const FORMATS = ['svg', 'dxf', 'pdf'] as const;
+export type Format = (typeof FORMATS)[number];
+
+export interface ReleasedFile {
+  readonly format: Format;
+  readonly bytes: Uint8Array;
+  /** null where we have no reader for the format. */
+  readonly readBack: ReadBack | null;
+}
+
+export interface Release {
+  readonly files: readonly ReleasedFile[];
+  readonly report: Report;
+}
+
+/** How far a release is, from 0 to 1, and with what it is busy. */
+export interface ReleaseProgress {
+  readonly doing: string;
+  readonly share: number;
+}
+
+/** A file that did not read back as what was meant: it must not leave the shop. */
+export class ReleaseRefused extends Error {
+  override readonly name = 'ReleaseRefused';
+}
+
+/** Share of the tolerance that arcs are fitted to, so that rounding and comparing have the rest. */
+const FIT_SHARE = 0.5;
+
+/**
+ * Writes a build's files and reads each back before giving it out.
+ * @param revision of the recipe, for the files' titles; null where there is none
+ * @param tell hears how far it is
+ * @throws ReleaseRefused where there is nothing to write or a file reads back wrong
+ */
+export async function release(
+  build: Build,
+  formats: readonly Format[],
+  revision: number | null,
+  tell: (progress: ReleaseProgress) => void = () => {},
+): Promise<Release> {
+  const drawing = sheetDrawing(build, revision);
+  if (drawing.layers.length === 0) throw new ReleaseRefused('There is nothing to release: no line has an operation.');
+  tell({ doing: 'Measuring', share: 0.2 });
+  const report = reportOf(build, measure(build));
+  const files: ReleasedFile[] = [];
+  for (const [i, format] of formats.entries()) {
+    tell({ doing: `Writing the ${format.toUpperCase()} and reading it back`, share: 0.5 + (0.5 * i) / formats.length });
+    files.push(await write(format, drawing, report, build.recipe.release.tolerance));
+  }
+  for (const { format, readBack } of files)
+    if (readBack && !readBack.ok)
+      throw new ReleaseRefused(
+        `The ${format.toUpperCase()} did not read back as it was meant: ${readBack.problems.join('; ')}. It is not offered.`,
+      );
+  return { files, report };
+}
+
+async function write(format: Format, drawing: SheetDrawing, report: Report, tolerance: number): Promise<ReleasedFile> {
+  if (format === 'pdf') return { format, bytes: await writePdf(drawing, jobTicket(report, drawing)), readBack: null };
+  const text = format === 'svg' ? writeSvg(drawing) : writeDxf(drawing, tolerance * FIT_SHARE);
+  const readBack = compareDrawings(drawing, format === 'svg' ? readSvg(text) : readDxf(text), tolerance);
+  return { format, bytes: utf8(text), readBack };
+}
+
+/** UTF-8 bytes, without leaning on what browsers and servers name differently. */
+function utf8(text: string): Uint8Array {
+  const escaped = unescape(encodeURIComponent(text));
+  return Uint8Array.from(escaped, (character) => character.charCodeAt(0));
+}
+
+/** The drawing of a build as files carry it: a layer an operation, by the machine's output map. */
+export function sheetDrawing(
+  { recipe, machine, arrangement, operations }: Build,
+  revision: number | null,
+): SheetDrawing {
+  const names = layerNames(operations, machine.output);
+  return {
+    title: recipe.name,
+    description: `${MAKE_NAMES[recipe.make]}, ${recipe.thickness} mm, ${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
+    width: arrangement.sheet.width,
+    height: arrangement.sheet.height,
+    layers: operations.map(({ id, work, fill, contours }, i) => ({
+      name: names[i]!,
+      operation: `${work} ${id}`,
+      colour: machine.output[work].colour,
+      dxfColour: machine.output[work].dxfColour,
+      fill,
+      contours,
+    })),
+  };
+}
+
+/** The output map's layer for the work; where two operations share one, each says which it is. */
+function layerNames(operations: readonly Operation[], output: Build['machine']['output']): string[] {
+  const base = operations.map(({ work }) => output[work].layer);
+  return operations.map(({ id }, i) =>
+    base.filter((name) => name === base[i]).length > 1
+      ? `${base[i]}_${(id.split(':')[1] ?? id).toUpperCase()}`
+      : base[i]!,
+  );
+}
+
+function jobTicket(report: Report, drawing: SheetDrawing): string[] {
+  const [width, height] = [report.bounds.maxX - report.bounds.minX, report.bounds.maxY - report.bounds.minY];
+  const counts = (status: string) => report.pieces.filter((piece) => piece.status === status).length;
+  return [
+    drawing.description,
+    `Material: ${report.material}, ${report.thickness} mm`,
+    `Sheet: ${decimal(report.sheet.width, 2)} x ${decimal(report.sheet.height, 2)} mm. Drawing: ${decimal(width, 2)} x ${decimal(height, 2)} mm.`,
+    `Pieces: ${counts('kept')} kept, ${counts('loose')} loose, ${counts('drop-out')} drop-outs`,
+    '',
+    ...report.operations.map(
+      ({ work, id, contours, length, time, settings }, i) =>
+        `${i + 1}. ${work} (${id}): ${contours} contours, ${(length / 1000).toFixed(2)} m, ${decimal(settings.speed, 1)} mm/s, ${settings.power} %, ${settings.passes} x, about ${formatTime(time)}`,
+    ),
+    `About ${formatTime(report.time)} in all`,
+    '',
+    ...report.findings.map(({ severity, title }) => `${severity === 'stop' ? 'STOP' : 'Look at'}: ${title}`),
+  ];
+}

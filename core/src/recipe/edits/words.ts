@@ -1,0 +1,130 @@
+import { letterPlace, ofLetterAt } from '../identity.ts';
+import type { Recipe } from '../schema.ts';
+
+/**
+ * Where the letters of an old text are in a new one, so that what was placed by hand on a letter stays on it: within
+ * each line, letters that both texts have in order are the same. A line that came in or went out moves those below it.
+ * @returns the new id of a letter, or the old where the letter is no longer there
+ */
+export function followLetters(before: string, after: string): (id: string) => string {
+  const [old, now] = [before.split('\n'), after.split('\n')];
+  const { bottom } = linesKept(old, now);
+  return (id) => {
+    const place = letterPlace(id);
+    if (!place) return id;
+    const { line, cluster, index } = place;
+    const target = line < old.length - bottom ? line : line + now.length - old.length;
+    const [oldLine, newLine] = [old[line]?.trim(), now[target]?.trim()];
+    if (oldLine === undefined || newLine === undefined) return id;
+    return ofLetterAt(id, { line: target, cluster: followPlace(oldLine, newLine, cluster), index });
+  };
+}
+
+/** Longer lines than this, multiplied, are followed by how they begin and end only. */
+const MOST_TO_COMPARE = 250_000;
+
+/** Where a letter of a line went: with its like among the most letters that both lines have in order. */
+function followPlace(before: string, after: string, place: number): number {
+  if (before === after) return place;
+  const matched = before.length * after.length <= MOST_TO_COMPARE ? commonLetters(before, after) : [];
+  const exact = matched.find(([from]) => from === place);
+  if (exact) return exact[1];
+  // A letter that was typed over stays as far behind the one before it.
+  const last = matched.filter(([from]) => from < place).at(-1);
+  return last ? last[1] + place - last[0] : place;
+}
+
+/** The longest common subsequence of two lines, as pairs of places. */
+function commonLetters(a: string, b: string): (readonly [number, number])[] {
+  const width = b.length + 1;
+  const longest = new Uint16Array((a.length + 1) * width);
+  for (let i = a.length - 1; i >= 0; i--)
+    for (let j = b.length - 1; j >= 0; j--)
+      longest[i * width + j] =
+        a[i] === b[j]
+          ? longest[(i + 1) * width + j + 1]! + 1
+          : Math.max(longest[(i + 1) * width + j]!, longest[i * width + j + 1]!);
+  const pairs: [number, number][] = [];
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
+    if (a[i] === b[j]) pairs.push([i++, j++]);
+    else if (longest[(i + 1) * width + j]! >= longest[i * width + j + 1]!) i++;
+    else j++;
+  }
+  return pairs;
+}
+
+function alikeFrom(a: number, b: number, same: (i: number) => boolean): number {
+  let count = 0;
+  while (count < a && count < b && same(count)) count++;
+  return count;
+}
+
+/** How many lines from the top, and of the rest how many from the bottom, two texts have in common. */
+function linesKept(old: readonly string[], now: readonly string[]): { top: number; bottom: number } {
+  const top = alikeFrom(old.length, now.length, (i) => old[i] === now[i]);
+  const bottom = alikeFrom(
+    old.length - top,
+    now.length - top,
+    (i) => old[old.length - 1 - i] === now[now.length - 1 - i],
+  );
+  return { top, bottom };
+}
+
+/** Each line's own size goes with it; a line that was parted gives its size to both, and a new one begins with 1. */
+function followLineScale(scale: readonly number[], old: readonly string[], now: readonly string[]): number[] {
+  const { top, bottom } = linesKept(old, now);
+  const changed = old.length - top - bottom;
+  const followed = now.map((_, line) => {
+    if (line >= now.length - bottom) return scale[line + old.length - now.length] ?? 1;
+    if (line < top) return scale[line] ?? 1;
+    return changed > 0 ? (scale[top + Math.min(line - top, changed - 1)] ?? 1) : 1;
+  });
+  while (followed.at(-1) === 1) followed.pop();
+  return followed;
+}
+
+/**
+ * Records by letter, moved to where their letters are now; where two would meet, the one whose letter stayed goes
+ * before.
+ */
+export function followRecord<T>(
+  record: Readonly<Record<string, T>>,
+  follow: (id: string) => string,
+): Record<string, T> {
+  return Object.fromEntries(Object.entries(record).map(([id, value]) => [follow(id), value]));
+}
+
+/**
+ * The recipe with other words: whatever was placed by hand on a letter (moves, bridges, bars, weights) goes where its
+ * letter is now.
+ */
+export function withWords(recipe: Recipe, words: string): Recipe {
+  const follow = followLetters(recipe.lettering.words, words);
+  const before = recipe.lettering.words.split('\n');
+  const { lettering, hold, coupon } = recipe;
+  return {
+    ...recipe,
+    lettering: {
+      ...lettering,
+      words,
+      lineScale: followLineScale(lettering.lineScale, before, words.split('\n')),
+      nudges: followRecord(lettering.nudges, follow),
+      thicken: {
+        ...lettering.thicken,
+        letters: followRecord(lettering.thicken.letters, follow),
+        counters: followRecord(lettering.thicken.counters, follow),
+      },
+    },
+    hold: {
+      ...hold,
+      bridges: { ...hold.bridges, byHand: followRecord(hold.bridges.byHand, follow) },
+      joins: { ...hold.joins, bars: followRecord(hold.joins.bars, follow) },
+      drop: { ...hold.drop, islands: hold.drop.islands.map(follow) },
+      tabs: { ...hold.tabs, byHand: followRecord(hold.tabs.byHand, follow) },
+    },
+    coupon: coupon && {
+      ...coupon,
+      windows: coupon.windows.map((window) => ({ ...window, letter: follow(window.letter) })),
+    },
+  };
+}

@@ -1,0 +1,74 @@
+import type { Finding } from '../check/finding.ts';
+import type { Bounds } from '../geometry/bounds.ts';
+import type { Thickness, ThicknessDisc } from '../measure/thickness.ts';
+import type { Build } from '../job/build-job.ts';
+import type { Measures } from '../job/measure-job.ts';
+import { measureReportOf, type MeasureReport } from '../job/report.ts';
+
+/** Measures as the screen needs them: places and path data with y down from the sheet's top edge, mm. Plain data. */
+export interface MeasurePicture {
+  readonly report: MeasureReport;
+  readonly findings: readonly Finding[];
+  readonly maps: { readonly thickness: readonly ThicknessBand[]; readonly gap: readonly ThicknessBand[] };
+}
+
+/** All discs of one band of thickness, as one path of circles. */
+export interface ThicknessBand {
+  /** From so many times the limit. */
+  readonly from: number;
+  readonly path: string;
+}
+
+/** Where the bands of the map begin, in times the limit. */
+const BANDS = [0, 0.5, 1, 1.5, 2, 3, 5];
+
+/** Discs larger than this many times the limit add nothing to the map but ink. */
+const WIDEST = 12;
+
+export function measurePictureOf(build: Build, measures: Measures): MeasurePicture {
+  const { height } = build.arrangement.sheet;
+  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
+    minX,
+    maxX,
+    minY: height - maxY,
+    maxY: height - minY,
+  });
+  const place = <T extends { readonly place: Bounds }>(each: T): T => ({ ...each, place: down(each.place) });
+  const report = measureReportOf(build, measures);
+  const { thickness, gap } = report.least;
+  return {
+    report: {
+      ...report,
+      least: { thickness: thickness && place(thickness), gap: gap && place(gap) },
+      thin: report.thin.map(place),
+      narrow: report.narrow.map(place),
+      necks: report.necks.map(place),
+      counters: report.counters.map(place),
+      specks: report.specks.map(place),
+      islandHolds: report.islandHolds.map(place),
+    },
+    findings: measures.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
+    maps: {
+      thickness: bandsOf(measures.thickness, measures.limits.wall, height),
+      gap: bandsOf(measures.gaps, measures.limits.gap, height),
+    },
+  };
+}
+
+/** Thick ones first, so that what is thin is drawn over them. */
+function bandsOf({ discs }: Thickness, limit: number, height: number): ThicknessBand[] {
+  const paths = BANDS.map((): string[] => []);
+  for (const disc of discs) {
+    const times = (2 * disc.radius) / limit;
+    if (times > WIDEST) continue;
+    paths[BANDS.filter((from) => times >= from).length - 1]!.push(circlePath(disc, height));
+  }
+  return BANDS.map((from, i) => ({ from, path: paths[i]!.join('') }))
+    .filter(({ path }) => path !== '')
+    .reverse();
+}
+
+function circlePath({ x, y, radius }: ThicknessDisc, height: number): string {
+  const r = radius.toFixed(2);
+  return `M${(x - radius).toFixed(2)} ${(height - y).toFixed(2)}a${r} ${r} 0 1 0 ${(2 * radius).toFixed(2)} 0a${r} ${r} 0 1 0 ${(-2 * radius).toFixed(2)} 0z`;
+}

@@ -1,0 +1,116 @@
+'use client';
+
+import { stopsFirst } from '@needlefile/core/check/order';
+import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
+import { applyPatch, type RecipePatch } from '@needlefile/core/recipe/patch';
+import type { Recipe } from '@needlefile/core/recipe/schema';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { useShop } from '@/hooks/shop';
+import { newDrawer, newMeasurer, type Job } from '@/worker/core-workers';
+import { Dropped, type Latest } from '@/worker/latest';
+
+export interface BuildState {
+  /** The last good picture; it stays while the next is made. */
+  readonly picture: Picture | null;
+  /** Measures of what the picture shows; null until they are taken. */
+  readonly measures: MeasurePicture | null;
+  /** The recipe the picture shows. */
+  readonly recipe: Recipe | null;
+  readonly working: boolean;
+  readonly problem: string | null;
+  readonly stopped: boolean;
+}
+
+/** Measuring begins when the job has been left alone this long, ms. */
+const REST = 300;
+
+/**
+ * Builds a recipe whenever it changes, and then measures it. `stop` gives what is under way up until the next change.
+ */
+export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void } {
+  const workers = useRef<{
+    readonly drawer: Latest<Job, Picture>;
+    readonly measurer: Latest<Job, MeasurePicture>;
+  } | null>(null);
+  const [state, setState] = useState<BuildState>({
+    picture: null,
+    measures: null,
+    recipe: null,
+    working: true,
+    problem: null,
+    stopped: false,
+  });
+  const shop = useShop();
+  useEffect(() => {
+    const own = { drawer: newDrawer(), measurer: newMeasurer() };
+    workers.current = own;
+    return () => {
+      own.drawer.close();
+      own.measurer.close();
+      workers.current = null;
+    };
+  }, []);
+  useEffect(() => {
+    if (!recipe || !workers.current) return;
+    const { drawer, measurer } = workers.current;
+    let current = true;
+    setState((last) => ({ ...last, working: true, stopped: false }));
+    let rest: ReturnType<typeof setTimeout> | undefined;
+    const failed = (error: Error) =>
+      current &&
+      !(error instanceof Dropped) &&
+      setState((last) => ({ ...last, working: false, problem: error.message }));
+    drawer.ask({ recipe, shop }).then((picture) => {
+      if (!current) return;
+      setState({ picture, measures: null, recipe, working: false, problem: null, stopped: false });
+      rest = setTimeout(() => {
+        measurer
+          .ask({ recipe, shop })
+          .then(
+            (measures) =>
+              current && setState((last) => ({ ...last, measures, picture: withMeasures(picture, measures) })),
+            failed,
+          );
+      }, REST);
+    }, failed);
+    return () => {
+      current = false;
+      clearTimeout(rest);
+    };
+  }, [recipe, shop]);
+  const stop = useCallback(() => {
+    workers.current?.drawer.stop();
+    workers.current?.measurer.stop();
+    setState((last) => ({ ...last, working: false, stopped: true }));
+  }, []);
+  return { ...state, stop };
+}
+
+/** The picture with the findings of measuring among the others. */
+function withMeasures(picture: Picture, { findings }: MeasurePicture): Picture {
+  return { ...picture, report: { ...picture.report, findings: stopsFirst([...picture.report.findings, ...findings]) } };
+}
+
+/** What the bed shows while a mend is looked at: the recipe with the mend taken. */
+export function usePreview(recipe: Recipe, patch: RecipePatch | null): Picture | null {
+  const drawer = useRef<Latest<Job, Picture> | null>(null);
+  const shop = useShop();
+  const [shown, setShown] = useState<{ patch: RecipePatch; recipe: Recipe; picture: Picture } | null>(null);
+  useEffect(() => () => drawer.current?.close(), []);
+  useEffect(() => {
+    if (!patch) return;
+    let current = true;
+    drawer.current ??= newDrawer();
+    // A mend of what is no longer there has no picture.
+    const preview = async (own: Latest<Job, Picture>) => own.ask({ recipe: applyPatch(recipe, patch), shop });
+    preview(drawer.current).then(
+      (picture) => current && setShown({ patch, recipe, picture }),
+      () => {},
+    );
+    return () => {
+      current = false;
+    };
+  }, [recipe, patch, shop]);
+  return shown && shown.patch === patch && shown.recipe === recipe ? shown.picture : null;
+}
