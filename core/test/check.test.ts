@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { build } from '../src/job/build-job.ts';
 import { StageCache } from '../src/assembly/stages.ts';
 import { reportOf } from '../src/job/report.ts';
-import type { Rule } from '../src/check/finding.ts';
+import type { RuleName } from '../src/check/finding.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
 import type { RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
@@ -12,7 +12,7 @@ import { buildOf, faceOf, recipeOf } from './workshop.ts';
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** A job with each fault, by the rule that finds it. */
-const FAULTS: Record<Exclude<Rule, MeasuredRule>, RecipeInput> = {
+const FAULTS: Record<Exclude<RuleName, MeasuredRule>, RecipeInput> = {
   'no words': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: ' \n ' } },
   'face missing': { make: 'cut-through', lettering: { words: 'A', face: 'lost-face' } },
   'missing character': { make: 'cut-through', lettering: { words: 'A🚂' } },

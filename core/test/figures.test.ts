@@ -8,7 +8,8 @@ import { withWords } from '../src/recipe/edits/words.ts';
 import { orderWork, type Drawing } from '../src/operations/operations.ts';
 import type { RecipeInput } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
-import { limitAt, limitReason, limitsFor, type Machine, type Material, type Shop } from '../src/shop/shop.ts';
+import { limitAt, limitReason, limitsFor } from '../src/shop/limits.ts';
+import { type Machine, type Material, type Shop } from '../src/shop/shop.ts';
 import { formatArea, formatTime, formatTravel, formatWeight } from '../src/units/quantity.ts';
 import { buildOf, faceOf, recipeOf } from './workshop.ts';
 

@@ -4,35 +4,35 @@ import type { RecipePatch } from '../recipe/patch.ts';
 /** `stop`: the part would be spoilt. `attention`: look at it before releasing. */
 export type Severity = 'stop' | 'attention';
 
-export type Rule =
+/** Rules about what was built, by the names they are shown under. */
+export type BuiltRule =
   | 'no words'
   | 'face missing'
   | 'missing character'
+  | 'single-line face'
+  | 'past the circle'
+  | 'lost nudge'
   | 'loose piece'
   | 'drop-out'
   | 'narrow bridge'
+  | 'one bridge'
+  | 'slender bridge'
+  | 'lost bridge'
+  | 'lost bar'
+  | 'closed counter'
+  | 'parted letter'
   | 'off the sheet'
   | 'words off the plate'
   | 'hole in the way'
   | 'unassigned'
   | 'machine'
-  | 'order'
-  | 'single-line face'
-  | 'past the circle'
-  | 'lost nudge'
-  | 'closed counter'
-  | 'parted letter'
-  | 'one bridge'
-  | 'slender bridge'
-  | 'lost bridge'
-  | 'lost bar'
-  | 'weak hold'
-  | 'few points'
-  | 'thin neck'
-  | 'thin wall'
-  | 'narrow gap'
-  | 'filled counter'
-  | 'speck';
+  | 'order';
+
+/** Rules about what was measured. */
+export type MeasuredRule =
+  'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
+
+export type RuleName = BuiltRule | MeasuredRule;
 
 /** What was measured against what. Lengths in mm. */
 export interface Measure {
@@ -55,7 +55,7 @@ export interface Mend {
 export interface Finding {
   /** The same finding keeps its id from build to build. */
   readonly id: string;
-  readonly rule: Rule;
+  readonly rule: RuleName;
   readonly severity: Severity;
   readonly title: string;
   /** One sentence more, where the title does not say it all. */

@@ -1,3 +1,4 @@
+import { cornerHoles } from './plate.ts';
 import { BORDER, GROUND, holeEdge, PLATE, RAIL } from '../recipe/identity.ts';
 import { growBounds, widthOf, heightOf, type Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
@@ -96,13 +97,8 @@ function plateWithHoles({ plate: { cornerRadius, holes } }: Recipe, plate: Bound
   const body = [roundedRectangle(plate, cornerRadius, PLATE)];
   if (!holes) return body;
   const { inset, diameter } = holes;
-  const centres = [
-    { x: plate.minX + inset, y: plate.minY + inset },
-    { x: plate.maxX - inset, y: plate.minY + inset },
-    { x: plate.maxX - inset, y: plate.maxY - inset },
-    { x: plate.minX + inset, y: plate.maxY - inset },
-  ];
-  return knockOut(body, weldRegions(centres.map((centre, i) => [circle(centre, diameter / 2, holeEdge(i))])));
+  const cut = cornerHoles(plate, inset).map((centre, i) => [circle(centre, diameter / 2, holeEdge(i))]);
+  return knockOut(body, weldRegions(cut));
 }
 
 function borderLines({ plate: { border, cornerRadius } }: Recipe, plate: Bounds): Contour[] {

@@ -1,4 +1,4 @@
-import { check } from '../check/check.ts';
+import { checkBuilt } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
@@ -15,7 +15,8 @@ import type { Face } from '../lettering/face.ts';
 import { layOut, type Lettering } from '../lettering/layout.ts';
 import { orderWork, type Drawing, type Operation } from '../operations/operations.ts';
 import type { Recipe } from '../recipe/schema.ts';
-import { limitAt, limitsFor, type Machine, type Material, type Shop } from '../shop/shop.ts';
+import { limitAt, limitsFor } from '../shop/limits.ts';
+import { type Machine, type Material, type Shop } from '../shop/shop.ts';
 import { StageCache } from '../assembly/stages.ts';
 
 /** What a recipe refers to by id. The core never fetches: callers bring what a recipe needs. */
@@ -144,7 +145,7 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   // A coupon's islands and bridges are no longer where they were.
   const shown = coupon ? heldAsItIs({ material: coupon.material }) : held;
   const laid: Arrangement = coupon ? { ...arrangement, sheet: coupon.sheet, object: coupon.object } : arrangement;
-  const findings = check({
+  const findings = checkBuilt({
     recipe,
     machine,
     machineKnown: knownMachine !== undefined,

@@ -1,4 +1,4 @@
-import { PLATE } from '../recipe/identity.ts';
+import { PLATE, type IslandId } from '../recipe/identity.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import { componentRegion } from '../geometry/components.ts';
 import { leastWidth } from '../geometry/least-width.ts';
@@ -12,9 +12,9 @@ import { pointsOfParts, type PartPoints } from '../hold/joins/points.ts';
 import { findNecks, waysToFrame, type Neck, type Part } from '../measure/necks.ts';
 import { findSpecks, type Speck } from '../measure/specks.ts';
 import { thicknessOf, type Thickness } from '../measure/thickness.ts';
-import { limitAt, limitsFor, type HouseLimits } from '../shop/shop.ts';
-import { checkMeasured } from '../check/measured.ts';
-import type { MeasuredLimits } from '../check/measured-job.ts';
+import { limitAt, limitsFor, type HouseLimits } from '../shop/limits.ts';
+import { checkMeasured } from '../check/check.ts';
+import type { MeasuredLimits } from '../check/subjects.ts';
 import type { Finding } from '../check/finding.ts';
 import type { Build } from './build-job.ts';
 
@@ -59,7 +59,7 @@ function measuredLimits({ recipe: { make, thickness }, machine, material }: Buil
 
 /** How an island hangs, mm. */
 export interface IslandHold {
-  readonly island: string;
+  readonly island: IslandId;
   /** Of the widest disc that passes from it to the frame; null where it does not hang. */
   readonly width: number | null;
   /** Between two parallel lines that just hold the island, turned to be as near as they can. */

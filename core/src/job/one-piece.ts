@@ -1,8 +1,9 @@
+import { isUnder } from '../shop/limits.ts';
 import type { RecipePatch } from '../recipe/patch.ts';
 import { applyPatch } from '../recipe/patch.ts';
 import type { Recipe } from '../recipe/schema.ts';
 import { letterName } from '../lettering/naming.ts';
-import { limitAt, limitsFor } from '../shop/shop.ts';
+import { limitAt, limitsFor } from '../shop/limits.ts';
 import { list, tidy } from '../check/wording.ts';
 import { build, type Build, type Resources } from './build-job.ts';
 import { measure } from './measure-job.ts';
@@ -22,9 +23,6 @@ export interface OnePiece {
 
 /** Thickening is tried so many times. */
 const THICKENINGS = 4;
-
-/** Necks within this of the limit, mm, hold. */
-const SLACK = 0.005;
 
 type Joins = Recipe['hold']['joins'];
 type Thicken = Recipe['lettering']['thicken'];
@@ -70,7 +68,7 @@ export function makeOnePiece(
       built,
       pieces,
       neck,
-      holds: pieces === 1 && (neck === null || neck >= limit - SLACK),
+      holds: pieces === 1 && (neck === null || !isUnder(neck, limit)),
       seen: visibilityOf(built),
     };
     tried.push(outcome);
@@ -113,7 +111,7 @@ function visibilityOf({ lettering, hold }: Build): number {
 function isBetter(a: Outcome, b: Outcome): boolean {
   if (a.holds !== b.holds) return a.holds;
   if (a.holds) return a.seen < b.seen;
-  return a.pieces !== b.pieces ? a.pieces < b.pieces : (a.neck ?? Infinity) > (b.neck ?? Infinity) + SLACK;
+  return a.pieces !== b.pieces ? a.pieces < b.pieces : isUnder(b.neck ?? Infinity, a.neck ?? Infinity);
 }
 
 interface Outcome {

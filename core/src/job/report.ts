@@ -1,4 +1,4 @@
-import { stopsFirst } from '../check/order.ts';
+import { stopsFirst } from '../check/stops-first.ts';
 import { thickenOutcome } from '../construct/groups.ts';
 import type { Finding } from '../check/finding.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';

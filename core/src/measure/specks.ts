@@ -1,3 +1,4 @@
+import { isUnder } from '../shop/limits.ts';
 import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
 import type { Region } from '../geometry/contour.ts';
 import { contourBounds, sourcesOf } from '../geometry/contour-facts.ts';
@@ -17,6 +18,6 @@ export function findSpecks(region: Region, limit: number): Speck[] {
   return region.flatMap((contour) => {
     const place = contourBounds(contour);
     const size = Math.max(widthOf(place), heightOf(place));
-    return size < limit - 0.005 ? [{ size, place, sources: [...sourcesOf([contour])] }] : [];
+    return isUnder(size, limit) ? [{ size, place, sources: [...sourcesOf([contour])] }] : [];
   });
 }

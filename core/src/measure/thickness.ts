@@ -1,3 +1,4 @@
+import { isUnder } from '../shop/limits.ts';
 import { boundsOfPoints, centreOf, type Bounds } from '../geometry/bounds.ts';
 import { sourceOf } from '../geometry/edge-samples.ts';
 import type { MedialAxis } from '../geometry/medial-axis.ts';
@@ -58,7 +59,7 @@ export function thicknessOf(axis: MedialAxis, side: 1 | 2, limit: number): Thick
     thinGroups(axis, graph, limit)
       .map((members) => thinPlace(axis, graph, members, limit))
       .filter((place) => place !== null)
-      .filter(({ width }) => width < limit - 0.005)
+      .filter(({ width }) => isUnder(width, limit))
       .sort((a, b) => a.width - b.width),
   );
   const least = thin[0] ?? leastOf(axis, graph);

@@ -1,16 +1,36 @@
 import type { Recipe } from './schema.ts';
 
-type Step = { readonly path: readonly (string | number)[]; readonly value: unknown };
+/** Sets the value at a path of T: any path that T has, and no value but one that belongs there. */
+export type StepOf<T> = T extends readonly (infer Item)[]
+  ? StepInto<number, Item>
+  : T extends object
+    ? { [K in keyof T & string]: StepInto<K, T[K]> }[keyof T & string]
+    : never;
+
+type StepInto<Key, Value> =
+  { readonly path: readonly [Key]; readonly value: Value } | Deeper<Key, StepOf<NonNullable<Value>>>;
+
+type Deeper<Key, Inner> = Inner extends {
+  readonly path: infer Path extends readonly unknown[];
+  readonly value: infer V;
+}
+  ? { readonly path: readonly [Key, ...Path]; readonly value: V }
+  : never;
 
 /** A change to a recipe, as plain data: each step sets the value at a path. What mends and undo are made of. */
-export type RecipePatch = readonly Step[];
+export type RecipePatch = readonly StepOf<Recipe>[];
+
+interface Step {
+  readonly path: readonly (string | number)[];
+  readonly value: unknown;
+}
 
 /**
  * The recipe with the patch applied; the one given stays as it is.
  * @throws Error where a step's path is not in the recipe: a patch changes what is there and makes up nothing
  */
 export function applyPatch(recipe: Recipe, patch: RecipePatch): Recipe {
-  return patch.reduce<Recipe>((changed, step) => setAt(changed, step, 0) as Recipe, recipe);
+  return (patch as readonly Step[]).reduce<Recipe>((changed, step) => setAt(changed, step, 0) as Recipe, recipe);
 }
 
 function setAt(target: unknown, step: Step, depth: number): unknown {
@@ -37,7 +57,7 @@ export function patchBetween(before: Recipe, after: Recipe): RecipePatch {
     else steps.push({ path, value: now });
   };
   compare(before, after, []);
-  return steps;
+  return steps as unknown as RecipePatch;
 }
 
 const keysOf = (value: unknown): string[] | null =>

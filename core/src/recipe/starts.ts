@@ -1,4 +1,6 @@
-import { limitAt, type Machine, type Shop, type Work } from '../shop/shop.ts';
+import { usualRail } from './edits/rail.ts';
+import { limitAt } from '../shop/limits.ts';
+import { type Machine, type Shop, type Work } from '../shop/shop.ts';
 import type { Make, RecipeInput } from './schema.ts';
 
 /** What a person says of a new job; all else starts from what suits it. */
@@ -55,7 +57,7 @@ export function startRecipe(job: NewJob, shop: Shop): RecipeInput {
   if (job.make === 'stand-alone')
     return {
       ...common,
-      rail: { height: round(capHeight * 0.18), overlap: round(capHeight * 0.04), extend: round(capHeight * 0.1) },
+      rail: usualRail(capHeight),
     };
   if (job.make === 'engraved') return { ...common, plate: { ...plate, border: { inset: round(capHeight * 0.1) } } };
   if (job.make === 'relief')

@@ -53,7 +53,7 @@ export function holdEdits(store: JobStore, picture: Picture | null) {
         const dropping = (picture?.islands ?? []).filter(({ status }) => status === 'may drop').map(({ id }) => id);
         return bridge.letDrop(hold, island, may, dropping);
       }),
-    /** Adds a bar where a place on the sheet (mm, y down) lies between two letters of a line; false where it does not. */
+    /** Adds a bar where a place on the sheet (mm, y down) lies between two letters of a line; else tells false. */
     addBarAt: (x: number, y: number): boolean => {
       const place = picture && barPlaceAt(picture, x, y);
       if (place) edit('Draw a bar', (hold) => addBar(hold, place.letter, place.height));

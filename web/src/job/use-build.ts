@@ -1,6 +1,6 @@
 'use client';
 
-import { stopsFirst } from '@needlefile/core/check/order';
+import { stopsFirst } from '@needlefile/core/check/stops-first';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { applyPatch, type RecipePatch } from '@needlefile/core/recipe/patch';

@@ -1,8 +1,16 @@
-import type { Checked } from '../checked.ts';
 import type { Finding } from '../finding.ts';
+import { assign } from '../mends/assign.ts';
+import type { BuiltSubject } from '../subjects.ts';
 
 /** The machine must be there, work the material and do what is asked of it. */
-export function machine({ recipe, machine, machineKnown, material, materialKnown, operations }: Checked): Finding[] {
+export function machine({
+  recipe,
+  machine,
+  machineKnown,
+  material,
+  materialKnown,
+  operations,
+}: BuiltSubject): Finding[] {
   const findings: Finding[] = [];
   if (!machineKnown)
     findings.push({
@@ -41,31 +49,8 @@ export function machine({ recipe, machine, machineKnown, material, materialKnown
       severity: 'stop',
       title: `The ${machine.name} does not ${work}`,
       place: null,
-      mends: [
-        {
-          label: `Assign to ${instead}`,
-          patch: roles.map((role) => ({ path: ['workOrder', role, 'work'], value: instead })),
-        },
-      ],
+      mends: [{ label: `Assign to ${instead}`, patch: assign(roles, instead) }],
     });
   }
   return findings;
-}
-
-/** What cuts the part free comes last. */
-export function order({ recipe, operations }: Checked): Finding[] {
-  const outer = operations.findIndex(({ step }) => step === 'outer cuts');
-  if (outer < 0 || outer === operations.length - 1) return [];
-  const sequence = [...recipe.workOrder.sequence.filter((step) => step !== 'outer cuts'), 'outer cuts'];
-  return [
-    {
-      id: 'order',
-      rule: 'order',
-      severity: 'attention',
-      title: 'The part is cut out before the rest is done',
-      detail: 'What is cut free may shift under the later work.',
-      place: null,
-      mends: [{ label: 'Cut out last', patch: [{ path: ['workOrder', 'sequence'], value: sequence }] }],
-    },
-  ];
 }

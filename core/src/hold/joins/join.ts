@@ -1,3 +1,4 @@
+import { isUnder } from '../../shop/limits.ts';
 import type { Arrangement } from '../../construct/arrangement.ts';
 import type { Construction } from '../../construct/construct.ts';
 import type { Region } from '../../geometry/contour.ts';
@@ -20,9 +21,6 @@ export interface Joined {
   readonly tieArea: Region;
   readonly lostBars: Bars['lost'];
 }
-
-/** Necks less than this below the limit, mm, count as kept. */
-const SLACK = 0.005;
 
 /**
  * Joins stand-alone letters: first the bars asked for, then ties for what is still loose, then ties over necks that are
@@ -50,7 +48,7 @@ export function join(
     const necks = findNecks(axis, partsOf(letters, rails, memo));
     const thin = tieThin(
       material,
-      necks.filter(({ width }) => width < plan.width - SLACK),
+      necks.filter(({ width }) => isUnder(width, plan.width)),
       plan.width,
     );
     ties.push(...thin);

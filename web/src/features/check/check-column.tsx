@@ -2,7 +2,7 @@
 
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { Report } from '@needlefile/core/job/report';
-import type { Finding, Mend, Rule } from '@needlefile/core/check/finding';
+import type { Finding, Mend, RuleName } from '@needlefile/core/check/finding';
 import type { Make } from '@needlefile/core/recipe/schema';
 import Link from 'next/link';
 import { memo } from 'react';
@@ -72,7 +72,7 @@ function groups(findings: readonly Finding[]): Finding[][] {
   return [...byKey.values()];
 }
 
-const MANY: Partial<Record<Rule, (count: number) => string>> = {
+const MANY: Partial<Record<RuleName, (count: number) => string>> = {
   'narrow bridge': (count) => `${count} bridges too narrow`,
   'drop-out': (count) => `${count} islands drop out`,
   'thin neck': (count) => `${count} thin necks`,
@@ -165,7 +165,7 @@ function passes(
   { islands, bridges: all }: Report,
 ): string[] {
   const [bridges, mayDrop] = [all.length, islands.filter(({ status }) => status === 'may drop').length];
-  const clear = (...rules: Rule[]) => !findings.some(({ rule }) => rules.includes(rule));
+  const clear = (...rules: RuleName[]) => !findings.some(({ rule }) => rules.includes(rule));
   const list: string[] = [];
   if (clear('no words', 'face missing', 'missing character')) list.push('Every character is in the face');
   const plateless = make === 'stand-alone' || make === 'backed';

@@ -2,6 +2,7 @@
 
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
+import { isUnder } from '@needlefile/core/shop/limits';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
 import { formatArea } from '@needlefile/core/units/quantity';
@@ -130,7 +131,7 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
                   key={between.join()}
                   number={i + 1}
                   name={pairName(between)}
-                  held={width >= measures.report.limits.neck - 0.005}
+                  held={!isUnder(width, measures.report.limits.neck)}
                   place={place}
                 >
                   <span className="number">{formatLength(width, unit, unit === 'mm' ? 2 : 3)}</span>

@@ -1,13 +1,7 @@
 'use client';
 
-import {
-  limitAt,
-  limitReason,
-  limitsFor,
-  type HouseLimits,
-  type Machine,
-  type Material,
-} from '@needlefile/core/shop/shop';
+import { limitAt, limitReason, limitsFor, type HouseLimits } from '@needlefile/core/shop/limits';
+import { type Machine, type Material } from '@needlefile/core/shop/shop';
 import { formatLength } from '@needlefile/core/units/length';
 import { useShop } from '@/hooks/shop';
 import { useUnit } from '@/hooks/unit';

@@ -1,14 +1,7 @@
 'use client';
 
-import {
-  limitAt,
-  LIMIT_NAMES,
-  limitsFor,
-  type HouseLimits,
-  type Machine,
-  type Shop,
-  type ThicknessLimit,
-} from '@needlefile/core/shop/shop';
+import { limitAt, LIMIT_NAMES, limitsFor, type HouseLimits, type ThicknessLimit } from '@needlefile/core/shop/limits';
+import { type Machine, type Shop } from '@needlefile/core/shop/shop';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';

@@ -1,5 +1,6 @@
 'use client';
 
+import { usualRail } from '@needlefile/core/recipe/edits/rail';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { LIMITS, MAKE_NAMES, MAKES } from '@needlefile/core/recipe/schema';
@@ -43,7 +44,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
         Another make keeps the words, their size, and whatever else still applies.
       </div>
       <MaterialFields />
-      {recipe.make === 'stand-alone' && <RailSection />}
+      {recipe.make === 'stand-alone' && <RailSection capHeight={picture?.report.capHeight || 40} />}
       {recipe.make === 'backed' && <BackerSection />}
       {recipe.make !== 'stand-alone' && recipe.make !== 'backed' && (
         <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />
@@ -195,17 +196,9 @@ function PlateSection({ width, height }: { width: string; height: string }) {
   );
 }
 
-function RailSection() {
+function RailSection({ capHeight }: { capHeight: number }) {
   const rail = useJob((state) => state.recipe.rail);
-  const capHeight = useJob((state) =>
-    state.recipe.lettering.size.by === 'cap height' ? state.recipe.lettering.size.value : 40,
-  );
   const edit = useJob((state) => state.edit);
-  const fresh = {
-    height: Math.max(1, Math.round(capHeight * 0.18)),
-    overlap: Math.max(0.5, Math.round(capHeight * 0.04)),
-    extend: Math.round(capHeight * 0.1),
-  };
   return (
     <PanelSection
       title="Rail"
@@ -214,7 +207,9 @@ function RailSection() {
           type="switch"
           aria-label="Rail"
           checked={rail !== null}
-          onChange={(event) => edit('Rail', (draft) => void (draft.rail = event.target.checked ? fresh : null))}
+          onChange={(event) =>
+            edit('Rail', (draft) => void (draft.rail = event.target.checked ? usualRail(capHeight) : null))
+          }
         />
       }
     >

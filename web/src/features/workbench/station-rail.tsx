@@ -1,7 +1,7 @@
 'use client';
 
 import type { Picture } from '@needlefile/core/screen/picture';
-import type { Rule, Severity } from '@needlefile/core/check/finding';
+import type { RuleName, Severity } from '@needlefile/core/check/finding';
 import { memo } from 'react';
 import { BoxArrowDown, BoundingBox, Fonts, Link45deg, ListOl, type Icon } from 'react-bootstrap-icons';
 import { STATIONS, useView, type Station } from '@/job/view-store';
@@ -16,7 +16,7 @@ const LOOKS: Record<Station, { readonly name: string; readonly icon: Icon }> = {
 };
 
 /** Where a finding is put right. */
-const STATION_OF: Record<Rule, Station> = {
+const STATION_OF: Record<RuleName, Station> = {
   'no words': 'letter',
   'face missing': 'letter',
   'missing character': 'letter',

@@ -1,28 +1,28 @@
-import type { Bounds } from '../../geometry/bounds.ts';
-import { limitAt, limitReason, limitsFor } from '../../shop/shop.ts';
-import type { Checked } from '../checked.ts';
+import { isUnder, limitAt, limitReason, limitsFor } from '../../shop/limits.ts';
+import { boxRound } from '../box-round.ts';
 import type { Finding, Mend } from '../finding.ts';
-import { largerLettering } from '../mends.ts';
+import { largerLettering } from '../mends/larger-lettering.ts';
+import type { BuiltSubject } from '../subjects.ts';
 import { tidy } from '../wording.ts';
 
 /** Bridges must be as wide as the house limit. */
-export function narrowBridges({ recipe, hold, machine, material }: Checked): Finding[] {
+export function narrowBridge({ recipe, hold, machine, material }: BuiltSubject): Finding[] {
   const { bridge: house } = limitsFor(machine, material);
   const limit = limitAt(house, recipe.thickness);
   const wider: Mend[] = [
     { label: 'Use a wider bridge', patch: [{ path: ['hold', 'bridges', 'width'], value: tidy(limit, 2) }] },
   ];
-  const islands = new Map<string, Checked['hold']['islands'][number]>(
+  const islands = new Map<string, BuiltSubject['hold']['islands'][number]>(
     hold.islands.map((island) => [island.id, island]),
   );
   return hold.bridges
-    .filter(({ width }) => width < limit - 0.005)
+    .filter(({ width }) => isUnder(width, limit))
     .map((bridge) => {
       const island = islands.get(bridge.island)!;
       const own =
         bridge.place === null ? null : (recipe.hold.bridges.byHand[bridge.island]?.[bridge.place]?.width ?? null);
       const asked = own ?? recipe.hold.bridges.width ?? limit;
-      const crowded = bridge.width < asked - 0.005;
+      const crowded = isUnder(bridge.width, asked);
       return {
         id: `narrow bridge:${bridge.id}`,
         rule: 'narrow bridge',
@@ -54,15 +54,4 @@ export function narrowBridges({ recipe, hold, machine, material }: Checked): Fin
               ],
       } satisfies Finding;
     });
-}
-
-/** The box round a strip. */
-export function boxRound(a: { x: number; y: number }, b: { x: number; y: number }, width: number): Bounds {
-  const half = width / 2;
-  return {
-    minX: Math.min(a.x, b.x) - half,
-    minY: Math.min(a.y, b.y) - half,
-    maxX: Math.max(a.x, b.x) + half,
-    maxY: Math.max(a.y, b.y) + half,
-  };
 }

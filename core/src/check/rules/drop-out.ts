@@ -1,0 +1,84 @@
+import { placeOf } from '../../hold/pieces.ts';
+import type { Role } from '../../operations/operations.ts';
+import type { Recipe } from '../../recipe/schema.ts';
+import type { Finding, Mend } from '../finding.ts';
+import { assign } from '../mends/assign.ts';
+import { FIT_PLATE } from '../mends/fit-plate.ts';
+import type { BuiltSubject } from '../subjects.ts';
+
+/** One mend for all islands that drop out, so that they stand together as one finding on the screen. */
+function waysToHold({ hold: { bridges, drop } }: Recipe, islands: readonly string[]): Mend[] {
+  const letDrop: Mend = {
+    label: islands.length === 1 ? 'Let it drop' : `Let those ${islands.length} drop`,
+    patch: [{ path: ['hold', 'drop', 'islands'], value: [...drop.islands, ...islands] }],
+  };
+  const others = Object.fromEntries(Object.entries(bridges.byHand).filter(([island]) => !islands.includes(island)));
+  if (Object.keys(others).length < Object.keys(bridges.byHand).length)
+    return [
+      { label: 'Place their bridges again', patch: [{ path: ['hold', 'bridges', 'byHand'], value: others }] },
+      letDrop,
+    ];
+  if (bridges.perIsland === 'none')
+    return [{ label: 'Add bridges', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'by size' }] }];
+  return [
+    { label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] },
+    letDrop,
+  ];
+}
+
+/** Nothing may fall out of a cut-through plate that should stay. */
+export function dropOut({ recipe, hold, pieces, drawing, machine }: BuiltSubject): Finding[] {
+  const wanted = recipe.hold.bridges.perIsland;
+  const mends = waysToHold(
+    recipe,
+    hold.unheld.map(({ id }) => id),
+  );
+  const findings: Finding[] = hold.unheld.map((island) => ({
+    id: `drop-out:${island.id}`,
+    rule: 'drop-out',
+    severity: 'stop',
+    title: `Drops out: ${island.name}`,
+    detail: recipe.hold.bridges.byHand[island.id]
+      ? 'None of the bridges put there by hand holds it.'
+      : wanted === 'none'
+        ? 'Nothing holds this island.'
+        : 'No bridge of this width finds room. A larger size or a narrower bridge may.',
+    measure: { value: 0, limit: 1, unit: 'pieces', wants: 'at least', reason: 'bridges that hold it' },
+    place: island.component.bounds,
+    mends,
+  }));
+  const known = new Set(hold.unheld.map(({ component }) => placeOf(component)));
+  const numbers = new Map<string, number>();
+  for (const piece of pieces) {
+    if (piece.status !== 'drop-out' || piece.intended || known.has(placeOf(piece.component))) continue;
+    const number = numbers.get(piece.name) ?? 0;
+    numbers.set(piece.name, number + 1);
+    findings.push({
+      id: `drop-out:${piece.name}:${number}`,
+      rule: 'drop-out',
+      severity: 'stop',
+      title: `Comes loose from the plate: ${piece.name}`,
+      place: piece.component.bounds,
+      ...causeOf(recipe, drawing, machine),
+    });
+  }
+  return findings;
+}
+
+/** Why a piece that is no island comes loose, and what helps. */
+function causeOf(
+  { workOrder }: Recipe,
+  drawing: BuiltSubject['drawing'],
+  machine: BuiltSubject['machine'],
+): Pick<Finding, 'detail' | 'mends'> {
+  const other = (['engrave', 'mark', 'score'] as const).find((work) => machine.settings[work]);
+  const give = (role: Role): Mend[] => (other ? [{ label: `Assign to ${other}`, patch: assign([role], other) }] : []);
+  if (workOrder.area.work === 'cut' && drawing.area.length > 0)
+    return { detail: 'The engraved areas are assigned to cut, and free what lies within them.', mends: give('area') };
+  if (workOrder.linework.work === 'cut' && drawing.linework.length > 0)
+    return { detail: 'The lines are assigned to cut, and free what they lie round.', mends: give('linework') };
+  return {
+    detail: `The ${machine.word} would cut it free. Give the words more room.`,
+    mends: [FIT_PLATE],
+  };
+}

@@ -1,0 +1,66 @@
+import { joinBounds } from '../../geometry/bounds.ts';
+import type { Piece } from '../../hold/pieces.ts';
+import { usualRail } from '../../recipe/edits/rail.ts';
+import type { Recipe } from '../../recipe/schema.ts';
+import type { Finding, Mend } from '../finding.ts';
+import type { BuiltSubject } from '../subjects.ts';
+import { list } from '../wording.ts';
+
+/** Stand-alone letters, and a backer, must hang together. */
+export function loosePiece({ recipe, pieces, lettering, arrangement }: BuiltSubject): Finding[] {
+  const loose = pieces.filter(({ status }) => status === 'loose');
+  if (loose.length === 0) return [];
+  const common = {
+    id: 'loose piece',
+    rule: 'loose piece',
+    severity: 'stop',
+    measure: { value: loose.length + 1, limit: 1, unit: 'pieces', wants: 'at most' },
+    place: joinBounds(loose.map(({ component }) => component.bounds)),
+  } as const;
+  if (recipe.make === 'backed')
+    return [
+      {
+        ...common,
+        title: `The backer is in ${loose.length + 1} parts`,
+        detail: 'It does not reach from one letter to the next.',
+        mends: [widerBacker(recipe)],
+      },
+    ];
+  return [
+    {
+      ...common,
+      title: titleOf(loose),
+      detail: 'Nothing joins them to the rest.',
+      mends: waysToJoin(recipe, lettering.capHeight, arrangement.letters.length > 0),
+    },
+  ];
+}
+
+const titleOf = (loose: readonly Piece[]): string =>
+  loose.length === 1
+    ? `Loose piece: ${loose[0]!.name}`
+    : `${loose.length} loose pieces: ${list(loose.map(({ name }) => name))}`;
+
+function widerBacker({ backer }: Recipe): Mend {
+  const wider = Math.ceil(backer.distance * 1.5);
+  return { label: `Backer ${wider} mm past the letters`, patch: [{ path: ['backer', 'distance'], value: wider }] };
+}
+
+function waysToJoin({ rail, hold, backer }: Recipe, capHeight: number, letters: boolean): Mend[] {
+  const mends: Mend[] = [];
+  if (!rail && letters) mends.push({ label: 'Add a rail', patch: [{ path: ['rail'], value: usualRail(capHeight) }] });
+  if (!rail && !hold.joins.closeUp)
+    mends.push({ label: 'Close the letters up', patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }] });
+  if (hold.joins.ties === 'none')
+    mends.push({ label: 'Tie what is loose', patch: [{ path: ['hold', 'joins', 'ties'], value: 'loose' }] });
+  const distance = Math.max(backer.distance, Math.ceil(capHeight * 0.2));
+  mends.push({
+    label: 'Put them on a backer',
+    patch: [
+      { path: ['make'], value: 'backed' },
+      { path: ['backer', 'distance'], value: distance },
+    ],
+  });
+  mends.push({ label: 'Separate is fine', patch: [{ path: ['hold', 'pieces'], value: 'separate' }] });
+  return mends;
+}

@@ -1,0 +1,19 @@
+import type { Finding } from '../finding.ts';
+import { findingsOfPlaces } from '../measured-places.ts';
+import { largeEnough } from '../mends/larger-lettering.ts';
+import type { MeasuredSubject } from '../subjects.ts';
+
+/** Nothing may be so small that it burns, falls through the table or clogs. */
+export function speck(subject: MeasuredSubject): Finding[] {
+  const { recipe, specks, limits } = subject;
+  const sizes = specks.map(({ size }) => size);
+  return findingsOfPlaces(subject, {
+    rule: 'speck',
+    limit: 'speck',
+    found: specks,
+    between: ({ sources }) => sources,
+    value: ({ size }) => size,
+    title: () => 'Speck',
+    mends: largeEnough(recipe, sizes, limits.speck),
+  });
+}
