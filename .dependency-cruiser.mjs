@@ -7,6 +7,7 @@ const FLOORS = [
   'geometry',
   'shop',
   'recipe',
+  'makes',
   'lettering',
   'construct',
   // Ties look at necks.
@@ -59,7 +60,7 @@ export default {
       severity: 'error',
       from: { path: '^core/src/recipe/' },
       to: {
-        path: '^core/src/(geometry|lettering|construct|hold|measure|assembly|operations|check|formats|job|screen)/',
+        path: '^core/src/(geometry|makes|lettering|construct|hold|measure|assembly|operations|check|formats|job|screen)/',
       },
     },
     {

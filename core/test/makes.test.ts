@@ -4,7 +4,8 @@ import { measure } from '../src/job/measure-job.ts';
 import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
 import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';
-import { MAKES, type RecipeInput } from '../src/recipe/schema.ts';
+import { MAKE_IDS } from '../src/makes/makes.ts';
+import type { RecipeInput } from '../src/recipe/schema.ts';
 import { buildOf, recipeOf } from './workshop.ts';
 
 const stencil = (words: string, more: Partial<RecipeInput> = {}): RecipeInput => ({
@@ -63,7 +64,7 @@ describe('makes', () => {
 
   it('keeps words, size and what else applies when the make changes', () => {
     const recipe = recipeOf(stencil('FENNY'));
-    for (const make of MAKES) {
+    for (const make of MAKE_IDS) {
       const built = buildOf({ ...recipe, make });
       expect(built.arrangement.letters.map(({ text }) => text).join('')).toBe('FENNY');
       expect(built.lettering.capHeight).toBe(60);

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { DEMO_JOBS } from '../../demo/src/jobs.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
 import { readRecipe } from '../src/recipe/read.ts';
-import { MAKES, recipeJsonSchema } from '../src/recipe/schema.ts';
-import { startRecipe } from '../src/recipe/starts.ts';
+import { MAKE_IDS } from '../src/makes/makes.ts';
+import { recipeJsonSchema } from '../src/recipe/schema.ts';
+import { startRecipe } from '../src/makes/starts.ts';
 import { houseShop } from '../src/shop/house.ts';
 import { buildOf, recipeOf } from './workshop.ts';
 
@@ -71,7 +72,7 @@ describe('recipe', () => {
   });
 
   it('starts a working design for every make on every machine', () => {
-    for (const make of MAKES)
+    for (const make of MAKE_IDS)
       for (const machine of houseShop.machines)
         for (const material of machine.materials) {
           const thickness = houseShop.materials.find(({ id }) => id === material)!.stock[1]!;

@@ -1,3 +1,4 @@
+import { MAKES } from '../makes/makes.ts';
 import { growBounds, type Bounds } from '../geometry/bounds.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import { letterName } from '../lettering/naming.ts';
@@ -66,7 +67,7 @@ function idsOf<T extends { readonly place: Bounds }>(
 }
 
 function reasonOf({ machine, material, recipe }: MeasuredSubject, limit: LimitName): string {
-  if (recipe.make === 'engraved') return `tool of the ${machine.word}`;
+  if (MAKES[recipe.make].letters === 'engraved') return `tool of the ${machine.word}`;
   return limitReason(limitsFor(machine, material)[limit], recipe.thickness, machine);
 }
 

@@ -12,7 +12,7 @@ import type { Thickness } from '../measure/thickness.ts';
 import type { Drawing, Operation } from '../operations/operations.ts';
 import type { IslandId } from '../recipe/identity.ts';
 import type { Recipe } from '../recipe/schema.ts';
-import type { LimitName } from '../shop/limits.ts';
+import type { PlainLimits } from '../shop/limits.ts';
 import type { Machine, Material } from '../shop/shop.ts';
 import type { Finding } from './finding.ts';
 
@@ -36,9 +36,6 @@ export interface BuiltSubject {
   readonly operations: readonly Operation[];
 }
 
-/** What things are held against when they are measured, mm. */
-export type MeasuredLimits = Readonly<Record<LimitName, number>>;
-
 /** What measuring found, as rules look at it. */
 export interface MeasuredSubject {
   readonly recipe: Recipe;
@@ -54,5 +51,6 @@ export interface MeasuredSubject {
   readonly points: readonly PartPoints[];
   readonly counters: readonly Counter[];
   readonly specks: readonly Speck[];
-  readonly limits: MeasuredLimits;
+  /** What things are held against. */
+  readonly limits: PlainLimits;
 }

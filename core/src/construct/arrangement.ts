@@ -1,3 +1,4 @@
+import { MAKES } from '../makes/makes.ts';
 import {
   boundsOfPoints,
   centreOf,
@@ -30,9 +31,10 @@ const NO_WORDS: Bounds = { minX: 0, minY: 0, maxX: 100, maxY: 30 };
 /** Finds the sizes of plate, rails and sheet from the lettering, and sets the whole in the middle of the sheet. */
 export function arrange(recipe: Recipe, lettering: Lettering): Arrangement {
   const ink = isEmptyBounds(lettering.bounds) ? NO_WORDS : lettering.bounds;
-  const plate = recipe.make === 'stand-alone' || recipe.make === 'backed' ? null : plateBounds(recipe, ink);
-  const rails = recipe.make === 'stand-alone' ? railBounds(recipe, lettering, ink) : [];
-  const backer = recipe.make === 'backed' ? backerPlace(recipe, ink) : null;
+  const { base } = MAKES[recipe.make];
+  const plate = base === 'plate' ? plateBounds(recipe, ink) : null;
+  const rails = base === 'rail' ? railBounds(recipe, lettering, ink) : [];
+  const backer = base === 'backer' ? backerPlace(recipe, ink) : null;
   const object = plate ?? joinBounds([ink, ...rails, ...(backer ? [backer.box] : [])]);
   const margin = recipe.sheet.margin;
   const sheet = {

@@ -1,3 +1,4 @@
+import { MAKES } from '../makes/makes.ts';
 import { cornerHoles } from './plate.ts';
 import { BORDER, GROUND, holeEdge, PLATE, RAIL } from '../recipe/identity.ts';
 import { growBounds, widthOf, heightOf, type Bounds } from '../geometry/bounds.ts';
@@ -47,22 +48,23 @@ export function construct(recipe: Recipe, arrangement: Arrangement, leastHole: n
   }
   const body = plateWithHoles(recipe, plate);
   const border = borderLines(recipe, plate);
-  if (recipe.make === 'cut-through') return { body, groups, material: body, area: [], linework: border };
-  if (recipe.make === 'relief')
-    return {
-      body,
-      groups,
-      material: body,
-      area: knockOut(ground(recipe, plate), weldRegions(groups.map(({ region }) => region))),
-      linework: border,
-    };
-  return {
-    body,
-    groups,
-    material: body,
-    area: groups.flatMap(({ region }) => region),
-    linework: [...border, ...arrangement.letters.flatMap(({ strokes }) => strokes)],
-  };
+  const common = { body, groups, material: body };
+  const letters = () => groups.flatMap(({ region }) => region);
+  switch (MAKES[recipe.make].letters) {
+    case 'standing':
+      return {
+        ...common,
+        area: knockOut(ground(recipe, plate), weldRegions(groups.map(({ region }) => region))),
+        linework: border,
+      };
+    case 'engraved': {
+      const strokes = arrangement.letters.flatMap((letter) => letter.strokes);
+      return { ...common, area: letters(), linework: [...border, ...strokes] };
+    }
+    case 'opening':
+    case 'material':
+      return { ...common, area: [], linework: border };
+  }
 }
 
 function backedLetters(

@@ -1,3 +1,4 @@
+import { hasPlate, MAKES } from '../makes/makes.ts';
 import { BACKER, BORDER, COUPON, PLATE, RAIL } from '../recipe/identity.ts';
 import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
@@ -35,7 +36,7 @@ export function findPieces(
 ): Piece[] {
   const { material, components } = cutApart(whole, cuts);
   const kept = keptOnes(recipe, components);
-  const status = hasPlate(recipe) ? 'drop-out' : 'loose';
+  const status = hasPlate(recipe.make) ? 'drop-out' : 'loose';
   const mayDrop = new Set(dropping.map(({ component }) => placeOf(component)));
   const own = components.map((component, i): Piece => {
     const isKept = kept.has(component);
@@ -47,7 +48,7 @@ export function findPieces(
       component,
     };
   });
-  if (!hasPlate(recipe)) nameDots(own, letters);
+  if (!hasPlate(recipe.make)) nameDots(own, letters);
   const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({
     id: `slug:${i}`,
     status: 'drop-out',
@@ -75,16 +76,14 @@ function nameDots(pieces: Piece[], letters: readonly Letter[]): void {
   });
 }
 
-const hasPlate = ({ make }: Recipe): boolean => make !== 'stand-alone' && make !== 'backed';
-
 function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component[]): Set<Component> {
   if (coupon) return new Set(components.filter(({ sources }) => sources.has(COUPON)));
-  if (make === 'backed') {
+  if (MAKES[make].base === 'backer') {
     // The letters are glued on, each by itself; what they are glued to must be one.
     const backer = components.find(({ sources }) => sources.has(BACKER));
     return new Set(components.filter((component) => component === backer || !component.sources.has(BACKER)));
   }
-  if (make === 'stand-alone') {
+  if (MAKES[make].base === 'rail') {
     if (hold.pieces === 'separate') return new Set(components);
     const rail = components.find(({ sources }) => sources.has(RAIL));
     return new Set([rail ?? components[0]].filter((component) => component !== undefined));
@@ -107,7 +106,7 @@ function named(
           .join('')
           .slice(0, 24)}`
       : names.join(', ');
-  const plate = sources.has(PLATE) && hasPlate(recipe);
+  const plate = sources.has(PLATE) && hasPlate(recipe.make);
   return {
     name: sources.has(COUPON)
       ? `Coupon${list ? `, ${list}` : ''}`

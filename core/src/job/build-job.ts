@@ -1,3 +1,4 @@
+import { isBridged, isJoined } from '../makes/makes.ts';
 import { checkBuilt } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
@@ -72,7 +73,7 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const { joins } = recipe.hold;
   // Thickening adds to every neck on both sides.
   const closing =
-    recipe.make === 'stand-alone' && joins.closeUp
+    isJoined(recipe.make) && joins.closeUp
       ? { neck: Math.max(0.05, neck - 2 * Math.max(0, recipe.lettering.thicken.by)), share: joins.closeUpMost }
       : null;
   const letteringKey = keyOf('', recipe.lettering, face !== undefined, closing);
@@ -92,12 +93,11 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
     construct(recipe, arrangement, leastHole, cache.memo),
   );
 
-  const plan =
-    make === 'cut-through'
-      ? bridgePlan(recipe, machine, material)
-      : make === 'stand-alone'
-        ? { ties: joins.ties, width: neck, bars: joins.bars, kerf: joins.closeUp || rail ? machine.kerf : null }
-        : null;
+  const plan = isBridged(make)
+    ? bridgePlan(recipe, machine, material)
+    : isJoined(make)
+      ? { ties: joins.ties, width: neck, bars: joins.bars, kerf: joins.closeUp || rail ? machine.kerf : null }
+      : null;
   const holdKey = keyOf(constructionKey, plan);
   const held = cache.stage('hold', holdKey, (): Hold => {
     if (!plan) return heldAsItIs({ material: construction.material });

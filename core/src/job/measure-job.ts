@@ -1,3 +1,4 @@
+import { isBridged, isJoined, MAKES } from '../makes/makes.ts';
 import { PLATE, type IslandId } from '../recipe/identity.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import { componentRegion } from '../geometry/components.ts';
@@ -12,9 +13,8 @@ import { pointsOfParts, type PartPoints } from '../hold/joins/points.ts';
 import { findNecks, waysToFrame, type Neck, type Part } from '../measure/necks.ts';
 import { findSpecks, type Speck } from '../measure/specks.ts';
 import { thicknessOf, type Thickness } from '../measure/thickness.ts';
-import { limitAt, limitsFor, type HouseLimits } from '../shop/limits.ts';
+import { limitsAt, limitsFor, type PlainLimits } from '../shop/limits.ts';
 import { checkMeasured } from '../check/check.ts';
-import type { MeasuredLimits } from '../check/subjects.ts';
 import type { Finding } from '../check/finding.ts';
 import type { Build } from './build-job.ts';
 
@@ -35,26 +35,7 @@ export interface Measures {
   readonly specks: readonly Speck[];
   readonly findings: readonly Finding[];
   /** What each was held against. */
-  readonly limits: MeasuredLimits;
-}
-
-/** The house limits as they apply to the job. */
-function measuredLimits({ recipe: { make, thickness }, machine, material }: Build): MeasuredLimits {
-  const house = limitsFor(machine, material);
-  const at = (name: keyof HouseLimits) => limitAt(house[name], thickness);
-  const own = {
-    bridge: at('bridge'),
-    neck: at('neck'),
-    wall: at('wall'),
-    gap: at('gap'),
-    counter: at('counter'),
-    speck: at('speck'),
-  };
-  // An engraved stroke must let the tool in, and a wall between two must not crumble; the ground of a relief must let
-  // it in too.
-  const tool = machine.fillPitch;
-  if (make === 'engraved') return { ...own, wall: tool, gap: tool, neck: 0, counter: 2 * tool, speck: tool };
-  return make === 'relief' ? { ...own, gap: tool } : own;
+  readonly limits: PlainLimits;
 }
 
 /** How an island hangs, mm. */
@@ -70,38 +51,42 @@ export interface IslandHold {
 /** An island's middle is told this finely, mm: any place well inside will do. */
 const CORE_PRECISION = 0.1;
 
+/** What of a thing is measured, by what the letters are in it. */
+const MEASURED = {
+  material: 'material',
+  opening: 'material',
+  engraved: 'engraved area',
+  standing: 'standing letters',
+} as const;
+
 /** Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait. */
 export function measure(built: Build, memo: Memo = noMemo): Measures {
   const { recipe, construction, arrangement, drawing, hold } = built;
-  const engraved = recipe.make === 'engraved';
-  const relief = recipe.make === 'relief';
-  const limits = measuredLimits(built);
-  const region = engraved
-    ? drawing.area
-    : relief
-      ? weldRegions(construction.groups.map((group) => group.region))
-      : hold.material;
-  // Only stand-alone letters have necks.
-  const material = recipe.make === 'stand-alone' ? Math.max(limits.wall, limits.neck) : limits.wall;
+  const make = MAKES[recipe.make];
+  const house = limitsAt(limitsFor(built.machine, built.material), recipe.thickness);
+  const limits = make.limits(house, built.machine.fillPitch);
+  const region =
+    make.letters === 'engraved'
+      ? drawing.area
+      : make.letters === 'standing'
+        ? weldRegions(construction.groups.map((group) => group.region))
+        : hold.material;
+  const joined = isJoined(recipe.make);
+  // Only letters that are joined have necks.
+  const material = joined ? Math.max(limits.wall, limits.neck) : limits.wall;
   const axis = medialAxis(region, { material, gaps: limits.gap });
   const measured = {
     thickness: thicknessOf(axis, 1, limits.wall),
     gaps: thicknessOf(axis, 2, limits.gap),
-    necks:
-      recipe.make === 'stand-alone' && !recipe.coupon
-        ? findNecks(axis, partsOf(arrangement.letters, arrangement.rails, memo))
-        : [],
-    islandHolds: recipe.make === 'cut-through' ? holdsOf(built, axis, memo) : [],
-    points:
-      recipe.make === 'stand-alone' && !recipe.coupon
-        ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo)
-        : [],
+    necks: joined && !recipe.coupon ? findNecks(axis, partsOf(arrangement.letters, arrangement.rails, memo)) : [],
+    islandHolds: isBridged(recipe.make) ? holdsOf(built, axis, memo) : [],
+    points: joined && !recipe.coupon ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo) : [],
     counters: recipe.coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
     specks: findSpecks(region, limits.speck),
     limits,
   };
   return {
-    of: engraved ? 'engraved area' : relief ? 'standing letters' : 'material',
+    of: MEASURED[make.letters],
     ...measured,
     findings: recipe.coupon
       ? []

@@ -7,7 +7,7 @@ import { readSvg } from '../formats/svg/svg-reader.ts';
 import { writeSvg } from '../formats/svg/svg-writer.ts';
 import { decimal } from '../formats/numbers.ts';
 import type { Operation } from '../operations/operations.ts';
-import { MAKE_NAMES } from '../recipe/schema.ts';
+import { MAKES } from '../makes/makes.ts';
 import { formatTime } from '../units/quantity.ts';
 import type { Build } from './build-job.ts';
 import { measure } from './measure-job.ts';
@@ -92,7 +92,7 @@ export function sheetDrawing(
   const names = layerNames(operations, machine.output);
   return {
     title: recipe.name,
-    description: `${MAKE_NAMES[recipe.make]}, ${recipe.thickness} mm, ${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
+    description: `${MAKES[recipe.make].name}, ${recipe.thickness} mm, ${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
     width: arrangement.sheet.width,
     height: arrangement.sheet.height,
     layers: operations.map(({ id, work, fill, contours }, i) => ({

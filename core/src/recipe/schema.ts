@@ -10,16 +10,9 @@ export const RECIPE_VERSION = 1;
 export const MOST_CHARACTERS = 2000;
 export const MOST_LINES = 40;
 
-export const MAKES = ['stand-alone', 'cut-through', 'engraved', 'relief', 'backed'] as const;
+/** See makes/ for what each is. */
+const MAKES = ['stand-alone', 'cut-through', 'engraved', 'relief', 'backed'] as const;
 export type Make = (typeof MAKES)[number];
-
-export const MAKE_NAMES: Record<Make, string> = {
-  'stand-alone': 'Stand-alone letters',
-  'cut-through': 'Cut-through plate',
-  engraved: 'Engraved plate',
-  relief: 'Relief plate',
-  backed: 'Backed letters',
-};
 
 /** Limits of the lengths a recipe takes, mm; the fields on the screen hold to them too. */
 export const LIMITS = {

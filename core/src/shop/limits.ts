@@ -22,6 +22,9 @@ export interface HouseLimits {
 
 export type LimitName = keyof HouseLimits;
 
+/** Limits as they apply to a sheet of one thickness, mm. */
+export type PlainLimits = Readonly<Record<LimitName, number>>;
+
 export const LIMIT_NAMES: Record<LimitName, string> = {
   bridge: 'Bridge',
   neck: 'Neck between letters',
@@ -45,6 +48,16 @@ export const limitsFor = (
 
 export const limitAt = (limit: ThicknessLimit, thickness: number): number =>
   Math.max(limit.least, limit.perThickness * thickness);
+
+/** All limits at a thickness. */
+export const limitsAt = (limits: HouseLimits, thickness: number): PlainLimits => ({
+  bridge: limitAt(limits.bridge, thickness),
+  neck: limitAt(limits.neck, thickness),
+  wall: limitAt(limits.wall, thickness),
+  gap: limitAt(limits.gap, thickness),
+  counter: limitAt(limits.counter, thickness),
+  speck: limitAt(limits.speck, thickness),
+});
 
 /** Why a limit is what it is, in words. */
 export function limitReason(limit: ThicknessLimit, thickness: number, machine: { readonly word: string }): string {

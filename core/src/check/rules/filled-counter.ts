@@ -1,3 +1,4 @@
+import { MAKES } from '../../makes/makes.ts';
 import type { Counter } from '../../measure/counters.ts';
 import type { Recipe } from '../../recipe/schema.ts';
 import { isUnder } from '../../shop/limits.ts';
@@ -11,7 +12,7 @@ import { tidy } from '../wording.ts';
 /** Counters must stay open. What is cut through a plate has islands in place of counters. */
 export function filledCounter(subject: MeasuredSubject): Finding[] {
   const { recipe, limits } = subject;
-  if (recipe.make === 'cut-through') return [];
+  if (MAKES[recipe.make].letters === 'opening') return [];
   const found = subject.counters.filter(({ disc }) => isUnder(disc, limits.counter));
   const widths = found.map(({ disc }) => disc);
   return findingsOfPlaces(subject, {

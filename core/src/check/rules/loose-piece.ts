@@ -1,3 +1,4 @@
+import { MAKES } from '../../makes/makes.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
 import type { Piece } from '../../hold/pieces.ts';
 import { usualRail } from '../../recipe/edits/rail.ts';
@@ -17,7 +18,7 @@ export function loosePiece({ recipe, pieces, lettering, arrangement }: BuiltSubj
     measure: { value: loose.length + 1, limit: 1, unit: 'pieces', wants: 'at most' },
     place: joinBounds(loose.map(({ component }) => component.bounds)),
   } as const;
-  if (recipe.make === 'backed')
+  if (MAKES[recipe.make].base === 'backer')
     return [
       {
         ...common,

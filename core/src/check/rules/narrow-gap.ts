@@ -1,3 +1,4 @@
+import { MAKES } from '../../makes/makes.ts';
 import type { Finding } from '../finding.ts';
 import { findingsOfPlaces, whose } from '../measured-places.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
@@ -7,7 +8,8 @@ import type { MeasuredSubject } from '../subjects.ts';
 /** Gaps and slots must not be closed or eaten by the cut. Those of an engraving are told by what is thin of it. */
 export function narrowGap(subject: MeasuredSubject): Finding[] {
   const { recipe, limits } = subject;
-  if (recipe.make === 'engraved') return [];
+  const { letters } = MAKES[recipe.make];
+  if (letters === 'engraved') return [];
   const found = subject.gaps.thin;
   const widths = found.map(({ width }) => width);
   return findingsOfPlaces(subject, {
@@ -19,7 +21,7 @@ export function narrowGap(subject: MeasuredSubject): Finding[] {
     title: ({ between }) => `Narrow gap: ${whose(between, subject)}`,
     mends: [
       ...largeEnough(recipe, widths, limits.gap),
-      ...(recipe.make === 'cut-through' ? thickenAll(recipe, widths, limits.gap, 0) : []),
+      ...(letters === 'opening' ? thickenAll(recipe, widths, limits.gap, 0) : []),
     ],
   });
 }

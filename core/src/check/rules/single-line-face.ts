@@ -1,3 +1,4 @@
+import { MAKES } from '../../makes/makes.ts';
 import type { Finding } from '../finding.ts';
 import type { BuiltSubject } from '../subjects.ts';
 import { SAFE_FACE } from './face-missing.ts';
@@ -5,7 +6,7 @@ import { SAFE_FACE } from './face-missing.ts';
 /** A face of strokes suits an engraved plate alone. */
 export function singleLineFace({ recipe, arrangement }: BuiltSubject): Finding[] {
   const strokes = arrangement.letters.some((letter) => letter.strokes.length > 0);
-  if (!strokes || recipe.make === 'engraved') return [];
+  if (!strokes || MAKES[recipe.make].letters === 'engraved') return [];
   return [
     {
       id: 'single-line face',

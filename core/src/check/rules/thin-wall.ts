@@ -1,3 +1,4 @@
+import { MAKES } from '../../makes/makes.ts';
 import type { Bounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import type { ThinPlace } from '../../measure/thickness.ts';
@@ -14,7 +15,8 @@ import { thinNecks } from './thin-neck.ts';
 /** Material must be thick enough everywhere, and an engraved stroke wide enough for its tool. */
 export function thinWall(subject: MeasuredSubject): Finding[] {
   const { recipe, limits } = subject;
-  const engraved = recipe.make === 'engraved';
+  const { letters } = MAKES[recipe.make];
+  const engraved = letters === 'engraved';
   // A place between a neck's two letters is told as that neck, and bridges have a limit of their own.
   const necks = thinNecks(subject);
   const found = subject.thickness.thin.filter(
@@ -30,7 +32,7 @@ export function thinWall(subject: MeasuredSubject): Finding[] {
     title: ({ between }) => `${engraved ? 'Too fine for the tool' : 'Thin wall'}: ${whose(between, subject)}`,
     detail: holdsFrom(subject, widths, limits.wall),
     mends: [
-      ...(recipe.make === 'cut-through'
+      ...(letters === 'opening'
         ? spaceOut(recipe, widths, limits.wall)
         : [...thickenThose(subject, found), ...thickenAll(recipe, widths, limits.wall, limits.counter)]),
       ...largeEnough(recipe, widths, limits.wall),

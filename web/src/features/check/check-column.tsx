@@ -1,5 +1,6 @@
 'use client';
 
+import { hasPlate, isBridged } from '@needlefile/core/makes/makes';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { Report } from '@needlefile/core/job/report';
 import type { Finding, Mend, RuleName } from '@needlefile/core/check/finding';
@@ -168,7 +169,7 @@ function passes(
   const clear = (...rules: RuleName[]) => !findings.some(({ rule }) => rules.includes(rule));
   const list: string[] = [];
   if (clear('no words', 'face missing', 'missing character')) list.push('Every character is in the face');
-  const plateless = make === 'stand-alone' || make === 'backed';
+  const plateless = !hasPlate(make);
   if (plateless ? clear('loose piece') : clear('drop-out'))
     list.push(
       plateless
@@ -177,9 +178,8 @@ function passes(
           ? `Nothing drops out but the ${mayDrop === 1 ? 'island' : `${mayDrop} islands`} that may`
           : 'Nothing drops out',
     );
-  if (make === 'cut-through' && clear('narrow bridge', 'drop-out') && bridges > 0)
-    list.push('Every bridge is wide enough');
-  if (make === 'cut-through' && measured && bridges > 0 && clear('weak hold', 'narrow bridge', 'drop-out'))
+  if (isBridged(make) && clear('narrow bridge', 'drop-out') && bridges > 0) list.push('Every bridge is wide enough');
+  if (isBridged(make) && measured && bridges > 0 && clear('weak hold', 'narrow bridge', 'drop-out'))
     list.push('Every island hangs as strongly as its bridges');
   if (measured && clear('thin neck', 'thin wall', 'narrow gap', 'filled counter', 'speck'))
     list.push('Everything is thick and wide enough');

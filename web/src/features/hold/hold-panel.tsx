@@ -1,5 +1,6 @@
 'use client';
 
+import { isBridged, isJoined, MAKES } from '@needlefile/core/makes/makes';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { PanelHead } from '@/components/panel';
@@ -19,6 +20,8 @@ interface Props {
 export function HoldPanel({ picture, measures }: Props) {
   const make = useJob((state) => state.recipe.make);
   const isCoupon = useJob((state) => state.recipe.coupon !== null);
+  const { nothingToHold } = MAKES[make];
+  const loose = picture?.pieces.filter(({ status }) => status === 'loose').length ?? 0;
   if (isCoupon)
     return (
       <PanelHead title="Hold">
@@ -27,23 +30,14 @@ export function HoldPanel({ picture, measures }: Props) {
     );
   return (
     <>
-      {make === 'cut-through' && <BridgesPanel picture={picture} measures={measures} />}
-      {make === 'stand-alone' && <JoinsPanel picture={picture} measures={measures} />}
-      {make === 'engraved' && (
-        <PanelHead title="Hold">Engraved letters stay in their plate: there is nothing to hold.</PanelHead>
+      {isBridged(make) && <BridgesPanel picture={picture} measures={measures} />}
+      {isJoined(make) && <JoinsPanel picture={picture} measures={measures} />}
+      {nothingToHold !== null && (
+        <PanelHead title="Hold">{loose === 0 ? nothingToHold : `The backer is in ${loose + 1} parts.`}</PanelHead>
       )}
-      {make === 'relief' && (
-        <PanelHead title="Hold">The letters stand on their plate: there is nothing to hold.</PanelHead>
-      )}
-      {make === 'backed' && <PanelHead title="Hold">{backerSentence(picture)}</PanelHead>}
       <ThinPlacesFold measures={measures} />
       <TabsFold picture={picture} />
       <CouponSection ready={measures !== null} />
     </>
   );
-}
-
-function backerSentence(picture: Picture | null): string {
-  const loose = picture?.pieces.filter(({ status }) => status === 'loose').length ?? 0;
-  return loose === 0 ? 'The backer is one piece; the letters are glued to it.' : `The backer is in ${loose + 1} parts.`;
 }

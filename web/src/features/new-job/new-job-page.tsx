@@ -3,8 +3,9 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { readRecipe } from '@needlefile/core/recipe/read';
-import { MAKE_NAMES, MAKES, MOST_CHARACTERS, MOST_LINES, type Make } from '@needlefile/core/recipe/schema';
-import { startRecipe } from '@needlefile/core/recipe/starts';
+import { MAKE_IDS, MAKES } from '@needlefile/core/makes/makes';
+import { startRecipe } from '@needlefile/core/makes/starts';
+import { MOST_CHARACTERS, MOST_LINES, type Make } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -22,7 +23,7 @@ import css from './new-job.module.css';
 import { Sketch } from './sketch';
 
 const newJobSchema = z.object({
-  make: z.enum(MAKES),
+  make: z.enum(MAKE_IDS),
   words: z
     .string()
     .trim()
@@ -33,14 +34,6 @@ const newJobSchema = z.object({
   material: z.string(),
   thickness: z.number(),
 });
-
-const MAKE_HINTS: Record<Make, string> = {
-  'stand-alone': 'The letters are the object, on a rail.',
-  'cut-through': 'Letters cut out of a plate; bridges hold what would drop out.',
-  engraved: 'Letters engraved in a plate that is cut out.',
-  relief: 'The ground engraved away, letters left standing.',
-  backed: 'Letters on a backer that follows their outline.',
-};
 
 /** A new job: make, words, machine and material, shown as they will come out while they are chosen. */
 export function NewJobPage() {
@@ -98,13 +91,13 @@ export function NewJobPage() {
         )}
         <fieldset className={css.makes}>
           <legend className={css.label}>Make</legend>
-          {MAKES.map((make) => (
+          {MAKE_IDS.map((make) => (
             <label key={make} className={css.make}>
               <input type="radio" value={make} {...register('make')} />
               <MakeDrawing make={make} />
               <span>
-                <strong>{MAKE_NAMES[make]}</strong>
-                <small>{MAKE_HINTS[make]}</small>
+                <strong>{MAKES[make].name}</strong>
+                <small>{MAKES[make].hint}</small>
               </span>
             </label>
           ))}

@@ -3,7 +3,8 @@
 import { usualRail } from '@needlefile/core/recipe/edits/rail';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
-import { LIMITS, MAKE_NAMES, MAKES } from '@needlefile/core/recipe/schema';
+import { MAKE_IDS, MAKES } from '@needlefile/core/makes/makes';
+import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
 import { Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
@@ -23,6 +24,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
   const fitted = (mm: number | undefined) =>
     mm === undefined ? 'to fit' : formatLength(mm, unit, unit === 'mm' ? 1 : 2);
   const object = picture?.object;
+  const { base, letters } = MAKES[recipe.make];
   return (
     <>
       <PanelHead title="Plate" />
@@ -33,9 +35,9 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
           onChange={(event) => edit('Make', (draft) => void (draft.make = event.target.value as typeof draft.make))}
           aria-describedby="make-hint"
         >
-          {MAKES.map((make) => (
+          {MAKE_IDS.map((make) => (
             <option key={make} value={make}>
-              {MAKE_NAMES[make]}
+              {MAKES[make].name}
             </option>
           ))}
         </Form.Select>
@@ -44,12 +46,12 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
         Another make keeps the words, their size, and whatever else still applies.
       </div>
       <MaterialFields />
-      {recipe.make === 'stand-alone' && <RailSection capHeight={picture?.report.capHeight || 40} />}
-      {recipe.make === 'backed' && <BackerSection />}
-      {recipe.make !== 'stand-alone' && recipe.make !== 'backed' && (
+      {base === 'rail' && <RailSection capHeight={picture?.report.capHeight || 40} />}
+      {base === 'backer' && <BackerSection />}
+      {base === 'plate' && (
         <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />
       )}
-      {recipe.make === 'relief' && <ReliefSection />}
+      {letters === 'standing' && <ReliefSection />}
       <PanelSection title="Sheet" aside="laid in the middle of it">
         <LengthField
           at="sheet.width"

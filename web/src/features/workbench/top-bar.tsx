@@ -2,7 +2,7 @@
 
 import type { Picture } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
-import { MAKE_NAMES } from '@needlefile/core/recipe/schema';
+import { MAKES } from '@needlefile/core/makes/makes';
 import { formatLength } from '@needlefile/core/units/length';
 import { format } from 'date-fns';
 import Link from 'next/link';
@@ -106,7 +106,7 @@ function Sentence({ picture }: { picture: Picture | null }) {
   const size = [widthOf(object), heightOf(object)]
     .map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 2))
     .join(' × ');
-  const text = `${MAKE_NAMES[make]}, ${formatLength(report.thickness, unit)} ${unit} ${report.material.toLowerCase()}, ${size} ${unit}, ${report.machine}`;
+  const text = `${MAKES[make].name}, ${formatLength(report.thickness, unit)} ${unit} ${report.material.toLowerCase()}, ${size} ${unit}, ${report.machine}`;
   return (
     <span className={css.sentence} title={text}>
       {text}

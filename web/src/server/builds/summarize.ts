@@ -2,7 +2,7 @@ import { build } from '@needlefile/core/job/build-job';
 import { measure } from '@needlefile/core/job/measure-job';
 import { pictureOf } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
-import { MAKE_NAMES } from '@needlefile/core/recipe/schema';
+import { MAKES } from '@needlefile/core/makes/makes';
 import type { JobSummary } from '../../api/job-types';
 import type { BuildOrder } from './build-order.ts';
 import { facesFrom } from './open-faces.ts';
@@ -32,7 +32,7 @@ function draw({ recipe, shop, faceBytes }: BuildOrder): JobSummary {
   return {
     state: findings.some(({ severity }) => severity === 'stop') ? 'stop' : findings.length > 0 ? 'attention' : 'clear',
     findings: findings.length,
-    make: MAKE_NAMES[recipe.make],
+    make: MAKES[recipe.make].name,
     size: { width, height },
     material: `${recipe.thickness} mm ${made.material.name.toLowerCase()}`,
     machine: made.machine.name,

@@ -1,7 +1,7 @@
-import { usualRail } from './edits/rail.ts';
+import { isBridged, MAKES } from './makes.ts';
 import { limitAt } from '../shop/limits.ts';
 import { type Machine, type Shop, type Work } from '../shop/shop.ts';
-import type { Make, RecipeInput } from './schema.ts';
+import type { Make, RecipeInput } from '../recipe/schema.ts';
 
 /** What a person says of a new job; all else starts from what suits it. */
 export interface NewJob {
@@ -26,7 +26,7 @@ const CAP_HEIGHT_PER_BRIDGE = 6;
 
 function startingCapHeight({ make, thickness }: NewJob, machine: Machine | undefined): number {
   const usual = CAP_HEIGHTS[machine?.id ?? ''] ?? 50;
-  return make === 'cut-through' && machine
+  return isBridged(make) && machine
     ? Math.max(usual, Math.ceil(CAP_HEIGHT_PER_BRIDGE * limitAt(machine.limits.bridge, thickness)))
     : usual;
 }
@@ -49,27 +49,10 @@ export function startRecipe(job: NewJob, shop: Shop): RecipeInput {
       linework: { work: lineWork(machine) },
     },
   };
-  const plate = {
-    margin: round(capHeight * 0.45),
-    cornerRadius: round(capHeight * 0.12),
-    holes: { diameter: holeDiameter(capHeight), inset: round(capHeight * 0.2) },
-  };
-  if (job.make === 'stand-alone')
-    return {
-      ...common,
-      rail: usualRail(capHeight),
-    };
-  if (job.make === 'engraved') return { ...common, plate: { ...plate, border: { inset: round(capHeight * 0.1) } } };
-  if (job.make === 'relief')
-    return { ...common, plate: { ...plate, holes: null }, relief: { frame: round(capHeight * 0.1) } };
-  if (job.make === 'backed')
-    return { ...common, backer: { distance: round(capHeight * 0.12), gap: round(capHeight * 0.2) } };
-  return { ...common, plate };
+  return { ...common, ...MAKES[job.make].start(capHeight) };
 }
 
 const areaWork = (machine: Machine | undefined): Work =>
   machine?.settings.engrave ? 'engrave' : machine?.settings.mark ? 'mark' : 'cut';
 const lineWork = (machine: Machine | undefined): Work =>
   machine?.settings.score ? 'score' : machine?.settings.mark ? 'mark' : 'cut';
-const round = (mm: number) => (mm >= 5 ? Math.round(mm) : Math.max(0.5, Math.round(mm * 2) / 2));
-const holeDiameter = (capHeight: number) => (capHeight >= 60 ? 8 : capHeight >= 25 ? 4 : 2.5);

@@ -1,0 +1,34 @@
+import type { RecipeInput } from '../recipe/schema.ts';
+import type { PlainLimits } from '../shop/limits.ts';
+
+/**
+ * What letters are in a thing: its material; openings cut through it; areas engraved in it; or what is left standing
+ * when the ground round them is engraved away.
+ */
+export type LetterRole = 'material' | 'opening' | 'engraved' | 'standing';
+
+/** One make: all that sets it apart from the others. */
+export interface MakeRules {
+  readonly name: string;
+  /** In a few words, for whoever chooses. */
+  readonly hint: string;
+  readonly letters: LetterRole;
+  /** What the letters are in or on. */
+  readonly base: 'plate' | 'rail' | 'backer';
+  /** Why there is nothing to hold; null where islands are bridged or loose letters are joined. */
+  readonly nothingToHold: string | null;
+  /** What the house limits become for it, mm. @param tool width of the tool that engraves */
+  readonly limits: (house: PlainLimits, tool: number) => PlainLimits;
+  /** Sizes that suit letters so high. */
+  readonly start: (capHeight: number) => Pick<RecipeInput, 'plate' | 'rail' | 'relief' | 'backer'>;
+}
+
+/** To half millimetres, and whole ones from 5 mm on. */
+export const roughly = (mm: number): number => (mm >= 5 ? Math.round(mm) : Math.max(0.5, Math.round(mm * 2) / 2));
+
+/** A plate that suits letters so high. */
+export const usualPlate = (capHeight: number) => ({
+  margin: roughly(capHeight * 0.45),
+  cornerRadius: roughly(capHeight * 0.12),
+  holes: { diameter: capHeight >= 60 ? 8 : capHeight >= 25 ? 4 : 2.5, inset: roughly(capHeight * 0.2) },
+});
