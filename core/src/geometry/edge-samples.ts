@@ -1,5 +1,5 @@
 import { contourLength } from './contour-facts.ts';
-import type { Region } from './contour.ts';
+import { PlacedContour, type Contour, type Region } from './contour.ts';
 import { distance } from './point.ts';
 import { flatteningSteps, pointAt, segmentLength, type Segment, type SourceId } from './segment.ts';
 
@@ -52,12 +52,19 @@ const SAGITTA_SHARE = 1 / 6000;
 /**
  * The first samples of a region: at each node, and along each contour as its shape asks for. Nothing is said in mm, so
  * that letters of any size have as many.
+ * @param ofForm samples that are known of a form by itself: those of each place it stands in
  */
-export function sampleEdges(region: Region): EdgeSamples {
+export function sampleEdges(region: Region, ofForm: ((form: Contour) => EdgeSamples) | null = null): EdgeSamples {
   const draft = newDraft();
   region.forEach((contour, number) => {
-    const whole = contourLength(contour);
     const first = draft.x.length;
+    if (ofForm && contour instanceof PlacedContour) {
+      const { x, y, segment, t } = ofForm(contour.original);
+      for (let i = 0; i < x.length; i++) add(draft, number, segment[i]!, t[i]!, x[i]! + contour.dx, y[i]! + contour.dy);
+      if (draft.x.length > first) draft.next[draft.x.length - 1] = first;
+      return;
+    }
+    const whole = contourLength(contour);
     contour.segments.forEach((segment, s) => {
       const count = Math.max(
         Math.ceil(segmentLength(segment) / (whole * LONGEST_SHARE)),

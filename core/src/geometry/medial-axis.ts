@@ -1,5 +1,5 @@
 import Delaunator from 'delaunator';
-import type { Region } from './contour.ts';
+import type { Contour, Region } from './contour.ts';
 import { partEdges, sampleEdges, waysAlong, type EdgeSamples } from './edge-samples.ts';
 
 /**
@@ -38,6 +38,9 @@ export interface CareLimits {
 /** Rounds of setting more points where walls come near each other. */
 const ROUNDS = 8;
 
+/** So few edges that are a little too long, against all, are not worth triangulating everything once more. */
+const FEW = 0.002;
+
 /** An edge is parted into so many at most in one round. */
 const MOST_PARTS = 8;
 
@@ -61,7 +64,34 @@ const ROUND_A_CORNER = 1.5;
  * @param finer how many times finer than usual: to check the usual against
  */
 export function medialAxis(region: Region, care: CareLimits, finer = 1): MedialAxis {
-  let samples = sampleEdges(region);
+  const { samples, triangles, halfedges } = refined(
+    sampleEdges(region, (form) => samplesOfForm(form, care, finer)),
+    care,
+    finer,
+  );
+  return axisOf(samples, triangles, halfedges);
+}
+
+/** The samples of a form by itself, as they were last asked for. */
+const known = new WeakMap<Contour, { readonly how: string; readonly samples: EdgeSamples }>();
+
+/** What a form that stands in several places asks for by itself: only its neighbours are then left to look at. */
+function samplesOfForm(form: Contour, care: CareLimits, finer: number): EdgeSamples {
+  const how = `${care.material} ${care.gaps} ${finer}`;
+  let own = known.get(form);
+  if (own?.how !== how) known.set(form, (own = { how, samples: refined(sampleEdges([form]), care, finer).samples }));
+  return own.samples;
+}
+
+interface Triangulation {
+  readonly samples: EdgeSamples;
+  readonly triangles: Uint32Array;
+  readonly halfedges: Int32Array;
+}
+
+/** Parts edges until none is long against the disc that touches it. */
+function refined(first: EdgeSamples, care: CareLimits, finer: number): Triangulation {
+  let samples = first;
   for (let round = 0; ; round++) {
     const coords = new Float64Array(samples.x.length * 2);
     for (let i = 0; i < samples.x.length; i++) {
@@ -70,7 +100,7 @@ export function medialAxis(region: Region, care: CareLimits, finer = 1): MedialA
     }
     const { triangles, halfedges } = new Delaunator(coords);
     const parts = round < ROUNDS ? partsWanted(samples, triangles, care, finer) : null;
-    if (!parts) return axisOf(samples, triangles, halfedges);
+    if (!parts) return { samples, triangles, halfedges };
     samples = partEdges(samples, parts);
   }
 }
@@ -88,13 +118,13 @@ function circumradius(ax: number, ay: number, bx: number, by: number, cx: number
   return Math.sqrt(px * px + py * py);
 }
 
-/** Into how many parts each edge is to be parted; null where none asks for it. */
+/** Into how many parts each edge is to be parted; null where none is missing and hardly any asks for it. */
 function partsWanted(samples: EdgeSamples, triangles: Uint32Array, care: CareLimits, finer: number): Uint8Array | null {
   const { x, y, next, contour } = samples;
   const { along, whole } = waysAlong(samples);
   const present = new Uint8Array(x.length);
   const parts = new Uint8Array(x.length).fill(1);
-  let asked = false;
+  let [longer, missing] = [0, 0];
   for (let e = 0; e < triangles.length; e++) {
     const [from, to] = [triangles[e]!, triangles[following(e)]!];
     // As in `sidesOf`.
@@ -120,17 +150,17 @@ function partsWanted(samples: EdgeSamples, triangles: Uint32Array, care: CareLim
     }
     const count = Math.min(MOST_PARTS, Math.ceil(long / Math.max(wanted, SHORTEST / finer) - 1e-9));
     if (count <= parts[start]!) continue;
+    longer += count - parts[start]!;
     parts[start] = count;
-    asked = true;
   }
   for (let i = 0; i < x.length; i++) {
     if (present[i] === 1 || parts[i]! > 1) continue;
     const to = next[i]!;
     if (Math.hypot(x[i]! - x[to]!, y[i]! - y[to]!) <= SHORTEST / 2) continue;
     parts[i] = 2;
-    asked = true;
+    missing++;
   }
-  return asked ? parts : null;
+  return missing > 0 || longer > FEW * x.length ? parts : null;
 }
 
 function axisOf(samples: EdgeSamples, triangles: Uint32Array, halfedges: Int32Array): MedialAxis {
@@ -150,30 +180,32 @@ function axisOf(samples: EdgeSamples, triangles: Uint32Array, halfedges: Int32Ar
     const [ux, uy] = twice === 0 ? [1e9, 1e9] : [(ccy * bb - by * cc) / twice, (bx * cc - ccx * bb) / twice];
     cx[t] = x[a]! + ux;
     cy[t] = y[a]! + uy;
-    radius[t] = Math.hypot(ux, uy);
-    facing[t] = Math.max(Math.sqrt(bb), Math.sqrt(cc), Math.hypot(x[b]! - x[c]!, y[b]! - y[c]!)) / (2 * radius[t]!);
+    radius[t] = Math.sqrt(ux * ux + uy * uy);
+    const [wx, wy] = [x[b]! - x[c]!, y[b]! - y[c]!];
+    facing[t] = Math.sqrt(Math.max(bb, cc, wx * wx + wy * wy)) / (2 * radius[t]!);
   }
   const side = sidesOf(samples, triangles, halfedges);
   const half = halvesAcross(samples, triangles, radius);
-  const links: number[] = [];
-  const passage: number[] = [];
-  const ends: number[] = [];
-  for (let e = 0; e < triangles.length; e++) {
-    const other = halfedges[e]!;
-    if (other <= e) continue;
+  const linked = linksOf(samples, triangles, halfedges, side);
+  const passage = new Float64Array(linked.length);
+  const links = new Uint32Array(2 * linked.length);
+  const ends = new Uint32Array(2 * linked.length);
+  for (let k = 0; k < linked.length; k++) {
+    const e = linked[k]!;
     const [p, q] = [triangles[e]!, triangles[following(e)]!];
-    if (next[p] === q || next[q] === p) continue;
-    const [s, t] = [Math.floor(e / 3), Math.floor(other / 3)];
-    if (side[s] === 0 || side[s] !== side[t]) continue;
-    links.push(s, t);
-    ends.push(p, q);
+    const [s, t] = [Math.floor(e / 3), Math.floor(halfedges[e]! / 3)];
+    links[2 * k] = s;
+    links[2 * k + 1] = t;
+    ends[2 * k] = p;
+    ends[2 * k + 1] = q;
     // Where the two centres lie on both sides of the chord between the walls, the passage is the chord itself.
     const [dx, dy] = [x[q]! - x[p]!, y[q]! - y[p]!];
-    const beyond = (u: number) => (cx[u]! - x[p]!) * dy - (cy[u]! - y[p]!) * dx;
     const apex = triangles[preceding(e)]!;
     const own = (x[apex]! - x[p]!) * dy - (y[apex]! - y[p]!) * dx;
-    const pinched = beyond(s) * own >= 0 && beyond(t) * own <= 0;
-    passage.push(pinched ? Math.hypot(dx, dy) / 2 : Math.min(half[s]!, half[t]!));
+    const sBeyond = (cx[s]! - x[p]!) * dy - (cy[s]! - y[p]!) * dx;
+    const tBeyond = (cx[t]! - x[p]!) * dy - (cy[t]! - y[p]!) * dx;
+    const pinched = sBeyond * own >= 0 && tBeyond * own <= 0;
+    passage[k] = pinched ? Math.sqrt(dx * dx + dy * dy) / 2 : Math.min(half[s]!, half[t]!);
   }
   return {
     x: cx,
@@ -183,11 +215,26 @@ function axisOf(samples: EdgeSamples, triangles: Uint32Array, halfedges: Int32Ar
     side,
     facing,
     contacts: triangles,
-    links: Uint32Array.from(links),
-    passage: Float64Array.from(passage),
-    ends: Uint32Array.from(ends),
+    links,
+    passage,
+    ends,
     samples,
   };
+}
+
+/** Edges between two triangles of one side that are no edge of the region, each once. */
+function linksOf({ next }: EdgeSamples, triangles: Uint32Array, halfedges: Int32Array, side: Uint8Array): Uint32Array {
+  const linked = new Uint32Array(triangles.length / 2);
+  let count = 0;
+  for (let e = 0; e < triangles.length; e++) {
+    const other = halfedges[e]!;
+    if (other <= e) continue;
+    const [p, q] = [triangles[e]!, triangles[following(e)]!];
+    if (next[p] === q || next[q] === p) continue;
+    const own = side[Math.floor(e / 3)]!;
+    if (own !== 0 && own === side[Math.floor(other / 3)]) linked[count++] = e;
+  }
+  return linked.subarray(0, count);
 }
 
 /** See `MedialAxis.half`. */

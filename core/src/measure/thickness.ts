@@ -176,8 +176,9 @@ function narrowestOf(axis: MedialAxis, links: readonly number[]): { width: numbe
   const least = links.reduce((best, link) => Math.min(best, axis.passage[link]!), Infinity);
   const looked = new Map<string, number>();
   const cell = Math.max(least / 2, 0.01);
-  for (const link of [...links].sort((a, b) => axis.passage[a]! - axis.passage[b]!)) {
-    if (axis.passage[link]! > ALIKE * least || looked.size >= MOST_LOOKED_AT) break;
+  const alike = links.filter((link) => axis.passage[link]! <= ALIKE * least);
+  for (const link of alike.sort((a, b) => axis.passage[a]! - axis.passage[b]!)) {
+    if (looked.size >= MOST_LOOKED_AT) break;
     const t = axis.links[2 * link]!;
     const key = `${Math.floor(axis.x[t]! / cell)} ${Math.floor(axis.y[t]! / cell)}`;
     if (!looked.has(key)) looked.set(key, link);
