@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { StageCache } from '../src/assembly/stages.ts';
 import { measure } from '../src/job/measure-job.ts';
+import type { RecipeInput } from '../src/recipe/schema.ts';
 import type { Region } from '../src/geometry/contour.ts';
 import { contourBounds, reverseContour } from '../src/geometry/contour-facts.ts';
 import { medialAxis } from '../src/geometry/medial-axis.ts';
@@ -219,5 +221,36 @@ describe('measured findings', () => {
         lettering: { words: 'LOAD 8', size: { by: 'cap height', value: 120 }, letterSpacing: 6 },
       }),
     ).toEqual([]);
+  });
+});
+
+describe('measuring', () => {
+  const job = (more: Partial<RecipeInput> = {}): RecipeInput => ({
+    make: 'cut-through',
+    machine: 'co2-laser',
+    material: 'plywood',
+    lettering: { words: 'BOARD', size: { by: 'cap height', value: 30 } },
+    ...more,
+  });
+  const cache = new StageCache();
+  const measured = (more?: Partial<RecipeInput>) => measure(buildOf(job(more), cache), cache.memo);
+
+  it('is done anew for other shapes and other limits, and for nothing else', () => {
+    const before = measured();
+    for (const same of [
+      { name: 'Another name' },
+      { tags: ['lamp hut'] },
+      { workOrder: { outline: { work: 'cut' as const, speed: 9 } } },
+      { release: { tolerance: 0.05 } },
+    ])
+      expect(measured(same).thickness, JSON.stringify(same)).toBe(before.thickness);
+    for (const other of [
+      { thickness: 6 },
+      { machine: 'router' },
+      { hold: { bridges: { width: 3 } } },
+      { lettering: { words: 'BOARDS', size: { by: 'cap height' as const, value: 30 } } },
+      { plate: { margin: 30 } },
+    ])
+      expect(measured(other).thickness, JSON.stringify(other)).not.toBe(before.thickness);
   });
 });

@@ -165,7 +165,7 @@ function partsWanted(samples: EdgeSamples, triangles: Uint32Array, care: CareLim
 
 function axisOf(samples: EdgeSamples, triangles: Uint32Array, halfedges: Int32Array): MedialAxis {
   const count = triangles.length / 3;
-  const { x, y, next } = samples;
+  const { x, y } = samples;
   const [cx, cy, radius, facing] = [
     new Float64Array(count),
     new Float64Array(count),

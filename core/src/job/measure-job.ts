@@ -1,3 +1,5 @@
+import type { Construction } from '../construct/construct.ts';
+import type { LetterRole } from '../makes/make.ts';
 import { isBridged, isJoined, MAKES } from '../makes/makes.ts';
 import { PLATE, type IslandId } from '../recipe/identity.ts';
 import type { Bounds } from '../geometry/bounds.ts';
@@ -59,46 +61,75 @@ const MEASURED = {
   standing: 'standing letters',
 } as const;
 
+/** What is measured, and how: nothing else of a recipe is looked at. */
+interface MeasurePlan {
+  readonly letters: LetterRole;
+  readonly joined: boolean;
+  readonly bridged: boolean;
+  readonly coupon: boolean;
+  readonly limits: PlainLimits;
+}
+
+function planOf({ recipe, machine, material }: Build): MeasurePlan {
+  const make = MAKES[recipe.make];
+  return {
+    letters: make.letters,
+    joined: isJoined(recipe.make),
+    bridged: isBridged(recipe.make),
+    coupon: recipe.coupon !== null,
+    limits: make.limits(limitsAt(limitsFor(machine, material), recipe.thickness), machine.fillPitch),
+  };
+}
+
 /** Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait. */
 export function measure(built: Build, memo: Memo = noMemo): Measures {
-  const { recipe, construction, arrangement, drawing, hold } = built;
-  const make = MAKES[recipe.make];
-  const house = limitsAt(limitsFor(built.machine, built.material), recipe.thickness);
-  const limits = make.limits(house, built.machine.fillPitch);
+  const plan = planOf(built);
+  const taken = takenOf(built, plan, memo);
+  const { recipe, machine, material, arrangement, lettering, hold } = built;
+  const subject = { recipe, machine, material, letters: arrangement.letters, capHeight: lettering.capHeight, hold };
+  return {
+    of: MEASURED[plan.letters],
+    ...taken,
+    findings: plan.coupon ? [] : checkMeasured({ ...subject, ...taken }),
+  };
+}
+
+type Taken = Omit<Measures, 'of' | 'findings'>;
+
+/** What was last measured of a construction: another name, tag or speed asks for nothing to be measured anew. */
+const kept = new WeakMap<Construction, { readonly of: readonly unknown[]; readonly taken: Taken }>();
+
+function takenOf(built: Build, plan: MeasurePlan, memo: Memo): Taken {
+  const { arrangement, construction, hold, drawing } = built;
+  // Objects of the stages before: the same ones where nothing of them changed.
+  const of = [hold.material, hold.islands, hold.ties, drawing.area, arrangement.letters, JSON.stringify(plan)];
+  const known = kept.get(construction);
+  if (known?.of.every((each, i) => each === of[i])) return known.taken;
+  const taken = takeMeasures(built, plan, memo);
+  kept.set(construction, { of, taken });
+  return taken;
+}
+
+function takeMeasures(built: Build, { letters, joined, bridged, coupon, limits }: MeasurePlan, memo: Memo): Taken {
+  const { construction, arrangement, drawing, hold } = built;
   const region =
-    make.letters === 'engraved'
+    letters === 'engraved'
       ? drawing.area
-      : make.letters === 'standing'
+      : letters === 'standing'
         ? weldRegions(construction.groups.map((group) => group.region))
         : hold.material;
-  const joined = isJoined(recipe.make);
   // Only letters that are joined have necks.
   const material = joined ? Math.max(limits.wall, limits.neck) : limits.wall;
   const axis = medialAxis(region, { material, gaps: limits.gap });
-  const measured = {
+  return {
     thickness: thicknessOf(axis, 1, limits.wall),
     gaps: thicknessOf(axis, 2, limits.gap),
-    necks: joined && !recipe.coupon ? findNecks(axis, partsOf(arrangement.letters, arrangement.rails, memo)) : [],
-    islandHolds: isBridged(recipe.make) ? holdsOf(built, axis, memo) : [],
-    points: joined && !recipe.coupon ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo) : [],
-    counters: recipe.coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
+    necks: joined && !coupon ? findNecks(axis, partsOf(arrangement.letters, arrangement.rails, memo)) : [],
+    islandHolds: bridged ? holdsOf(built, axis, memo) : [],
+    points: joined && !coupon ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo) : [],
+    counters: coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
     specks: findSpecks(region, limits.speck),
     limits,
-  };
-  return {
-    of: MEASURED[make.letters],
-    ...measured,
-    findings: recipe.coupon
-      ? []
-      : checkMeasured({
-          recipe,
-          machine: built.machine,
-          material: built.material,
-          letters: arrangement.letters,
-          capHeight: built.lettering.capHeight,
-          hold,
-          ...measured,
-        }),
   };
 }
 

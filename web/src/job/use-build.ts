@@ -1,5 +1,6 @@
 'use client';
 
+import type { Finding } from '@needlefile/core/check/finding';
 import { stopsFirst } from '@needlefile/core/check/stops-first';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
@@ -15,6 +16,8 @@ export interface BuildState {
   readonly picture: Picture | null;
   /** Measures of what the picture shows; null until they are taken. */
   readonly measures: MeasurePicture | null;
+  /** Findings of the measures before, in the picture until new ones are taken. */
+  readonly stale: readonly Finding[];
   /** The recipe the picture shows. */
   readonly recipe: Recipe | null;
   readonly working: boolean;
@@ -36,6 +39,7 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
   const [state, setState] = useState<BuildState>({
     picture: null,
     measures: null,
+    stale: [],
     recipe: null,
     working: true,
     problem: null,
@@ -63,15 +67,23 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
       setState((last) => ({ ...last, working: false, problem: error.message }));
     drawer.ask({ recipe, shop }).then((picture) => {
       if (!current) return;
-      setState({ picture, measures: null, recipe, working: false, problem: null, stopped: false });
+      setState(({ measures, stale: older }) => {
+        const stale = measures?.findings ?? older;
+        const shown = withFindings(picture, stale);
+        return { picture: shown, measures: null, stale, recipe, working: false, problem: null, stopped: false };
+      });
       rest = setTimeout(() => {
-        measurer
-          .ask({ recipe, shop })
-          .then(
-            (measures) =>
-              current && setState((last) => ({ ...last, measures, picture: withMeasures(picture, measures) })),
-            failed,
-          );
+        measurer.ask({ recipe, shop }).then(
+          (measures) =>
+            current &&
+            setState((last) => ({
+              ...last,
+              measures,
+              stale: [],
+              picture: withFindings(picture, measures.findings),
+            })),
+          failed,
+        );
       }, REST);
     }, failed);
     return () => {
@@ -88,7 +100,7 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
 }
 
 /** The picture with the findings of measuring among the others. */
-function withMeasures(picture: Picture, { findings }: MeasurePicture): Picture {
+function withFindings(picture: Picture, findings: readonly Finding[]): Picture {
   return { ...picture, report: { ...picture.report, findings: stopsFirst([...picture.report.findings, ...findings]) } };
 }
 

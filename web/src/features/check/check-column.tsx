@@ -19,10 +19,13 @@ export const CheckColumn = memo(function CheckColumn({
   picture,
   upToDate,
   measured,
+  stale,
 }: {
   picture: Picture | null;
   upToDate: boolean;
   measured: boolean;
+  /** Findings of what was measured before the last change. */
+  stale: readonly Finding[];
 }) {
   const make = useJob((state) => state.recipe.make);
   const findings = picture?.report.findings ?? [];
@@ -34,7 +37,7 @@ export const CheckColumn = memo(function CheckColumn({
         <span className={css.sum}>{picture ? summary(stops, findings.length - stops) : ''}</span>
       </div>
       {groups(findings).map((group) => (
-        <Group key={group[0]!.id} findings={group} />
+        <Group key={group[0]!.id} findings={group} isStale={stale.includes(group[0]!)} />
       ))}
       {picture && (
         <ul className={css.passed}>
@@ -87,7 +90,8 @@ const MANY: Partial<Record<RuleName, (count: number) => string>> = {
   speck: (count) => `${count} specks`,
 };
 
-function Group({ findings }: { findings: readonly Finding[] }) {
+/** @param isStale it was found before the last change: it is dimmed until it is measured again */
+function Group({ findings, isStale }: { findings: readonly Finding[]; isStale: boolean }) {
   const unit = useUnit();
   // The worst speaks for all.
   const worst = findings.reduce((least, finding) =>
@@ -95,7 +99,7 @@ function Group({ findings }: { findings: readonly Finding[] }) {
   );
   const title = findings.length > 1 ? (MANY[worst.rule]?.(findings.length) ?? worst.title) : worst.title;
   return (
-    <section className={css.finding} data-severity={worst.severity}>
+    <section className={css.finding} data-severity={worst.severity} data-stale={isStale} inert={isStale}>
       <h3>
         <span className={css.severity}>{worst.severity === 'stop' ? 'Stop' : 'Look'}</span> {title}
       </h3>

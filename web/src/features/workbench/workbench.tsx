@@ -47,7 +47,12 @@ export function Workbench() {
         stopped={built.stopped}
         onStop={built.stop}
       />
-      <CheckColumn picture={built.picture} upToDate={built.recipe === recipe} measured={built.measures !== null} />
+      <CheckColumn
+        picture={built.picture}
+        upToDate={built.recipe === recipe}
+        measured={built.measures !== null}
+        stale={built.stale}
+      />
       <Tray picture={shown} />
       <StatusLine picture={built.picture} />
       <ConflictDialog />
