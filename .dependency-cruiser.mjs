@@ -84,6 +84,13 @@ export default {
     },
     ...webFloorRules,
     {
+      name: 'stages-see-their-plans',
+      comment: 'A stage is given its part of the recipe, by name in recipe/parts.ts, and never the whole.',
+      severity: 'error',
+      from: { path: '^core/src/(lettering|construct|measure|hold|operations)/' },
+      to: { path: '^core/src/recipe/schema.ts' },
+    },
+    {
       name: 'core-on-its-own-feet',
       severity: 'error',
       comment: 'No Node API in the core',

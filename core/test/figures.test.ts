@@ -62,11 +62,11 @@ const drawing: Drawing = {
 };
 
 describe('times and lengths', () => {
-  const recipe = recipeOf({ make: 'engraved', lettering: { words: 'A' } });
+  const { workOrder: usual } = recipeOf({ make: 'engraved', lettering: { words: 'A' } });
 
   it('of a cut: its length at its speed, the pierce and the way there, in every pass', () => {
-    const workOrder = { ...recipe.workOrder, outline: { work: 'cut' as const, speed: 20, power: 60, passes: 3 } };
-    const [cut, ...more] = orderWork({ ...recipe, workOrder }, machine, { ...drawing, area: [] });
+    const order = { ...usual, outline: { work: 'cut' as const, speed: 20, power: 60, passes: 3 } };
+    const [cut, ...more] = orderWork({ order, machine }, { ...drawing, area: [] });
     expect(more).toEqual([]);
     expect(cut).toMatchObject({ id: 'outline:outer', work: 'cut', settings: { speed: 20, power: 60, passes: 3 } });
     expect(cut!.length).toBeCloseTo(300, 9);
@@ -76,7 +76,7 @@ describe('times and lengths', () => {
   });
 
   it('of a fill: lines a pitch apart over the area, and the turns at their ends', () => {
-    const [fill] = orderWork(recipe, machine, { ...drawing, outline: [] });
+    const [fill] = orderWork({ order: usual, machine }, { ...drawing, outline: [] });
     // 600 mm² / 0.5 mm, and 40 turns of 1.5 mm.
     expect(fill!.length).toBeCloseTo(1200 + 60, 9);
     expect(fill!.settings).toEqual({ speed: 100, power: 40, passes: 1 });
@@ -85,16 +85,20 @@ describe('times and lengths', () => {
   });
 
   it('of works that a machine cannot do are told as slow ones, and marked', () => {
-    const workOrder = { ...recipe.workOrder, outline: { ...recipe.workOrder.outline, work: 'mark' as const } };
-    const [mark] = orderWork({ ...recipe, workOrder }, machine, { ...drawing, area: [] });
+    const order = { ...usual, outline: { ...usual.outline, work: 'mark' as const } };
+    const [mark] = orderWork({ order, machine }, { ...drawing, area: [] });
     expect(mark).toMatchObject({ possible: false, settings: { speed: 10, passes: 1 } });
   });
 
   it('run engraving before cuts and inner cuts before outer, as the sequence says', () => {
     const holed: Drawing = { ...drawing, outline: [...drawing.outline, closedContour(reversedBox(50, 20, 5, 5))] };
-    expect(orderWork(recipe, machine, holed).map(({ id }) => id)).toEqual(['area', 'outline:inner', 'outline:outer']);
-    const outerFirst = { ...recipe.workOrder, sequence: [...recipe.workOrder.sequence].reverse() };
-    expect(orderWork({ ...recipe, workOrder: outerFirst }, machine, holed).map(({ id }) => id)).toEqual([
+    expect(orderWork({ order: usual, machine }, holed).map(({ id }) => id)).toEqual([
+      'area',
+      'outline:inner',
+      'outline:outer',
+    ]);
+    const outerFirst = { ...usual, sequence: [...usual.sequence].reverse() };
+    expect(orderWork({ order: outerFirst, machine }, holed).map(({ id }) => id)).toEqual([
       'outline:outer',
       'outline:inner',
       'area',
@@ -103,7 +107,7 @@ describe('times and lengths', () => {
 
   it('go on to what is nearest', () => {
     const far: Drawing = { outline: [box(80, 0, 5, 5), box(10, 0, 5, 5), box(40, 0, 5, 5)], area: [], linework: [] };
-    const [cut] = orderWork(recipe, machine, far);
+    const [cut] = orderWork({ order: usual, machine }, far);
     expect(cut!.contours.map(({ segments }) => segments[0]!.from.x)).toEqual([10, 40, 80]);
     expect(cut!.travel).toBeCloseTo(10 + 30 + 40, 9);
   });

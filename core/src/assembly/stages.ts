@@ -42,6 +42,28 @@ export class StageCache {
   };
 }
 
+/** What a stage made, and by what it is known again. */
+export interface Staged<T> {
+  readonly made: T;
+  readonly key: string;
+}
+
+/**
+ * Does a stage, or finds what it made of the same plan after the same stages before.
+ * @param after the stage before, whose results it may use
+ * @param plan all that the stage is given of the recipe: its key
+ */
+export function runStage<Plan, T>(
+  cache: StageCache,
+  name: string,
+  after: Staged<unknown> | null,
+  plan: Plan,
+  compute: (plan: Plan) => T,
+): Staged<T> {
+  const key = (after?.key ?? '') + JSON.stringify(plan);
+  return { made: cache.stage(name, key, () => compute(plan)), key };
+}
+
 /** Results in two generations: those used since the last turn, and those of the turn before, which go with the next. */
 class Parts {
   private recent = new Map<string, unknown>();

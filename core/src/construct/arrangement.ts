@@ -1,4 +1,3 @@
-import { MAKES } from '../makes/makes.ts';
 import {
   boundsOfPoints,
   centreOf,
@@ -11,7 +10,15 @@ import {
   type Bounds,
 } from '../geometry/bounds.ts';
 import { moveLetter, type Letter, type Lettering } from '../lettering/layout.ts';
-import type { Recipe } from '../recipe/schema.ts';
+import type { Backer, Plate, Rail, Sheet } from '../recipe/parts.ts';
+
+/** What the letters are in or on: one of three, or (without a rail) nothing. */
+export interface ArrangementPlan {
+  readonly sheet: Sheet;
+  readonly plate: Plate | null;
+  readonly rail: Rail | null;
+  readonly backer: Backer | null;
+}
 
 /** Where everything lies on the sheet, whose bottom left corner is (0, 0). Lengths in mm. */
 export interface Arrangement {
@@ -29,17 +36,16 @@ export interface Arrangement {
 const NO_WORDS: Bounds = { minX: 0, minY: 0, maxX: 100, maxY: 30 };
 
 /** Finds the sizes of plate, rails and sheet from the lettering, and sets the whole in the middle of the sheet. */
-export function arrange(recipe: Recipe, lettering: Lettering): Arrangement {
+export function arrange(plan: ArrangementPlan, lettering: Lettering): Arrangement {
   const ink = isEmptyBounds(lettering.bounds) ? NO_WORDS : lettering.bounds;
-  const { base } = MAKES[recipe.make];
-  const plate = base === 'plate' ? plateBounds(recipe, ink) : null;
-  const rails = base === 'rail' ? railBounds(recipe, lettering, ink) : [];
-  const backer = base === 'backer' ? backerPlace(recipe, ink) : null;
+  const plate = plan.plate && plateBounds(plan.plate, ink);
+  const rails = plan.rail ? railBounds(plan.rail, lettering, ink) : [];
+  const backer = plan.backer && backerPlace(plan.backer, ink);
   const object = plate ?? joinBounds([ink, ...rails, ...(backer ? [backer.box] : [])]);
-  const margin = recipe.sheet.margin;
+  const { margin } = plan.sheet;
   const sheet = {
-    width: recipe.sheet.width ?? roundUp(widthOf(object) + 2 * margin),
-    height: recipe.sheet.height ?? roundUp(heightOf(object) + 2 * margin),
+    width: plan.sheet.width ?? roundUp(widthOf(object) + 2 * margin),
+    height: plan.sheet.height ?? roundUp(heightOf(object) + 2 * margin),
   };
   const centre = centreOf(object);
   const [dx, dy] = [sheet.width / 2 - centre.x, sheet.height / 2 - centre.y];
@@ -54,7 +60,7 @@ export function arrange(recipe: Recipe, lettering: Lettering): Arrangement {
   };
 }
 
-function plateBounds({ plate }: Recipe, ink: Bounds): Bounds {
+function plateBounds(plate: Plate, ink: Bounds): Bounds {
   const fitted = growBounds(ink, plate.margin);
   const { x, y } = centreOf(ink);
   const [width, height] = [plate.width ?? widthOf(fitted), plate.height ?? heightOf(fitted)];
@@ -66,7 +72,7 @@ function plateBounds({ plate }: Recipe, ink: Bounds): Bounds {
 
 /** Under the letters where they are engraved on it, below them on the sheet where they are cut by themselves. */
 function backerPlace(
-  { backer: { distance, corners, letters, gap } }: Recipe,
+  { distance, corners, letters, gap }: Backer,
   ink: Bounds,
 ): { dx: number; dy: number; box: Bounds } {
   // Mitres reach further than the distance.
@@ -76,8 +82,7 @@ function backerPlace(
   return { dx: 0, dy, box: { ...grown, minY: grown.minY + dy, maxY: grown.maxY + dy } };
 }
 
-function railBounds({ rail }: Recipe, { baselines, letters }: Lettering, ink: Bounds): Bounds[] {
-  if (!rail) return [];
+function railBounds(rail: Rail, { baselines, letters }: Lettering, ink: Bounds): Bounds[] {
   return baselines
     .filter((_, line) => letters.some((letter) => letter.line === line))
     .map((baseline) => ({

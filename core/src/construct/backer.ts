@@ -3,7 +3,7 @@ import { moveRegion, type Region } from '../geometry/contour.ts';
 import { contourArea, reverseContour } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
 import { widestDisc } from '../geometry/widest-disc.ts';
-import type { Recipe } from '../recipe/schema.ts';
+import type { Backer } from '../recipe/parts.ts';
 
 /**
  * A backer that follows the letters at a distance. Holes that a disc of `leastHole` mm would fill are filled.
@@ -11,8 +11,7 @@ import type { Recipe } from '../recipe/schema.ts';
  */
 export function backerOf(
   letters: Region,
-  { distance, corners }: Recipe['backer'],
-  leastHole: number,
+  { distance, corners, leastHole }: { readonly leastHole: number } & Pick<Backer, 'distance' | 'corners'>,
   place: { readonly dx: number; readonly dy: number },
 ): Region {
   const grown = offsetRegion(letters, distance, corners);

@@ -4,7 +4,7 @@ import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { common, knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import type { Letter } from '../lettering/layout.ts';
-import type { Recipe } from '../recipe/schema.ts';
+import type { CouponPlan } from '../recipe/parts.ts';
 
 /** A test coupon: windows of the job at true size, each in a rim, side by side. mm. */
 export interface Coupon {
@@ -19,7 +19,7 @@ const ROOM = 5;
 
 /** Cuts a coupon's windows out of the job's material and engraved areas. Windows whose letter is gone are left out. */
 export function couponOf(
-  { windows, frame }: NonNullable<Recipe['coupon']>,
+  { windows, frame }: CouponPlan,
   letters: readonly Letter[],
   material: Region,
   area: Region,

@@ -1,4 +1,3 @@
-import { hasPlate, MAKES } from '../makes/makes.ts';
 import { BACKER, BORDER, COUPON, PLATE, RAIL } from '../recipe/identity.ts';
 import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
@@ -9,7 +8,7 @@ import { cutApart, type OtherCuts } from './cut-apart.ts';
 import type { Hold } from './hold.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName, lettersAmong } from '../lettering/naming.ts';
-import type { Recipe } from '../recipe/schema.ts';
+import type { MakeRules } from '../makes/make.ts';
 
 /** What lies on the table after cutting. */
 export interface Piece {
@@ -24,19 +23,32 @@ export interface Piece {
   readonly component: Component;
 }
 
+/** What of a job tells which pieces stay. */
+export interface PiecesPlan {
+  readonly base: MakeRules['base'];
+  /** Stand-alone letters may come off each by itself. */
+  readonly separate: boolean;
+  readonly coupon: boolean;
+  /** Whether engraved areas and lines are assigned to cut. */
+  readonly cutsArea: boolean;
+  readonly cutsLines: boolean;
+}
+
 /**
  * The pieces that cutting the edges of `material` leaves, and whatever else is cut: the material's own, kept ones
  * first, and then the slugs that fall out of its holes.
  */
 export function findPieces(
-  recipe: Recipe,
+  plan: PiecesPlan,
   { material: whole, dropping }: Pick<Hold, 'material' | 'dropping'>,
   letters: readonly Letter[],
-  cuts: OtherCuts = { area: [], lines: [] },
+  { area, lines }: OtherCuts,
 ): Piece[] {
+  const onPlate = plan.base === 'plate';
+  const cuts = { area: plan.cutsArea ? area : [], lines: plan.cutsLines ? lines : [] };
   const { material, components } = cutApart(whole, cuts);
-  const kept = keptOnes(recipe, components);
-  const status = hasPlate(recipe.make) ? 'drop-out' : 'loose';
+  const kept = keptOnes(plan, components);
+  const status = onPlate ? 'drop-out' : 'loose';
   const mayDrop = new Set(dropping.map(({ component }) => placeOf(component)));
   const own = components.map((component, i): Piece => {
     const isKept = kept.has(component);
@@ -44,16 +56,16 @@ export function findPieces(
       id: `piece:${i}`,
       status: isKept ? 'kept' : status,
       intended: isKept || mayDrop.has(placeOf(component)),
-      ...named(recipe, component, letters),
+      ...named(onPlate, component, letters),
       component,
     };
   });
-  if (!hasPlate(recipe.make)) nameDots(own, letters);
+  if (!onPlate) nameDots(own, letters);
   const slugs = componentsOf(slugRegion(material)).map((component, i): Piece => ({
     id: `slug:${i}`,
     status: 'drop-out',
     intended: true,
-    ...named(recipe, component, letters),
+    ...named(onPlate, component, letters),
     component,
   }));
   const rank = { kept: 0, loose: 1, 'drop-out': 2 };
@@ -76,15 +88,15 @@ function nameDots(pieces: Piece[], letters: readonly Letter[]): void {
   });
 }
 
-function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component[]): Set<Component> {
+function keptOnes({ base, separate, coupon }: PiecesPlan, components: readonly Component[]): Set<Component> {
   if (coupon) return new Set(components.filter(({ sources }) => sources.has(COUPON)));
-  if (MAKES[make].base === 'backer') {
+  if (base === 'backer') {
     // The letters are glued on, each by itself; what they are glued to must be one.
     const backer = components.find(({ sources }) => sources.has(BACKER));
     return new Set(components.filter((component) => component === backer || !component.sources.has(BACKER)));
   }
-  if (MAKES[make].base === 'rail') {
-    if (hold.pieces === 'separate') return new Set(components);
+  if (base === 'rail') {
+    if (separate) return new Set(components);
     const rail = components.find(({ sources }) => sources.has(RAIL));
     return new Set([rail ?? components[0]].filter((component) => component !== undefined));
   }
@@ -93,7 +105,7 @@ function keptOnes({ make, hold, coupon }: Recipe, components: readonly Component
 }
 
 function named(
-  recipe: Recipe,
+  onPlate: boolean,
   { sources }: Component,
   letters: readonly Letter[],
 ): { name: string; letters: SourceId[] } {
@@ -106,7 +118,7 @@ function named(
           .join('')
           .slice(0, 24)}`
       : names.join(', ');
-  const plate = sources.has(PLATE) && hasPlate(recipe.make);
+  const plate = sources.has(PLATE) && onPlate;
   return {
     name: sources.has(COUPON)
       ? `Coupon${list ? `, ${list}` : ''}`

@@ -1,24 +1,23 @@
-import { isBridged, isJoined } from '../makes/makes.ts';
+import { plansOf, type HoldPlan } from '../assembly/plans.ts';
 import { checkBuilt } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
 import { NO_BOUNDS } from '../geometry/bounds.ts';
 import { withoutScraps } from '../geometry/without-scraps.ts';
-import { couponOf } from '../hold/coupon.ts';
+import { couponOf, type Coupon } from '../hold/coupon.ts';
 import { heldAsItIs, holdIslands, type Hold } from '../hold/hold.ts';
 import { join } from '../hold/joins/join.ts';
 import { layOutClosedUp } from '../hold/joins/close-up-lettering.ts';
 import { findPieces, type Piece } from '../hold/pieces.ts';
 import { placeTabs, type Tab } from '../hold/tabs.ts';
-import type { BridgePlan } from '../hold/bridges/bridge.ts';
+import type { Memo } from '../geometry/memo.ts';
 import type { Face } from '../lettering/face.ts';
 import { layOut, type Lettering } from '../lettering/layout.ts';
 import { orderWork, type Drawing, type Operation } from '../operations/operations.ts';
 import type { Recipe } from '../recipe/schema.ts';
-import { limitAt, limitsFor } from '../shop/limits.ts';
 import { type Machine, type Material, type Shop } from '../shop/shop.ts';
-import { StageCache } from '../assembly/stages.ts';
+import { runStage, StageCache } from '../assembly/stages.ts';
 
 /** What a recipe refers to by id. The core never fetches: callers bring what a recipe needs. */
 export interface Resources {
@@ -68,80 +67,37 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   const [machine, material] = [knownMachine ?? shop.machines[0], knownMaterial ?? shop.materials[0]];
   if (!machine || !material) throw new Error('The shop has no machine or no material.');
   const face = faces.get(recipe.lettering.face);
+  const plans = plansOf(recipe, machine, material);
+  const { memo } = cache;
 
-  const neck = recipe.hold.joins.width ?? limitAt(limitsFor(machine, material).neck, recipe.thickness);
-  const { joins } = recipe.hold;
-  // Thickening adds to every neck on both sides.
-  const closing =
-    isJoined(recipe.make) && joins.closeUp
-      ? { neck: Math.max(0.05, neck - 2 * Math.max(0, recipe.lettering.thicken.by)), share: joins.closeUpMost }
-      : null;
-  const letteringKey = keyOf('', recipe.lettering, face !== undefined, closing);
-  const lettering = cache.stage('lettering', letteringKey, () =>
-    !face
-      ? NO_LETTERING
-      : closing
-        ? layOutClosedUp(recipe.lettering, face, closing, cache.memo)
-        : layOut(recipe.lettering, face, cache.memo),
+  const letteringPlan = { ...plans.lettering, closing: plans.closing, here: face !== undefined };
+  const lettered = runStage(cache, 'lettering', null, letteringPlan, ({ closing, ...plan }) =>
+    !face ? NO_LETTERING : closing ? layOutClosedUp(plan, face, closing, memo) : layOut(plan, face, memo),
   );
-
-  const leastHole = limitAt(limitsFor(machine, material).counter, recipe.thickness);
-  const { make, plate, rail, sheet, relief, backer } = recipe;
-  const constructionKey = keyOf(letteringKey, make, plate, rail, sheet, relief, backer, leastHole);
-  const arrangement = cache.stage('arrangement', constructionKey, () => arrange(recipe, lettering));
-  const construction = cache.stage('construction', constructionKey, () =>
-    construct(recipe, arrangement, leastHole, cache.memo),
+  const lettering = lettered.made;
+  const arranged = runStage(cache, 'arrangement', lettered, plans.arrangement, (plan) => arrange(plan, lettering));
+  const arrangement = arranged.made;
+  const constructed = runStage(cache, 'construction', arranged, plans.construction, (plan) =>
+    construct(plan, arrangement, memo),
   );
-
-  const plan = isBridged(make)
-    ? bridgePlan(recipe, machine, material)
-    : isJoined(make)
-      ? { ties: joins.ties, width: neck, bars: joins.bars, kerf: joins.closeUp || rail ? machine.kerf : null }
-      : null;
-  const holdKey = keyOf(constructionKey, plan);
-  const held = cache.stage('hold', holdKey, (): Hold => {
-    if (!plan) return heldAsItIs({ material: construction.material });
-    if ('ties' in plan)
-      return heldAsItIs(
-        join(
-          construction,
-          arrangement,
-          plan,
-          (line) => lettering.capHeight * (recipe.lettering.lineScale[line] ?? 1),
-          cache.memo,
-        ),
-      );
-    return holdIslands(construction, arrangement.letters, plan, cache.memo);
-  });
-  const couponKey = keyOf(holdKey, recipe.coupon);
-  const coupon =
-    recipe.coupon &&
-    cache.stage('coupon', couponKey, () =>
-      couponOf(recipe.coupon!, arrangement.letters, held.material, construction.area),
-    );
-  const drawing: Drawing = cache.stage('drawing', couponKey, () =>
-    coupon
-      ? { outline: withoutScraps(coupon.material), area: withoutScraps(coupon.area), linework: [] }
-      : {
-          outline: withoutScraps(held.material),
-          area: withoutScraps(construction.area),
-          linework: withoutScraps(construction.linework),
-        },
+  const construction = constructed.made;
+  const holding = runStage(cache, 'hold', constructed, plans.hold, (plan) =>
+    holdAll(plan, construction, arrangement, lettering.capHeight, memo),
   );
-  const [cutsArea, cutsLines] = [recipe.workOrder.area.work === 'cut', recipe.workOrder.linework.work === 'cut'];
-  const pieces = cache.stage('pieces', keyOf(couponKey, recipe.hold.pieces, cutsArea, cutsLines), () =>
-    findPieces(recipe, coupon ? { material: coupon.material, dropping: [] } : held, arrangement.letters, {
-      area: cutsArea ? drawing.area : [],
-      lines: cutsLines ? drawing.linework : [],
-    }),
+  const held = holding.made;
+  const windowed = runStage(cache, 'coupon', holding, plans.coupon, (plan) =>
+    plan ? couponOf(plan, arrangement.letters, held.material, construction.area) : null,
   );
-  const tabsKey = keyOf(couponKey, recipe.hold.tabs, machine.kerf);
-  const tabs = cache.stage('tabs', tabsKey, () =>
-    placeTabs(drawing.outline, { ...recipe.hold.tabs, kerf: machine.kerf }),
-  );
-  const operations = cache.stage('operations', keyOf(tabsKey, recipe.workOrder, machine), () =>
-    orderWork(recipe, machine, drawing, tabs),
-  );
+  const coupon = windowed.made;
+  const drawn = runStage(cache, 'drawing', windowed, null, () => drawingOf(coupon, held, construction));
+  const drawing = drawn.made;
+  const pieces = runStage(cache, 'pieces', drawn, plans.pieces, (plan) => {
+    const whole = coupon ? { material: coupon.material, dropping: [] } : held;
+    return findPieces(plan, whole, arrangement.letters, { area: drawing.area, lines: drawing.linework });
+  }).made;
+  const tabbed = runStage(cache, 'tabs', drawn, plans.tabs, (plan) => placeTabs(drawing.outline, plan));
+  const tabs = tabbed.made;
+  const operations = runStage(cache, 'operations', tabbed, plans.work, (plan) => orderWork(plan, drawing, tabs)).made;
   // A coupon's islands and bridges are no longer where they were.
   const shown = coupon ? heldAsItIs({ material: coupon.material }) : held;
   const laid: Arrangement = coupon ? { ...arrangement, sheet: coupon.sheet, object: coupon.object } : arrangement;
@@ -177,15 +133,29 @@ export function build(recipe: Recipe, { shop, faces }: Resources, cache = new St
   };
 }
 
-/** Tells the inputs of a stage from others: those of the stage before it, and what else it is given. */
-const keyOf = (before: string, ...inputs: readonly unknown[]): string => before + JSON.stringify(inputs);
-
-/** How a cut-through plate's islands are to be held. */
-function bridgePlan({ hold: { bridges, drop }, thickness }: Recipe, machine: Machine, material: Material): BridgePlan {
-  return {
-    ...bridges,
-    width: bridges.width ?? limitAt(limitsFor(machine, material).bridge, thickness),
-    load: (machine.bridgeLoad * 1000) / (material.density * thickness),
-    drop: (drop.all ?? material.stickyBack) ? 'all' : drop.islands,
-  };
+/** Holds what would fall out or come apart. */
+function holdAll(
+  plan: HoldPlan,
+  construction: Construction,
+  arrangement: Arrangement,
+  capHeight: number,
+  memo: Memo,
+): Hold {
+  switch (plan.by) {
+    case 'bridges':
+      return holdIslands(construction, arrangement.letters, plan, memo);
+    case 'joins': {
+      const capHeightOf = (line: number) => capHeight * (plan.lineScale[line] ?? 1);
+      return heldAsItIs(join(construction, arrangement, plan, capHeightOf, memo));
+    }
+    case 'nothing':
+      return heldAsItIs({ material: construction.material });
+  }
 }
+
+/** What is drawn of a job: of its coupon, where it is one. */
+const drawingOf = (coupon: Coupon | null, held: Hold, construction: Construction): Drawing => ({
+  outline: withoutScraps(coupon?.material ?? held.material),
+  area: withoutScraps(coupon?.area ?? construction.area),
+  linework: coupon ? [] : withoutScraps(construction.linework),
+});

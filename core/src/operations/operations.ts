@@ -6,7 +6,7 @@ import { withoutStretches } from '../geometry/stretches.ts';
 import { nextRound } from './nesting.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Tab } from '../hold/tabs.ts';
-import type { Assignment, Recipe, Step } from '../recipe/schema.ts';
+import type { Assignment, Step, WorkOrder } from '../recipe/parts.ts';
 import { WORKS, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
 
 /** The three kinds of thing that a job's drawing has, each assigned to a kind of work. */
@@ -44,13 +44,17 @@ export interface Drawing {
 const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
 
 /**
- * Sorts the drawing into operations, in the recipe's order of work, and leaves gaps for tabs in the cuts. Roles with
+ * Sorts the drawing into operations, in the order of work, and leaves gaps for tabs in the cuts. Roles with
  * nothing in them, or no work, give none.
  */
-export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing, tabs: readonly Tab[] = []): Operation[] {
+export function orderWork(
+  { order, machine }: { readonly order: WorkOrder; readonly machine: Machine },
+  drawing: Drawing,
+  tabs: readonly Tab[] = [],
+): Operation[] {
   const operations: Operation[] = [];
   for (const role of ROLES) {
-    const assignment = recipe.workOrder[role];
+    const assignment = order[role];
     const contours = drawing[role];
     if (contours.length === 0 || assignment.work === null) continue;
     if (role === 'outline' && assignment.work === 'cut') {
@@ -72,7 +76,7 @@ export function orderWork(recipe: Recipe, machine: Machine, drawing: Drawing, ta
     } else
       operations.push(operation(role, role, assignment.work, stepOf(assignment.work), assignment, machine, contours));
   }
-  const rank = (step: Step) => recipe.workOrder.sequence.indexOf(step);
+  const rank = (step: Step) => order.sequence.indexOf(step);
   return operations.sort((a, b) => rank(a.step) - rank(b.step) || WORKS.indexOf(a.work) - WORKS.indexOf(b.work));
 }
 

@@ -6,16 +6,15 @@ import { closeUp } from './close-up.ts';
 /** Sizes by an overall width grow as letters close up, and the moves with them: so many rounds settle it. */
 const ROUNDS = 3;
 
+/** How letters are closed up: the neck wanted, mm, and how far one may be moved for it, in cap heights. */
+export interface CloseUpShare {
+  readonly neck: number;
+  readonly share: number;
+}
+
 /**
- * Sets words as `layOut` does, with the letters of each word brought together until their necks are wide enough.
- * @param closing the neck wanted, mm, and how far letters may be moved for it, in cap heights
- */
-export function layOutClosedUp(
-  plan: LetteringPlan,
-  face: Face,
-  closing: { readonly neck: number; readonly share: number },
-  memo: Memo,
-): Lettering {
+ * Sets words as `layOut` does, with the letters of each word brought together until their necks are wide enough. */
+export function layOutClosedUp(plan: LetteringPlan, face: Face, closing: CloseUpShare, memo: Memo): Lettering {
   const sizedByCaps = plan.size.by === 'cap height' || plan.size.by === 'x-height';
   let lettering = layOut(plan, face, memo);
   let known = '';
