@@ -1,3 +1,9 @@
+import fc from 'fast-check';
+import { addBar, moveBar, removeBar } from '../src/recipe/edits/bars.ts';
+import { copyBridges, placeBridgesAgain, slideBridge } from '../src/recipe/edits/bridges.ts';
+import { usualRail } from '../src/recipe/edits/rail.ts';
+import { placeTabsAgain, removeTab, slideTab } from '../src/recipe/edits/tabs.ts';
+import { islandId, letterId } from '../src/recipe/identity.ts';
 import { describe, expect, it } from 'vitest';
 import { withWords } from '../src/recipe/edits/words.ts';
 import { applyPatch, patchBetween } from '../src/recipe/patch.ts';
@@ -56,5 +62,124 @@ describe('other words', () => {
     expect(mended.lettering.words).toBe('ABO');
     expect(Object.keys(mended.lettering.nudges)).toEqual(['letter:0.1.0']);
     expect(Object.keys(mended.hold.bridges.byHand)).toEqual(['letter:0.2.0#0']);
+  });
+});
+
+describe('what was put by hand', () => {
+  /** Words of letters that come once: where each went can be told without a doubt. */
+  const wordsOf = (letters: readonly string[], breaks: readonly number[]) =>
+    letters.map((letter, i) => (breaks.includes(i) ? `\n${letter}` : letter)).join('');
+  const letterAt = (words: string, character: string) => {
+    const lines = words.split('\n');
+    const line = lines.findIndex((each) => each.includes(character));
+    return line < 0 ? null : letterId({ line, cluster: lines[line]!.indexOf(character), index: 0 });
+  };
+  const alphabet = [...'ABCDEFGHIJKLMNOPQRSTUVWX'];
+
+  it('stays on its letter, whatever is typed before it, behind it and on other lines', () => {
+    const edit = fc.record({
+      kept: fc.subarray(alphabet.slice(0, 12), { minLength: 3 }),
+      breaks: fc.subarray([3, 6, 9]),
+      which: fc.nat(),
+      // Typed in at a place, or taken out from there.
+      typed: fc.array(fc.record({ at: fc.nat(), letter: fc.constantFrom(...alphabet.slice(12)) }), { maxLength: 4 }),
+      taken: fc.array(fc.nat(), { maxLength: 3 }),
+    });
+    fc.assert(
+      fc.property(edit, ({ kept, breaks, which, typed, taken }) => {
+        const before = wordsOf(kept, breaks);
+        const own = kept[which % kept.length]!;
+        const held = letterAt(before, own)!;
+        const characters = [...before];
+        for (const { at, letter } of typed)
+          if (!characters.includes(letter)) characters.splice(at % (characters.length + 1), 0, letter);
+        for (const at of taken) {
+          const gone = characters[at % characters.length]!;
+          if (gone !== own && gone !== '\n') characters.splice(at % characters.length, 1);
+        }
+        const after = characters.join('');
+        // Lines that have nothing in common any more are no longer the same lines.
+        fc.pre(before.split('\n').length === after.split('\n').length);
+        const put = recipeOf({
+          make: 'cut-through',
+          lettering: { words: before, nudges: { [held]: { x: 3 } }, thicken: { letters: { [held]: 0.4 } } },
+          hold: {
+            bridges: { byHand: { [islandId(held, 0)]: [{ at: 0.25 }] } },
+            drop: { islands: [islandId(held, 1)] },
+            joins: { bars: { [held]: [0.5] } },
+          },
+        });
+        const { lettering, hold } = withWords(put, after);
+        const now = letterAt(after, own)!;
+        expect(lettering.nudges[now]).toMatchObject({ x: 3 });
+        expect(lettering.thicken.letters[now]).toBe(0.4);
+        expect(hold.bridges.byHand[islandId(now, 0)]).toHaveLength(1);
+        expect(hold.drop.islands).toEqual([islandId(now, 1)]);
+        expect(hold.joins.bars[now]).toEqual([0.5]);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('of tabs: one is slid or taken out, and those of other parts stay as they are', () => {
+    const { hold } = recipeOf({ make: 'cut-through', lettering: { words: 'A' }, hold: { tabs: { by: 'number' } } });
+    const standing = [
+      { part: 'plate', at: 0.1 },
+      { part: 'plate', at: 0.6 },
+      { part: 'letter:0.0.0', at: 0.5 },
+    ];
+    expect(slideTab(hold, standing, standing[1]!, -0.25).tabs.byHand).toEqual({ plate: [0.1, 0.75] });
+    const without = removeTab(hold, standing, standing[0]!);
+    expect(without.tabs.byHand).toEqual({ plate: [0.6] });
+    expect(slideTab(without, standing, standing[2]!, 1.2).tabs.byHand).toEqual({
+      plate: [0.6],
+      'letter:0.0.0': [0.2],
+    });
+    expect(placeTabsAgain(without).tabs.byHand).toEqual({});
+  });
+
+  it('of bars: no more than six after a letter, and no empty record is left', () => {
+    let { hold } = recipeOf({ make: 'stand-alone', lettering: { words: 'AB' } });
+    for (let n = 0; n < 8; n++) hold = addBar(hold, 'letter:0.0.0', n / 10);
+    expect(hold.joins.bars).toEqual({ 'letter:0.0.0': [0, 0.1, 0.2, 0.3, 0.4, 0.5] });
+    hold = moveBar(hold, 'letter:0.0.0', 5, 0.9);
+    expect(hold.joins.bars['letter:0.0.0']!.at(-1)).toBe(0.9);
+    for (let n = 0; n < 6; n++) hold = removeBar(hold, 'letter:0.0.0', 0);
+    expect(hold.joins.bars).toEqual({});
+  });
+
+  it('of bridges: an island is given back to the search, or its bridges to all alike', () => {
+    const { hold } = recipeOf({ make: 'cut-through', lettering: { words: 'OO' } });
+    const standing = [
+      { id: 'letter:0.0.0#0:0', island: 'letter:0.0.0#0', at: 0.25, angle: 90, place: null },
+      { id: 'letter:0.0.0#0:1', island: 'letter:0.0.0#0', at: 0.75, angle: 270, place: null },
+    ];
+    const slid = slideBridge(hold, standing, standing[1]!, 0.8);
+    expect(slid.bridges.byHand).toEqual({
+      'letter:0.0.0#0': [
+        { at: 0.25, angle: 90, width: null },
+        { at: 0.8, angle: null, width: null },
+      ],
+    });
+    const copied = copyBridges(slid, standing, ['letter:0.0.0#0'], ['letter:0.1.0']);
+    expect(copied.bridges.byHand['letter:0.1.0#0']).toEqual(slid.bridges.byHand['letter:0.0.0#0']);
+    expect(placeBridgesAgain(copied, ['letter:0.0.0#0']).bridges.byHand).toEqual({
+      'letter:0.1.0#0': slid.bridges.byHand['letter:0.0.0#0'],
+    });
+    // Nothing that was given is changed.
+    expect(hold.bridges.byHand).toEqual({});
+  });
+});
+
+describe('the usual rail', () => {
+  it('is within what a recipe takes, whatever the letters', () => {
+    expect(usualRail(50)).toEqual({ height: 9, overlap: 2.5, extend: 5 });
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 3000, noNaN: true }), (capHeight) => {
+        expect(
+          recipeOf({ make: 'stand-alone', lettering: { words: 'A' }, rail: usualRail(capHeight) }).rail,
+        ).not.toBeNull();
+      }),
+    );
   });
 });

@@ -6,7 +6,10 @@ import { letterName } from '../lettering/naming.ts';
 import { limitAt, limitsFor } from '../shop/limits.ts';
 import { list, tidy } from '../check/wording.ts';
 import { build, type Build, type Resources } from './build-job.ts';
-import { measure } from './measure-job.ts';
+import { medialAxis } from '../geometry/medial-axis.ts';
+import type { Memo } from '../geometry/memo.ts';
+import { partsOf } from '../hold/joins/parts.ts';
+import { findNecks } from '../measure/necks.ts';
 import { StageCache } from '../assembly/stages.ts';
 
 /** What makes stand-alone lettering one piece, as a change to its recipe, and what that changes, in words. */
@@ -60,17 +63,13 @@ export function makeOnePiece(
       { path: ['lettering', 'thicken'], value: thicken },
     ];
     const built = build(applyPatch(recipe, patch), resources, cache);
-    const { necks } = measure(built, cache.memo);
     const pieces = built.pieces.filter(({ status }) => status !== 'drop-out').length;
-    const neck = necks.length === 0 ? null : Math.min(...necks.map(({ width }) => width));
-    const outcome: Outcome = {
-      patch,
-      built,
-      pieces,
-      neck,
-      holds: pieces === 1 && (neck === null || !isUnder(neck, limit)),
-      seen: visibilityOf(built),
-    };
+    const seen = visibilityOf(built);
+    // What is in more pieces, or seen no less than what holds already, need not be measured: it cannot win.
+    const beaten = tried.some((other) => other.pieces < pieces || (other.holds && other.seen <= seen));
+    const neck = beaten ? null : narrowestNeck(built, limit, cache.memo);
+    const holds = !beaten && pieces === 1 && (neck === null || !isUnder(neck, limit));
+    const outcome: Outcome = { patch, built, pieces, neck, holds, seen };
     tried.push(outcome);
     return outcome;
   };
@@ -97,6 +96,13 @@ export function makeOnePiece(
     neck: best.neck,
     limit,
   };
+}
+
+/** Width of the narrowest neck, mm, exact up to the limit; null where there is none. */
+function narrowestNeck({ hold, arrangement: { letters, rails } }: Build, limit: number, memo: Memo): number | null {
+  const axis = medialAxis(hold.material, { material: limit, gaps: 0 });
+  const widths = findNecks(axis, partsOf(letters, rails, memo)).map(({ width }) => width);
+  return widths.length === 0 ? null : Math.min(...widths);
 }
 
 /** How much of it is seen: a tie more than a letter moved as far. In mm, for comparing only. */

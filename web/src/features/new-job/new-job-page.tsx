@@ -9,7 +9,7 @@ import { MOST_CHARACTERS, MOST_LINES, type Make } from '@needlefile/core/recipe/
 import { formatLength } from '@needlefile/core/units/length';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Button, Spinner } from 'react-bootstrap';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
@@ -162,37 +162,43 @@ export function NewJobPage() {
   );
 }
 
+const LETTER = 'M24 8c-6 0-9 4-9 10s3 10 9 10 9-4 9-10-3-10-9-10zm0 6c2.500 0 3 2 3 4s-.500 4-3 4-3-2-3-4 .500-4 3-4z';
+const PLATE = 'M4 3h40v30H4z';
+
 /** What each make does with a letter, in section of its own drawing: material dark, letters light or engraved. */
+const MAKE_DRAWINGS: Record<Make, ReactNode> = {
+  'stand-alone': <path d={`${LETTER}M4 27h40v5H4z`} fillRule="nonzero" />,
+  'cut-through': (
+    <path
+      d="M4 3h40v30H4zM22.500 8.100C17.500 8.800 15 12.600 15 18s2.500 9.200 7.500 9.900V21.500C21.300 20.900 21 19.400 21 18s.300-2.900 1.500-3.500zM25.500 8.100v6.400c1.200.600 1.500 2.100 1.500 3.500s-.300 2.900-1.500 3.500v6.400C30.500 27.200 33 23.400 33 18s-2.500-9.200-7.500-9.900z"
+      fillRule="evenodd"
+    />
+  ),
+  relief: (
+    <>
+      <path d={PLATE} />
+      <path d="M7 6h34v24H7z" fill="#d7b169" />
+      <path d={LETTER} fillRule="evenodd" />
+    </>
+  ),
+  backed: (
+    <>
+      <path d="M24 3c-9 0-14 6-14 15s5 15 14 15 14-6 14-15-5-15-14-15z" fill="#b9c4c0" />
+      <path d={LETTER} fillRule="evenodd" />
+    </>
+  ),
+  engraved: (
+    <>
+      <path d={PLATE} />
+      <path d={LETTER} fill="#d7b169" fillRule="evenodd" />
+    </>
+  ),
+};
+
 function MakeDrawing({ make }: { make: Make }) {
-  const o = 'M24 8c-6 0-9 4-9 10s3 10 9 10 9-4 9-10-3-10-9-10zm0 6c2.500 0 3 2 3 4s-.500 4-3 4-3-2-3-4 .500-4 3-4z';
   return (
     <svg viewBox="0 0 48 36" width={56} height={42} aria-hidden className={css.makeDrawing}>
-      {make === 'stand-alone' && <path d={`${o}M4 27h40v5H4z`} fillRule="nonzero" />}
-      {make === 'cut-through' && (
-        <path
-          d="M4 3h40v30H4zM22.500 8.100C17.500 8.800 15 12.600 15 18s2.500 9.200 7.500 9.900V21.500C21.300 20.900 21 19.400 21 18s.300-2.900 1.500-3.500zM25.500 8.100v6.400c1.200.600 1.500 2.100 1.500 3.500s-.300 2.900-1.500 3.500v6.400C30.500 27.200 33 23.400 33 18s-2.500-9.200-7.500-9.900z"
-          fillRule="evenodd"
-        />
-      )}
-      {make === 'relief' && (
-        <>
-          <path d="M4 3h40v30H4z" />
-          <path d="M7 6h34v24H7z" fill="#d7b169" />
-          <path d={o} fillRule="evenodd" />
-        </>
-      )}
-      {make === 'backed' && (
-        <>
-          <path d="M24 3c-9 0-14 6-14 15s5 15 14 15 14-6 14-15-5-15-14-15z" fill="#b9c4c0" />
-          <path d={o} fillRule="evenodd" />
-        </>
-      )}
-      {make === 'engraved' && (
-        <>
-          <path d="M4 3h40v30H4z" />
-          <path d={o} fill="#d7b169" fillRule="evenodd" />
-        </>
-      )}
+      {MAKE_DRAWINGS[make]}
     </svg>
   );
 }
