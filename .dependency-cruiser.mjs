@@ -88,7 +88,7 @@ export default {
       comment: 'A stage is given its part of the recipe, by name in recipe/parts.ts, and never the whole.',
       severity: 'error',
       from: { path: '^core/src/(lettering|construct|measure|hold|operations)/' },
-      to: { path: '^core/src/recipe/schema.ts' },
+      to: { path: '^core/src/recipe/schema' },
     },
     {
       name: 'core-on-its-own-feet',

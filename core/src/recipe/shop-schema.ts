@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lengthField, numberField } from './fields.ts';
+import { lengthField, numberField } from './schema/fields.ts';
 import { WORKS, type Shop } from '../shop/shop.ts';
 
 const text = z.string().trim().min(1).max(80);
