@@ -3,13 +3,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { thicken } from '../src/construct/thicken.ts';
 import { flatten, type Region } from '../src/geometry/contour.ts';
-import { contourArea, regionArea } from '../src/geometry/contour-facts.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { offsetRegion } from '../src/geometry/kernel/offset.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { widestDisc } from '../src/geometry/widest-disc.ts';
-import { reverseContour } from '../src/geometry/contour-facts.ts';
+import { contourArea, regionArea, reverseContour } from '../src/geometry/contour-facts.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { faceIds, faceOf } from './workshop.ts';
 

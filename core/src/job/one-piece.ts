@@ -1,9 +1,7 @@
-import { isUnder } from '../shop/limits.ts';
-import type { RecipePatch } from '../recipe/patch.ts';
-import { applyPatch } from '../recipe/patch.ts';
+import { applyPatch, type RecipePatch } from '../recipe/patch.ts';
 import type { Recipe } from '../recipe/schema.ts';
 import { letterName } from '../lettering/naming.ts';
-import { limitAt, limitsFor } from '../shop/limits.ts';
+import { isUnder, limitAt, limitsFor } from '../shop/limits.ts';
 import { list, tidy } from '../check/wording.ts';
 import { build, type Build, type Resources } from './build-job.ts';
 import { medialAxis } from '../geometry/medial-axis.ts';
