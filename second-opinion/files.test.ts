@@ -98,7 +98,7 @@ describe('released files', () => {
         found.forEach((area, k) => expect(Math.abs(area - areas[k]!), name).toBeLessThan(0.02 + areas[k]! * 2e-4));
       }
     });
-  }, 180_000);
+  }, 300_000);
 });
 
 interface Opinion {

@@ -39,4 +39,4 @@ function hashesOf(input: RecipeInput): string {
 it('recipes of version 1 give the files, pieces and findings that they gave', async () => {
   const lines = recipes.map((input, i) => `${i + 1} ${hashesOf(input)}`);
   await expect(`recipe svg dxf told\n${lines.join('\n')}\n`).toMatchFileSnapshot(path.join(FOLDER, 'hashes.txt'));
-}, 180_000);
+}, 300_000);
