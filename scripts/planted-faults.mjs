@@ -111,10 +111,10 @@ const FAULTS = [
   ['core/src/formats/compare.ts', 'other.closed && isTangled', 'false && isTangled', 'core/test/formats'],
   ['core/src/formats/pdf/pdf-writer.ts', 'lines.length / LINES_ON_PAGE', '1', 'core/test/formats'],
   ['core/src/recipe/identity.ts', 'n === 0 ? letter', 'false ? letter', 'core/test/identity'],
-  ['core/src/recipe/edits/bridges.ts', 'place ?? bridgesOf', 'bridgesOf', 'web/test/hold-edits'],
-  ['core/src/recipe/edits/bridges.ts', 'drop: { all: false,', 'drop: { all: drop.all,', 'web/test/hold-edits'],
+  ['core/src/recipe/edits/bridges.ts', 'place ?? bridgesOf', 'bridgesOf', 'core/test/edits'],
+  ['core/src/recipe/edits/bridges.ts', 'drop: { all: false,', 'drop: { all: drop.all,', 'core/test/edits'],
   ['core/src/check/rules/order.ts', "step !== 'outer cuts')", 'true)', 'core/test/check'],
-  ['core/src/check/mends/thicken.ts', '(limit - width) / 2', '(limit - width) / 4', 'core/test/check'],
+  ['core/src/check/mends/thicken.ts', '- Math.min(...widths)) / 2', '- Math.min(...widths)) / 4', 'core/test/edits'],
   // server and stores
   ['web/src/server/jobs.ts', 'eq(jobs.revision, base),', '', 'web/test/kept'],
   ['web/src/server/jobs.ts', 'if (done) return done;', '', 'web/test/kept'],

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import { thickenAll } from '../src/check/mends/thicken.ts';
 import { addBar, moveBar, removeBar } from '../src/recipe/edits/bars.ts';
-import { copyBridges, placeBridgesAgain, slideBridge } from '../src/recipe/edits/bridges.ts';
+import { copyBridges, letDrop, placeBridgesAgain, removeBridge, slideBridge } from '../src/recipe/edits/bridges.ts';
 import { usualRail } from '../src/recipe/edits/rail.ts';
 import { placeTabsAgain, removeTab, slideTab } from '../src/recipe/edits/tabs.ts';
 import { islandId, letterId } from '../src/recipe/identity.ts';
@@ -168,6 +169,45 @@ describe('what was put by hand', () => {
     });
     // Nothing that was given is changed.
     expect(hold.bridges.byHand).toEqual({});
+  });
+});
+
+describe('bridges that stand at places by hand', () => {
+  const island = 'letter:0.0.0#0';
+  const byHand = { [island]: [{ at: 0.1 }, { at: 0.6 }] };
+  const { hold } = recipeOf({ make: 'cut-through', lettering: { words: 'O' }, hold: { bridges: { byHand } } });
+
+  it('are told by their place, in whatever order they are found', () => {
+    const standing = [
+      { id: `${island}:0`, island, at: 0.6, angle: 0, place: 1 },
+      { id: `${island}:1`, island, at: 0.1, angle: 0, place: 0 },
+    ];
+    const shares = (changed: typeof hold) => changed.bridges.byHand[island]!.map(({ at }) => at);
+    expect(shares(removeBridge(hold, standing, standing[0]!))).toEqual([0.1]);
+    expect(shares(slideBridge(hold, standing, standing[1]!, 0.3))).toEqual([0.3, 0.6]);
+  });
+
+  it('islands may drop one by one, once one of all may not', () => {
+    const all = { ...hold, drop: { all: true, islands: [] } };
+    const others = ['letter:0.1.0#0', 'letter:0.2.0#0'];
+    expect(letDrop(all, island, false, [island, ...others]).drop).toEqual({ all: false, islands: others });
+    expect(letDrop(hold, island, true, []).drop).toEqual({ all: null, islands: [island] });
+  });
+});
+
+describe('letters that are made thicker by a mend', () => {
+  it('get half of what the narrowest lacks on each side, in twentieths, and keep what counters were to keep', () => {
+    const recipe = recipeOf({ make: 'stand-alone', lettering: { words: 'A', thicken: { by: 0.1 } } });
+    // 0.1 + (2 - 1.31) / 2 = 0.445
+    expect(thickenAll(recipe, [1.8, 1.31], 2, 0.8)).toEqual([
+      {
+        label: 'Thicken by 0.45 mm',
+        patch: [
+          { path: ['lettering', 'thicken'], value: { ...recipe.lettering.thicken, by: 0.45, keepCounters: 0.8 } },
+        ],
+      },
+    ]);
+    expect(thickenAll(recipe, [], 2, 0.8)).toEqual([]);
   });
 });
 
