@@ -110,7 +110,7 @@ const FAULTS = [
   ['core/src/check/measured-places.ts', '`${rule}:${who}:${number}`', '`${rule}:${who}`', 'core/test/measures'],
   ['core/src/formats/compare.ts', 'other.closed && isTangled', 'false && isTangled', 'core/test/formats'],
   ['core/src/formats/pdf/pdf-writer.ts', 'lines.length / LINES_ON_PAGE', '1', 'core/test/formats'],
-  ['core/src/recipe/identity.ts', 'n === 0 ? letter', 'false ? letter', 'core/test/identity'],
+  ['core/src/recipe/identity.ts', 'n === 0 ? whole', 'false ? whole', 'core/test/identity'],
   ['core/src/recipe/edits/bridges.ts', 'place ?? bridgesOf', 'bridgesOf', 'core/test/edits'],
   ['core/src/recipe/edits/bridges.ts', 'drop: { all: false,', 'drop: { all: drop.all,', 'core/test/edits'],
   ['core/src/check/rules/order.ts', "step !== 'outer cuts')", 'true)', 'core/test/check'],

@@ -71,8 +71,8 @@ export function plansOf(recipe: Recipe, machine: Machine, material: Material): P
   };
 }
 
-/** The width that necks and ties are to have. */
-const neckOf = ({ hold, thickness }: Recipe, machine: Machine, material: Material): number =>
+/** The width that necks and ties are to have, mm. */
+export const neckOf = ({ hold, thickness }: Recipe, machine: Machine, material: Material): number =>
   hold.joins.width ?? limitAt(limitsFor(machine, material).neck, thickness);
 
 function closingPlan({ make, hold: { joins }, lettering }: Recipe, neck: number): CloseUpShare | null {

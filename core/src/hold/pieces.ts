@@ -1,4 +1,4 @@
-import { BACKER, BORDER, COUPON, PLATE, RAIL } from '../recipe/identity.ts';
+import { BACKER, BORDER, COUPON, partId, PLATE, RAIL } from '../recipe/identity.ts';
 import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
@@ -84,7 +84,7 @@ function nameDots(pieces: Piece[], letters: readonly Letter[]): void {
     const isPart = pieces.some(
       (other) => other !== piece && other.letters.includes(only) && other.component.area > piece.component.area,
     );
-    if (isPart) pieces[i] = { ...piece, name: letterName(`${only}~1`, letters) };
+    if (isPart) pieces[i] = { ...piece, name: letterName(partId(only, 1), letters) };
   });
 }
 

@@ -4,7 +4,7 @@ import { directionAt } from '../geometry/fit-offset.ts';
 import { outlineOf, pointAtShare, shareNear, type Outline } from '../geometry/outline.ts';
 import { cross, distance, dot, type Point } from '../geometry/point.ts';
 import type { Stretch } from '../geometry/stretches.ts';
-import { inReadingOrder, PLATE } from '../recipe/identity.ts';
+import { inReadingOrder, partId, PLATE } from '../recipe/identity.ts';
 import { outermost } from './pieces.ts';
 
 /** Short uncut lengths that hold a part in the sheet. Lengths in mm. */
@@ -54,7 +54,7 @@ export function placeTabs(material: Region, plan: TabPlan): Tab[] {
     const name = source.includes(PLATE) ? PLATE : (source[0] ?? 'part');
     const count = seen.get(name) ?? 0;
     seen.set(name, count + 1);
-    return tabsOf(contour, count === 0 ? name : `${name}~${count}`, plan);
+    return tabsOf(contour, partId(name, count), plan);
   });
 }
 

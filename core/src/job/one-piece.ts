@@ -8,6 +8,7 @@ import { medialAxis } from '../geometry/medial-axis.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { partsOf } from '../hold/joins/parts.ts';
 import { findNecks } from '../measure/necks.ts';
+import { neckOf } from '../assembly/plans.ts';
 import { StageCache } from '../assembly/stages.ts';
 
 /** What makes stand-alone lettering one piece, as a change to its recipe, and what that changes, in words. */
@@ -41,7 +42,7 @@ export function makeOnePiece(
   progress: (done: number, of: number) => void = () => {},
 ): OnePiece {
   const before = build(recipe, resources, cache);
-  const limit = recipe.hold.joins.width ?? limitAt(limitsFor(before.machine, before.material).neck, recipe.thickness);
+  const limit = neckOf(recipe, before.machine, before.material);
   const counter = tidy(limitAt(limitsFor(before.machine, before.material).counter, recipe.thickness), 2);
   const own = recipe.hold.joins;
   const ways: readonly Partial<Joins>[] = [
@@ -138,10 +139,9 @@ function changesBetween(before: Build, after: Build): string[] {
   const known = new Set(before.hold.ties.map(({ id }) => id));
   const ties = after.hold.ties.filter(({ id }) => !known.has(id));
   const [loose, thin] = [ties.filter(({ why }) => why === 'loose'), ties.filter(({ why }) => why === 'thin')];
-  if (loose.length > 0)
-    changes.push(
-      `Tied: ${list(loose.map(({ part, length }) => `${letterName(part, letters)} by a bar ${tidy(length, 1)} mm long`))}`,
-    );
+  const tied = ({ part, length }: (typeof loose)[number]) =>
+    `${letterName(part, letters)} by a bar ${tidy(length, 1)} mm long`;
+  if (loose.length > 0) changes.push(`Tied: ${list(loose.map(tied))}`);
   if (thin.length > 0) changes.push(`Necks made wider: ${list(thin.map(({ part }) => letterName(part, letters)))}`);
   const by = after.recipe.lettering.thicken.by - before.recipe.lettering.thicken.by;
   if (Math.abs(by) > 1e-6) changes.push(`Thickened by ${tidy(by, 2)} mm all round`);

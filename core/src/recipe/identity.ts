@@ -3,8 +3,8 @@
  * faces change round it, so that what was put by hand on a thing stays on it.
  *
  * `letter:<line>.<cluster>.<index>`; a letter's parts are the letter itself and `<letter>~1` …, by size; islands are
- * `<letter>#0` …, from the top, or `plate#0` …; bridges `<island>:0` …, and the edges of one `bridge:<bridge>`. Letters
- * that touch are computed together, and once for all places they stand in: there the nth of them is `#<n>`.
+ * `<letter>#0` …, from the top, or `plate#0` …; bridges `<island>:0` …, and the edges of one `bridge:<bridge>`.
+ * Letters that touch are computed together, and once for all places they stand in: there the nth of them is `#<n>`.
  */
 
 declare const kind: unique symbol;
@@ -50,8 +50,8 @@ export const isLetter = (name: string): name is LetterId => LETTER_ID.test(name)
 /** The same thing (letter, part, island) of a letter that stands elsewhere. */
 export const ofLetterAt = (name: string, place: LetterPlace): string => name.replace(LETTER_START, letterId(place));
 
-/** The nth part of a letter, by size from 0. */
-export const partId = (letter: LetterId, n: number): PartId => (n === 0 ? letter : (`${letter}~${n}` as PartId));
+/** The nth part of a letter (or of what else comes in parts), by size from 0. */
+export const partId = (whole: string, n: number): PartId => (n === 0 ? whole : `${whole}~${n}`) as PartId;
 export const letterOfPart = (part: string): LetterId => part.split('~', 1)[0] as LetterId;
 export const isSmallerPart = (part: string): boolean => part.includes('~');
 

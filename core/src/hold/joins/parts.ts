@@ -30,8 +30,6 @@ export function partsOfLetter({ id, shape, origin, contours }: Letter, memo: Mem
   }));
 }
 
-/** The letter a part belongs to. */
-
 export const partsOf = (letters: readonly Letter[], rails: readonly Bounds[], memo: Memo): Part[] => [
   ...letters.filter(({ contours }) => contours.length > 0).flatMap((letter) => partsOfLetter(letter, memo)),
   ...rails.map((bounds): Part => ({ id: RAIL, core: centreOf(bounds), bounds })),
