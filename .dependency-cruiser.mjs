@@ -60,7 +60,8 @@ export default {
       severity: 'error',
       from: { path: '^core/src/recipe/' },
       to: {
-        path: '^core/src/(geometry|makes|lettering|construct|hold|measure|assembly|operations|check|formats|job|screen)/',
+        pathNot: '^core/src/(units|shop|recipe)/',
+        path: '^core/src/',
       },
     },
     {

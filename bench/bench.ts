@@ -86,7 +86,8 @@ function medians(steps: readonly (() => void)[], { runs, warmUp } = { runs: RUNS
 
 const told = (name: string, ms: number, union: number): void =>
   console.log(
-    `${name.padEnd(56)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm (${union.toFixed(1)} ms)`,
+    `${name.padEnd(56)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm ` +
+      `(${union.toFixed(1)} ms)`,
   );
 
 function row(name: string, ours: () => void, yardstick: () => void, often = { runs: RUNS, warmUp: WARM_UP }): void {
@@ -165,7 +166,8 @@ for (const [name, letters] of [
   told(name, edit!, union!);
   const times = (ms: number) => `${(ms / edit!).toFixed(1)} times faster than the whole build`;
   console.log(
-    `${''.padEnd(56)} ${times(again!)} (${again!.toFixed(1)} ms), ${times(first!)} in a face not yet used (${first!.toFixed(1)} ms)`,
+    `${''.padEnd(56)} ${times(again!)} (${again!.toFixed(1)} ms), ${times(first!)} in a face not yet used ` +
+      `(${first!.toFixed(1)} ms)`,
   );
 }
 const dragged = Array.from({ length: 60 }, (_, i) =>

@@ -103,12 +103,14 @@ def one_way(a, b):
 
 
 def svg_lines(text, height):
-    return [line for d in re.findall(r'<path d="([^"]*)"', text) for line in path_lines(d, lambda x, y: (x, height - y))]
+    paths = re.findall(r'<path d="([^"]*)"', text)
+    return [line for d in paths for line in path_lines(d, lambda x, y: (x, height - y))]
 
 
 def pdf_lines(pdf, height):
-    """Page 1 as mutool understands it. (pdftocairo's SVG is scaled to whole points, so it cannot serve for measuring.)"""
-    page = ElementTree.fromstring(subprocess.run(["mutool", "trace", pdf, "1"], check=True, capture_output=True, text=True).stdout)
+    """Page 1 as mutool understands it. (pdftocairo's SVG is scaled to whole points: no good for measuring.)"""
+    traced = subprocess.run(["mutool", "trace", pdf, "1"], check=True, capture_output=True, text=True)
+    page = ElementTree.fromstring(traced.stdout)
     mm = 25.4 / 72
     lines = []
     for path in page.iter():
@@ -139,7 +141,7 @@ def png_size(command):
 
 
 def pieces(rings):
-    """Faces between the cut lines: material where an odd number of rings goes round, slugs where an even number does."""
+    """Faces between the cut lines: material where an odd number of rings goes round, slugs where an even one does."""
     polygons = [Polygon(ring) for ring in rings]
     material, slugs = [], []
     for face in polygonize(unary_union([LineString(ring) for ring in rings])):

@@ -64,7 +64,7 @@ describe('released files', () => {
     },
   ];
 
-  it('finds every job true in size, closed, alike in all three files, and in the pieces that the report foretells', async () => {
+  it('are true in size, closed, alike in all three formats, and in the pieces that the report foretells', async () => {
     for (const [i, job] of jobs.entries()) expect(await release(job, i)).toBe(0);
     const verdict = execFileSync(
       '/usr/bin/python3',

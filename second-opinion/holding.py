@@ -1,4 +1,4 @@
-"""What released DXF files leave on the table, by ezdxf and shapely: reads a JSON list of jobs, writes a JSON list of verdicts.
+"""What released DXF files leave on the table, by ezdxf and shapely: a JSON list of jobs in, one of verdicts out.
 
 A job has `dxf` (the file's text) and what to look at:
   bridges: [{from, to, width}]; told is the least width of the material across each, along the middle of its length
@@ -33,7 +33,8 @@ def material_of(rings):
     """Where an odd number of rings goes round."""
     polygons = [prep(Polygon(ring)) for ring in rings]
     faces = polygonize(unary_union([LineString(ring) for ring in rings]))
-    odd = [face for face in faces if sum(polygon.contains(face.representative_point()) for polygon in polygons) % 2 == 1]
+    depth = lambda point: sum(polygon.contains(point) for polygon in polygons)
+    odd = [face for face in faces if depth(face.representative_point()) % 2 == 1]
     return unary_union(odd)
 
 
@@ -63,7 +64,8 @@ for job in json.load(sys.stdin):
         verdict["widths"] = [width_across(material, b["from"], b["to"], b["width"]) for b in job["bridges"]]
     if "cores" in job:
         shrunk = parts(material.buffer(-job["neck"] / 2, resolution=32))
-        homes = {next((i for i, part in enumerate(shrunk) if part.contains(Point(core["x"], core["y"]))), -1) for core in job["cores"]}
+        points = [Point(core["x"], core["y"]) for core in job["cores"]]
+        homes = {next((i for i, part in enumerate(shrunk) if part.contains(point)), -1) for point in points}
         verdict["joined"] = len(homes) == 1 and -1 not in homes
     verdicts.append(verdict)
 json.dump(verdicts, sys.stdout)

@@ -38,6 +38,7 @@ for case in json.load(sys.stdin):
     if 'neck' in case:
         figures.append(neck(shape, *case['neck']))
     else:
-        centre = polylabel(shape if shape.geom_type == 'Polygon' else max(shape.geoms, key=lambda part: part.area), 0.001)
+        largest = shape if shape.geom_type == 'Polygon' else max(shape.geoms, key=lambda part: part.area)
+        centre = polylabel(largest, 0.001)
         figures.append(2 * shape.boundary.distance(centre))
 json.dump(figures, sys.stdout)

@@ -4,17 +4,17 @@ import type { Finding } from '@needlefile/core/check/finding';
 export function findingLines(findings: readonly Finding[]): string[] {
   return findings.flatMap(({ severity, title, detail, measure, place, mends }) => {
     const value = measure
-      ? `  ${number(measure.value)} ${measure.unit}, wants ${measure.wants} ${number(measure.limit)}${measure.reason ? ` (${measure.reason})` : ''}`
+      ? `  ${number(measure.value)} ${measure.unit}, wants ${measure.wants} ` +
+        `${number(measure.limit)}${measure.reason ? ` (${measure.reason})` : ''}`
       : '';
     const where = place
       ? `  at ${number(place.minX)},${number(place.minY)} to ${number(place.maxX)},${number(place.maxY)} mm`
       : '';
     const lines = [`${severity === 'stop' ? 'STOP' : 'look'}  ${title}.${value}${where}`];
     if (detail) lines.push(`      ${detail}`);
-    for (const { label, patch } of mends)
-      lines.push(
-        `      mend: ${label}: ${patch.map((step) => `${step.path.join('.')} = ${JSON.stringify(step.value)}`).join(', ')}`,
-      );
+    const stepText = ({ path, value }: (typeof mends)[number]['patch'][number]) =>
+      `${path.join('.')} = ${JSON.stringify(value)}`;
+    for (const { label, patch } of mends) lines.push(`      mend: ${label}: ${patch.map(stepText).join(', ')}`);
     return lines;
   });
 }

@@ -40,7 +40,8 @@ export async function main(args: string[]): Promise<number> {
       return name === undefined ? 2 : 0;
     }
     const command = COMMANDS[name];
-    if (!command) throw new UsageError(`There is no command “${name}”. Commands: ${Object.keys(COMMANDS).join(', ')}.`);
+    const names = Object.keys(COMMANDS).join(', ');
+    if (!command) throw new UsageError(`There is no command “${name}”. Commands: ${names}.`);
     if (rest.includes('--help') || rest.includes('-h')) {
       console.log(helpFor(name));
       return 0;
@@ -76,10 +77,9 @@ async function buildCommand(args: string[]): Promise<number> {
   });
   const name = path.basename(file).replace(/\.json$/i, '');
   for (const { format, bytes } of released.files) await writeFile(path.join(values.out, `${name}.${format}`), bytes);
-  await writeFile(
-    path.join(values.out, 'report.json'),
-    `${JSON.stringify({ ...released.report, files: released.files.map(({ format, readBack }) => ({ format, readBack })) }, null, 2)}\n`,
-  );
+  const files = released.files.map(({ format, readBack }) => ({ format, readBack }));
+  const told = JSON.stringify({ ...released.report, files }, null, 2);
+  await writeFile(path.join(values.out, 'report.json'), `${told}\n`);
   console.log(
     `${released.files.map(({ format }) => `${name}.${format}`).join(', ')} and report.json written to ${values.out}`,
   );
@@ -152,7 +152,8 @@ async function readRecipeFile(file: string): Promise<Recipe> {
   const read = readRecipe(json);
   if (!read.ok)
     throw new UsageError(
-      `${file} is not a recipe:\n${read.problems.map((problem) => `  ${problem}`).join('\n')}\nThe format: needlefile schema`,
+      `${file} is not a recipe:\n${read.problems.map((problem) => `  ${problem}`).join('\n')}\n` +
+        'The format: needlefile schema',
     );
   return read.recipe;
 }

@@ -30,13 +30,15 @@ export function measureLines({
       limits.bridge,
       islandHolds.map(
         ({ name, width, least: narrowest, place }) =>
-          `${width === null ? '   hangs on nothing' : mm(width)}  ${name}, ${narrowest.toFixed(3)} mm at its narrowest  ${at(place)}`,
+          `${width === null ? '   hangs on nothing' : mm(width)}  ${name}, ${narrowest.toFixed(3)} mm at its ` +
+          `narrowest  ${at(place)}`,
       ),
     ),
     ...(points.length === 0
       ? []
       : [
-          `Letters by the points they are joined at: ${points.map(({ name, points: count }) => `${name} ${count}`).join(', ')}`,
+          `Letters by the points they are joined at: ` +
+            `${points.map(({ name, points: count }) => `${name} ${count}`).join(', ')}`,
         ]),
     ...section(
       `Counters: ${counters.length}`,

@@ -103,7 +103,7 @@ describe('bridges', () => {
 });
 
 describe('bridges and their surroundings', () => {
-  it('leaves no scrap of a segment beside a bridge, whatever its letter, its width, its direction and its roots', () => {
+  it('leaves no scrap of a segment beside a bridge, whatever its letter, width, direction and roots', () => {
     const plates = fc.record({
       face: fc.constantFrom(...faceIds),
       words: fc.string({ unit: fc.constantFrom(...'ABDOPQRabdegopq04689@&%'), minLength: 2, maxLength: 4 }),

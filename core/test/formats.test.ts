@@ -164,7 +164,8 @@ describe('readers', () => {
 
   it('reads an SVG in its own units and through its transforms', () => {
     const { layers } = readSvg(
-      '<svg xmlns="http://www.w3.org/2000/svg" width="1in" height="1in" viewBox="0 0 100 100"><g id="A" transform="translate(10 0)"><path d="m0 0h50v50h-50z"/></g><circle r="3"/></svg>',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="1in" height="1in" viewBox="0 0 100 100"><g id="A" ' +
+        'transform="translate(10 0)"><path d="m0 0h50v50h-50z"/></g><circle r="3"/></svg>',
     );
     expect(layers[0]!.contours[0]!.segments[0]).toMatchObject({
       from: { x: expect.closeTo(2.54, 9), y: expect.closeTo(25.4, 9) },

@@ -150,7 +150,7 @@ describe('what is kept', () => {
     await shop.saveShop(revision + 1, houseShop);
   });
 
-  it('released files are kept by what is in them, are of the revision looked at, and come out as they went in', async () => {
+  it('released files are kept by what is in them, are of the revision looked at, and come out whole', async () => {
     const { id } = await jobs.createJob(recipeOf('VALVE', { name: 'Ventil Ä/ö: Nº 3' }));
     const release = (revision: number) =>
       releases.releaseJob(id, revision, () => undefined, new AbortController().signal);

@@ -66,7 +66,8 @@ export async function release(
   for (const { format, readBack } of files)
     if (readBack && !readBack.ok)
       throw new ReleaseRefused(
-        `The ${format.toUpperCase()} did not read back as it was meant: ${readBack.problems.join('; ')}. It is not offered.`,
+        `The ${format.toUpperCase()} did not read back as it was meant: ${readBack.problems.join('; ')}. It ` +
+          `is not offered.`,
       );
   return { files, report };
 }
@@ -92,7 +93,9 @@ export function sheetDrawing(
   const names = layerNames(operations, machine.output);
   return {
     title: recipe.name,
-    description: `${MAKES[recipe.make].name}, ${recipe.thickness} mm, ${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
+    description:
+      `${MAKES[recipe.make].name}, ${recipe.thickness} mm, ` +
+      `${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
     width: arrangement.sheet.width,
     height: arrangement.sheet.height,
     layers: operations.map(({ id, work, fill, contours }, i) => ({
@@ -122,12 +125,14 @@ function jobTicket(report: Report, drawing: SheetDrawing): string[] {
   return [
     drawing.description,
     `Material: ${report.material}, ${report.thickness} mm`,
-    `Sheet: ${decimal(report.sheet.width, 2)} x ${decimal(report.sheet.height, 2)} mm. Drawing: ${decimal(width, 2)} x ${decimal(height, 2)} mm.`,
+    `Sheet: ${decimal(report.sheet.width, 2)} x ${decimal(report.sheet.height, 2)} mm. Drawing: ` +
+      `${decimal(width, 2)} x ${decimal(height, 2)} mm.`,
     `Pieces: ${counts('kept')} kept, ${counts('loose')} loose, ${counts('drop-out')} drop-outs`,
     '',
     ...report.operations.map(
       ({ work, id, contours, length, time, settings }, i) =>
-        `${i + 1}. ${work} (${id}): ${contours} contours, ${(length / 1000).toFixed(2)} m, ${decimal(settings.speed, 1)} mm/s, ${settings.power} %, ${settings.passes} x, about ${formatTime(time)}`,
+        `${i + 1}. ${work} (${id}): ${contours} contours, ${(length / 1000).toFixed(2)} m, ` +
+        `${decimal(settings.speed, 1)} mm/s, ${settings.power} %, ${settings.passes} x, about ${formatTime(time)}`,
     ),
     `About ${formatTime(report.time)} in all`,
     '',

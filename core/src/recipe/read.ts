@@ -14,7 +14,8 @@ export function readRecipe(value: unknown): ReadRecipe {
     return {
       ok: false,
       problems: [
-        `needlefile: this recipe is of version ${version}; this program reads up to ${RECIPE_VERSION}. Update the program.`,
+        `needlefile: this recipe is of version ${version}; this program reads up to ${RECIPE_VERSION}. Update ` +
+          `the program.`,
       ],
     };
   const parsed = recipeSchema.safeParse(value);

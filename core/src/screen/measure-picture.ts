@@ -70,5 +70,8 @@ function bandsOf({ discs }: Thickness, limit: number, height: number): Thickness
 
 function circlePath({ x, y, radius }: ThicknessDisc, height: number): string {
   const r = radius.toFixed(2);
-  return `M${(x - radius).toFixed(2)} ${(height - y).toFixed(2)}a${r} ${r} 0 1 0 ${(2 * radius).toFixed(2)} 0a${r} ${r} 0 1 0 ${(-2 * radius).toFixed(2)} 0z`;
+  return (
+    `M${(x - radius).toFixed(2)} ${(height - y).toFixed(2)}a${r} ${r} 0 1 0 ${(2 * radius).toFixed(2)} ` +
+    `0a${r} ${r} 0 1 0 ${(-2 * radius).toFixed(2)} 0z`
+  );
 }

@@ -23,7 +23,10 @@ export function screenPath(contours: readonly Contour[], height: number): string
 function placed(contour: Contour, dx: number, top: number): string {
   const first = contour.segments[0];
   if (!first) return '';
-  return `M${Math.round((first.from.x + dx) * PER_MM) / PER_MM} ${Math.round((top - first.from.y) * PER_MM) / PER_MM}${stepsOf(contour)}`;
+  return (
+    `M${Math.round((first.from.x + dx) * PER_MM) / PER_MM} ` +
+    `${Math.round((top - first.from.y) * PER_MM) / PER_MM}${stepsOf(contour)}`
+  );
 }
 
 const written = new WeakMap<Contour, string>();

@@ -29,7 +29,9 @@ export function lostBridge({ recipe, hold, arrangement: { letters } }: BuiltSubj
         gone.length === 1
           ? 'A bridge put by hand has lost its island'
           : `Bridges put by hand have lost ${gone.length} islands`,
-      detail: `They are kept in case the words come back: ${list(gone.map((island) => letterName(ownerOfIsland(island), letters)))}.`,
+      detail:
+        `They are kept in case the words come back: ` +
+        `${list(gone.map((island) => letterName(ownerOfIsland(island), letters)))}.`,
       mends: [forget('Forget those bridges', gone)],
     });
   const crowded = lostFor('no room');

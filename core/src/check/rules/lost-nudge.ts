@@ -17,7 +17,9 @@ export function lostNudge({ recipe, lettering: { lostNudges }, arrangement }: Bu
         lostNudges.length === 1
           ? 'A moved letter is no longer there'
           : `${lostNudges.length} moved letters are no longer there`,
-      detail: `Their places are kept in case the words come back: ${list(lostNudges.map((id) => letterName(id, arrangement.letters)))}.`,
+      detail:
+        `Their places are kept in case the words come back: ` +
+        `${list(lostNudges.map((id) => letterName(id, arrangement.letters)))}.`,
       mends: [{ label: 'Forget those moves', patch: [{ path: ['lettering', 'nudges'], value: kept }] }],
     },
   ];

@@ -11,7 +11,9 @@ export const missingCharacter = ({ recipe, lettering }: BuiltSubject): Finding[]
     severity: 'stop',
     place: null,
     title: `The face has no “${text}”`,
-    detail: `Left out ${count === 1 ? 'once' : `${count} times`}, first in line ${line + 1}. Choose another face or other words.`,
+    detail:
+      `Left out ${count === 1 ? 'once' : `${count} times`}, first in line ${line + 1}. Choose another ` +
+      `face or other words.`,
     measure: { value: count, limit: 0, unit: 'characters', wants: 'at most' },
     mends: [
       {

@@ -12,11 +12,15 @@ export function writeSvg(drawing: SheetDrawing): string {
     const paths = fill
       ? [pathData(contours, drawing.height)]
       : contours.map((contour) => pathData([contour], drawing.height));
-    return `  <g id="${name}" data-operation="${escapeXml(operation)}" ${style}>\n${paths.map((d) => `    <path d="${d}"/>\n`).join('')}  </g>\n`;
+    return (
+      `  <g id="${name}" data-operation="${escapeXml(operation)}" ` +
+      `${style}>\n${paths.map((d) => `    <path d="${d}"/>\n`).join('')}  </g>\n`
+    );
   });
   return [
     '<?xml version="1.0" encoding="UTF-8"?>\n',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}">\n`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ` +
+      `${height}">\n`,
     `  <title>${escapeXml(drawing.title)}</title>\n`,
     `  <desc>${escapeXml(`${drawing.description} Units: mm.`)}</desc>\n`,
     ...layers,

@@ -35,7 +35,8 @@ export const holdSchema = z.strictObject({
         )
         .default({})
         .describe(
-          'Islands whose bridges were put by hand: where each leaves the island (a share of its outline, counter-clockwise from its right), its direction from the letter’s level, its width.',
+          'Islands whose bridges were put by hand: where each leaves the island (a share of its outline, ' +
+            'counter-clockwise from its right), its direction from the letter’s level, its width.',
         ),
     })
     .prefault({}),

@@ -3,7 +3,7 @@
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
-import { formatLength } from '@needlefile/core/units/length';
+import { formatLength, type LengthUnit } from '@needlefile/core/units/length';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
 import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
@@ -106,7 +106,7 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
             >
               <span className="number">
                 {island.status === 'held'
-                  ? `${island.bridges > 1 ? `${island.bridges} × ` : ''}${Number.isFinite(widthOf(island.id)) ? formatLength(widthOf(island.id), unit, unit === 'mm' ? 1 : 2) : 'held'}`
+                  ? heldBy(island.bridges, widthOf(island.id), unit)
                   : island.status === 'may drop'
                     ? 'may drop'
                     : 'drops'}
@@ -180,5 +180,12 @@ function sentence(islands: Picture['report']['islands']): string {
   const said = `${islands.length} ${islands.length === 1 ? 'island' : 'islands'}`;
   if (held === islands.length) return islands.length === 1 ? 'One island, held.' : `${said}, all held.`;
   if (may === islands.length) return `${said}; all may fall out, as meant.`;
-  return `${said}, ${held} held${may > 0 ? `, ${may} may fall out` : ''}${drops > 0 ? `: ${drops} would drop out` : ''}.`;
+  const others = `${may > 0 ? `, ${may} may fall out` : ''}${drops > 0 ? `: ${drops} would drop out` : ''}`;
+  return `${said}, ${held} held${others}.`;
+}
+
+/** How many bridges hold an island, and the width of the narrowest, mm. */
+function heldBy(bridges: number, width: number, unit: LengthUnit): string {
+  const narrowest = Number.isFinite(width) ? formatLength(width, unit, unit === 'mm' ? 1 : 2) : 'held';
+  return bridges > 1 ? `${bridges} × ${narrowest}` : narrowest;
 }

@@ -31,6 +31,8 @@ export function useHouseLimit(
     machine,
     material,
     placeholder,
-    hint: `${own === null ? 'Empty: the house limit,' : 'House limit'} ${placeholder} ${unit} (${limitReason(limit, thickness, machine)}).`,
+    hint:
+      `${own === null ? 'Empty: the house limit,' : 'House limit'} ${placeholder} ${unit} ` +
+      `(${limitReason(limit, thickness, machine)}).`,
   };
 }

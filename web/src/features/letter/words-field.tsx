@@ -56,7 +56,10 @@ const rowsOf = (text: string): number =>
 
 function tooMuch(text: string): string | null {
   if (text.length > MOST_CHARACTERS)
-    return `${text.length.toLocaleString('en')} characters are too many for one job: the most is ${MOST_CHARACTERS.toLocaleString('en')}. The job keeps its words until you shorten these.`;
+    return (
+      `${text.length.toLocaleString('en')} characters are too many for one job: the most is ` +
+      `${MOST_CHARACTERS.toLocaleString('en')}. The job keeps its words until you shorten these.`
+    );
   if (text.split('\n').length > MOST_LINES)
     return `The most is ${MOST_LINES} lines. The job keeps its words until you shorten these.`;
   return null;

@@ -51,7 +51,8 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
     <>
       <PanelHead title="Release">
         {stops > 0
-          ? `The shop check has ${stops} ${stops === 1 ? 'stop' : 'stops'}. The files would carry ${stops === 1 ? 'it' : 'them'} to the machine.`
+          ? `The shop check has ${stops} ${stops === 1 ? 'stop' : 'stops'}. The files would carry ` +
+            `${stops === 1 ? 'it' : 'them'} to the machine.`
           : 'SVG, DXF and PDF at true size, in mm.'}
       </PanelHead>
       <LengthField

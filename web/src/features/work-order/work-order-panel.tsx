@@ -47,7 +47,8 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
     <>
       <PanelHead title="Work order">
         {report && report.operations.length > 0
-          ? `${report.operations.length} ${report.operations.length === 1 ? 'operation' : 'operations'}, about ${formatTime(report.time)} in all.`
+          ? `${report.operations.length} ${report.operations.length === 1 ? 'operation' : 'operations'}, ` +
+            `about ${formatTime(report.time)} in all.`
           : 'Nothing is assigned yet.'}
       </PanelHead>
       {present.map((role) => (

@@ -106,7 +106,9 @@ function Sentence({ picture }: { picture: Picture | null }) {
   const size = [widthOf(object), heightOf(object)]
     .map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 2))
     .join(' × ');
-  const text = `${MAKES[make].name}, ${formatLength(report.thickness, unit)} ${unit} ${report.material.toLowerCase()}, ${size} ${unit}, ${report.machine}`;
+  const text =
+    `${MAKES[make].name}, ${formatLength(report.thickness, unit)} ${unit} ` +
+    `${report.material.toLowerCase()}, ${size} ${unit}, ${report.machine}`;
   return (
     <span className={css.sentence} title={text}>
       {text}
