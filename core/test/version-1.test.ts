@@ -7,7 +7,7 @@ import { reportOf } from '../src/job/report.ts';
 import { writeDxf } from '../src/formats/dxf/dxf-writer.ts';
 import { writeSvg } from '../src/formats/svg/svg-writer.ts';
 import { recipeOf, buildOf } from './workshop.ts';
-import type { RecipeInput } from '../src/recipe/schema.ts';
+import type { RecipeInput } from '../src/recipe/read.ts';
 
 /**
  * The demo jobs, and 200 recipes drawn at random, as version 1 of the format had them: a job that a shop has cut comes
@@ -25,7 +25,8 @@ const hash = (text: string): string => createHash('sha256').update(text).digest(
 function hashesOf(input: RecipeInput): string {
   const built = buildOf(input);
   const drawing = sheetDrawing(built, 3);
-  const { pieces, islands, time, findings } = reportOf(built);
+  const { assemblies, time, findings } = reportOf(built);
+  const { pieces, islands } = assemblies[0]!;
   const told = {
     pieces: pieces.map(({ name, status, intended, area }) => [name, status, intended, area.toFixed(3)]),
     islands: islands.map(({ name, status, bridges }) => [name, status, bridges]),

@@ -1,12 +1,14 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { CATALOGUE } from '../../faces/src/catalogue.ts';
-import { build, type Build } from '../src/job/build-job.ts';
+import type { AssemblyBuild } from '../src/assembly/build-assembly.ts';
+import { build, facesOf, type Build } from '../src/job/build-job.ts';
+import type { Lettering } from '../src/lettering/layout.ts';
 import type { StageCache } from '../src/assembly/stages.ts';
 import type { Face } from '../src/lettering/face.ts';
 import { openFont } from '../src/lettering/open-font.ts';
-import { readRecipe } from '../src/recipe/read.ts';
-import type { Recipe, RecipeInput } from '../src/recipe/schema.ts';
+import { readRecipe, type RecipeInput } from '../src/recipe/read.ts';
+import type { Recipe } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
 
 /** Shipped faces and short ways to builds, for tests. */
@@ -30,14 +32,20 @@ export function recipeOf(input: RecipeInput): Recipe {
   return read.recipe;
 }
 
-export function buildOf(input: RecipeInput, cache?: StageCache): Build {
+export function jobOf(input: RecipeInput, cache?: StageCache): Build {
   const recipe = recipeOf(input);
-  const known = CATALOGUE.some(({ id }) => id === recipe.lettering.face);
-  return build(
-    recipe,
-    { shop: houseShop, faces: new Map(known ? [[recipe.lettering.face, faceOf(recipe.lettering.face)]] : []) },
-    cache,
-  );
+  const faces = [...facesOf(recipe)].filter((id) => CATALOGUE.some((face) => face.id === id));
+  return build(recipe, { shop: houseShop, faces: new Map(faces.map((id) => [id, faceOf(id)])) }, cache);
+}
+
+/** A job of one thing, whose lettering is one item: with that thing's own figures at hand. */
+export type OnlyThing = Build & AssemblyBuild & { readonly lettering: Lettering };
+
+export function buildOf(input: RecipeInput, cache?: StageCache): OnlyThing {
+  const job = jobOf(input, cache);
+  const [{ built } = { built: undefined }] = job.assemblies;
+  if (!built || job.assemblies.length > 1) throw new Error('Not a job of one thing.');
+  return { ...built, ...job, lettering: built.items[0]!.form.lettering! };
 }
 
 /** Faces of outlines. */

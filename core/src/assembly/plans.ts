@@ -1,105 +1,125 @@
 import type { ArrangementPlan } from '../construct/arrangement.ts';
 import type { ConstructionPlan } from '../construct/construct.ts';
 import type { BridgePlan } from '../hold/bridges/bridge.ts';
+import type { HoldPlan } from '../hold/hold-thing.ts';
 import type { CloseUpShare } from '../hold/joins/close-up-lettering.ts';
 import type { TiePlan } from '../hold/joins/tie.ts';
 import type { PiecesPlan } from '../hold/pieces.ts';
 import type { TabPlan } from '../hold/tabs.ts';
-import type { LetteringPlan } from '../lettering/layout.ts';
-import { isBridged, isJoined, MAKES } from '../makes/makes.ts';
-import type { CouponPlan, WorkOrder } from '../recipe/parts.ts';
-import type { Recipe } from '../recipe/schema.ts';
+import { isJoined, MAKES } from '../makes/makes.ts';
+import type { AssignmentPlan } from '../operations/lines.ts';
+import type { Item, Made, Recipe, Role } from '../recipe/schema.ts';
 import { limitAt, limitsFor } from '../shop/limits.ts';
 import type { Machine, Material } from '../shop/shop.ts';
 
+/** What of a job concerns each of its things. */
+export interface Surroundings {
+  readonly machine: Machine;
+  readonly material: Material;
+  readonly thickness: number;
+  readonly operations: Recipe['operations'];
+  readonly assignment: Recipe['assignment'];
+}
+
 /**
- * What each stage of a build is given, and by what it is known again: a stage sees its plan and what the stages before
+ * What each stage of a thing is given, and by what it is known again: a stage sees its plan and what the stages before
  * it made, and nothing else of the recipe.
  */
 export interface Plans {
-  readonly lettering: LetteringPlan & { readonly face: string };
-  /** How letters are closed up until they join; null where they stay. */
-  readonly closing: CloseUpShare | null;
+  readonly items: readonly ItemPlan[];
   readonly arrangement: ArrangementPlan;
   readonly construction: ConstructionPlan;
   readonly hold: HoldPlan;
-  readonly coupon: CouponPlan | null;
   readonly pieces: PiecesPlan;
   readonly tabs: TabPlan;
-  readonly work: { readonly order: WorkOrder; readonly machine: Machine };
+  readonly lines: AssignmentPlan;
 }
 
-/** Islands are bridged, or letters joined, or nothing need be held. */
-export type HoldPlan =
-  | ({ readonly by: 'bridges' } & BridgePlan)
-  | ({ readonly by: 'joins'; readonly lineScale: readonly number[] } & TiePlan)
-  | { readonly by: 'nothing' };
+/** An item that is seen, and what it is in its thing. */
+export interface ItemPlan {
+  readonly item: Item;
+  readonly role: Role;
+  /** How letters are closed up until they join; null where they stay. */
+  readonly closing: CloseUpShare | null;
+}
 
-export function plansOf(recipe: Recipe, machine: Machine, material: Material): Plans {
-  const { make, plate, rail, backer, relief, hold, coupon, workOrder } = recipe;
-  const { base, letters } = MAKES[make];
-  const { thicken, ...lettering } = recipe.lettering;
+export function plansOf(thing: Made, around: Surroundings): Plans {
+  const { make, plate, rail, backer, relief, hold } = thing;
+  const { machine, material, thickness, operations, assignment } = around;
+  const { base } = MAKES[make];
   const house = limitsFor(machine, material);
   const has = <T>(own: typeof base, part: T): T | null => (base === own ? part : null);
+  const items = itemPlans(thing, neckOf(thing, around));
   return {
-    lettering,
-    closing: closingPlan(recipe, neckOf(recipe, machine, material)),
-    arrangement: {
-      sheet: recipe.sheet,
-      plate: has('plate', plate),
-      rail: has('rail', rail),
-      backer: has('backer', backer),
-    },
+    items,
+    arrangement: { plate: has('plate', plate), rail: has('rail', rail), backer: has('backer', backer) },
     construction: {
-      letters,
-      thicken,
+      thicken: Object.fromEntries(
+        items.flatMap(({ item }) => (item.kind === 'lettering' ? [[item.id, item.thicken]] : [])),
+      ),
       plate: has('plate', plate),
-      relief: letters === 'standing' ? relief : null,
-      backer: has('backer', { ...backer, leastHole: backer.leastHole ?? limitAt(house.counter, recipe.thickness) }),
+      relief: MAKES[make].letters === 'standing' ? relief : null,
+      backer: has('backer', { ...backer, leastHole: backer.leastHole ?? limitAt(house.counter, thickness) }),
     },
-    hold: holdPlan(recipe, machine, material),
-    coupon,
-    pieces: {
-      base,
-      separate: hold.pieces === 'separate',
-      coupon: coupon !== null,
-      cutsArea: workOrder.area.work === 'cut',
-      cutsLines: workOrder.linework.work === 'cut',
-    },
+    hold: holdPlan(thing, items, around),
+    pieces: { base, separate: hold.pieces === 'separate', coupon: false },
     tabs: { ...hold.tabs, kerf: machine.kerf },
-    work: { order: workOrder, machine },
+    lines: {
+      assignment,
+      works: Object.fromEntries(operations.map(({ id, work }) => [id, work])),
+      items: Object.fromEntries(items.flatMap(({ item }) => (item.operation ? [[item.id, item.operation]] : []))),
+    },
   };
 }
 
 /** The width that necks and ties are to have, mm. */
-export const neckOf = ({ hold, thickness }: Recipe, machine: Machine, material: Material): number =>
-  hold.joins.width ?? limitAt(limitsFor(machine, material).neck, thickness);
+export const neckOf = (
+  { hold }: Made,
+  { machine, material, thickness }: Pick<Surroundings, 'machine' | 'material' | 'thickness'>,
+): number => hold.joins.width ?? limitAt(limitsFor(machine, material).neck, thickness);
 
-function closingPlan({ make, hold: { joins }, lettering }: Recipe, neck: number): CloseUpShare | null {
-  if (!isJoined(make) || !joins.closeUp) return null;
-  // Thickening adds to every neck on both sides.
-  return { neck: Math.max(0.05, neck - 2 * Math.max(0, lettering.thicken.by)), share: joins.closeUpMost };
+/** What an item is in a thing of a make. */
+export const roleOf = ({ role }: Item, make: Made['make']): Role => role ?? MAKES[make].letters;
+
+function itemPlans({ make, items, hold: { joins } }: Made, neck: number): ItemPlan[] {
+  return items
+    .filter(({ hidden }) => !hidden)
+    .map((item) => {
+      const role = roleOf(item, make);
+      const closes = isJoined(make) && role === 'material' && joins.closeUp && item.kind === 'lettering';
+      if (!closes) return { item, role, closing: null };
+      // Thickening adds to every neck on both sides.
+      const wanted = Math.max(0.05, neck - 2 * Math.max(0, item.thicken.by));
+      return { item, role, closing: { neck: wanted, share: joins.closeUpMost } };
+    });
 }
 
-function holdPlan(recipe: Recipe, machine: Machine, material: Material): HoldPlan {
-  const { make, hold, rail, thickness, lettering } = recipe;
-  const { bridges, drop, joins } = hold;
-  if (isBridged(make))
-    return {
-      by: 'bridges',
-      ...bridges,
-      width: bridges.width ?? limitAt(limitsFor(machine, material).bridge, thickness),
-      load: (machine.bridgeLoad * 1000) / (material.density * thickness),
-      drop: (drop.all ?? material.stickyBack) ? 'all' : drop.islands,
-    };
-  if (isJoined(make))
-    return {
-      by: 'joins',
-      ties: joins.ties,
-      width: neckOf(recipe, machine, material),
-      bars: joins.bars,
-      kerf: joins.closeUp || rail ? machine.kerf : null,
-      lineScale: lettering.lineScale,
-    };
-  return { by: 'nothing' };
+/** What holds a thing follows from what is in it. */
+function holdPlan(thing: Made, items: readonly ItemPlan[], around: Surroundings): HoldPlan {
+  const has = (role: Role) => items.some((item) => item.role === role);
+  const { base } = MAKES[thing.make];
+  const joined = base === 'rail' || (base === 'plate' && has('material'));
+  return {
+    joins: joined ? tiePlan(thing, around) : null,
+    bridges: has('opening') ? bridgePlan(thing, around) : null,
+  };
+}
+
+function bridgePlan({ hold: { bridges, drop } }: Made, { machine, material, thickness }: Surroundings): BridgePlan {
+  return {
+    ...bridges,
+    width: bridges.width ?? limitAt(limitsFor(machine, material).bridge, thickness),
+    load: (machine.bridgeLoad * 1000) / (material.density * thickness),
+    drop: (drop.all ?? material.stickyBack) ? 'all' : drop.islands,
+  };
+}
+
+function tiePlan(thing: Made, around: Surroundings): TiePlan {
+  const { joins } = thing.hold;
+  return {
+    ties: joins.ties,
+    width: neckOf(thing, around),
+    bars: joins.bars,
+    kerf: joins.closeUp || (thing.rail && isJoined(thing.make)) ? around.machine.kerf : null,
+  };
 }

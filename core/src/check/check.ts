@@ -1,4 +1,6 @@
-import type { BuiltRule, Finding, MeasuredRule } from './finding.ts';
+import { within } from '../recipe/patch.ts';
+import type { AssemblyBuild } from '../assembly/build-assembly.ts';
+import type { AssemblyRule, Finding, JobRule, LetteringRule, MeasuredRule, RuleName } from './finding.ts';
 import { closedCounter } from './rules/closed-counter.ts';
 import { dropOut } from './rules/drop-out.ts';
 import { faceMissing } from './rules/face-missing.ts';
@@ -17,6 +19,7 @@ import { noWords } from './rules/no-words.ts';
 import { offTheSheet } from './rules/off-the-sheet.ts';
 import { oneBridge } from './rules/one-bridge.ts';
 import { order } from './rules/order.ts';
+import { overlap } from './rules/overlap.ts';
 import { partedLetter } from './rules/parted-letter.ts';
 import { pastTheCircle } from './rules/past-the-circle.ts';
 import { singleLineFace } from './rules/single-line-face.ts';
@@ -28,16 +31,18 @@ import { unassigned } from './rules/unassigned.ts';
 import { weakHold } from './rules/weak-hold.ts';
 import { wordsOffThePlate } from './rules/words-off-the-plate.ts';
 import { stopsFirst } from './stops-first.ts';
-import type { BuiltSubject, MeasuredSubject, Rule } from './subjects.ts';
+import type { AssemblySubject, JobSubject, LetteringSubject, MeasuredSubject, Rule } from './subjects.ts';
 
-/** In the order in which their findings are shown. */
-const BUILT_RULES: Record<BuiltRule, Rule<BuiltSubject>> = {
+const LETTERING_RULES: Record<LetteringRule, Rule<LetteringSubject>> = {
   'face missing': faceMissing,
   'missing character': missingCharacter,
   'no words': noWords,
   'single-line face': singleLineFace,
   'past the circle': pastTheCircle,
   'lost nudge': lostNudge,
+};
+
+const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'loose piece': loosePiece,
   'drop-out': dropOut,
   'narrow bridge': narrowBridge,
@@ -47,9 +52,13 @@ const BUILT_RULES: Record<BuiltRule, Rule<BuiltSubject>> = {
   'lost bar': lostBar,
   'closed counter': closedCounter,
   'parted letter': partedLetter,
-  'off the sheet': offTheSheet,
   'words off the plate': wordsOffThePlate,
   'hole in the way': holeInTheWay,
+};
+
+const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {
+  'off the sheet': offTheSheet,
+  overlap,
   unassigned,
   machine,
   order,
@@ -65,24 +74,46 @@ const MEASURED_RULES: Record<MeasuredRule, Rule<MeasuredSubject>> = {
   speck,
 };
 
-/** A coupon is a part of a job that has its own check. */
-const COUPON_RULES: ReadonlySet<string> = new Set<BuiltRule>([
-  'face missing',
-  'missing character',
-  'no words',
-  'unassigned',
-  'machine',
-  'order',
-]);
+/** A coupon is a part of a thing that has its own check. */
+const COUPON_RULES: ReadonlySet<string> = new Set<LetteringRule>(['face missing', 'missing character', 'no words']);
 
-/** Every finding of the shop check that needs no measuring of thickness, stops first. */
-export const checkBuilt = (subject: BuiltSubject): Finding[] =>
-  stopsFirst(
-    Object.entries(BUILT_RULES).flatMap(([name, rule]) =>
-      subject.recipe.coupon && !COUPON_RULES.has(name) ? [] : rule(subject),
-    ),
-  );
+const BUILT_RULES = [LETTERING_RULES, ASSEMBLY_RULES, JOB_RULES].flatMap((table) => Object.keys(table) as RuleName[]);
 
-/** Findings of thickness. */
+/** Findings of what was built, stops first, and else in the order of the rules. */
+export const inOrder = (findings: readonly Finding[]): Finding[] =>
+  stopsFirst([...findings].sort((a, b) => BUILT_RULES.indexOf(a.rule) - BUILT_RULES.indexOf(b.rule)));
+
+/** Findings of a thing that need no measuring of thickness, places in its own frame. */
+export function checkAssembly(built: AssemblyBuild): Finding[] {
+  const { thing, coupon, items } = built;
+  const asked = (rule: string) => coupon === null || COUPON_RULES.has(rule);
+  const ofLettering = items.flatMap(({ item, role, form, faceKnown }) => {
+    if (item.kind !== 'lettering' || !form.lettering) return [];
+    const subject = { item, role, thing, lettering: form.lettering, faceKnown };
+    const findings = Object.entries(LETTERING_RULES).flatMap(([name, rule]) => (asked(name) ? rule(subject) : []));
+    return findings.map((finding) => ({ ...finding, id: `${item.id}/${finding.id}` }));
+  });
+  return [
+    ...ofLettering,
+    ...Object.entries(ASSEMBLY_RULES).flatMap(([name, rule]) => (asked(name) ? rule(built) : [])),
+  ];
+}
+
+/** Findings of the job as a whole. */
+export const checkJob = (subject: JobSubject): Finding[] => Object.values(JOB_RULES).flatMap((rule) => rule(subject));
+
+/** Findings of thickness, of one thing. */
 export const checkMeasured = (subject: MeasuredSubject): Finding[] =>
   Object.values(MEASURED_RULES).flatMap((rule) => rule(subject));
+
+/**
+ * A finding of a thing, as one of the job.
+ * @param assembly id of the thing
+ * @param of whose recipe its mends change: the thing's, or of a coupon, what it shows
+ */
+export const findingOf = (finding: Finding, assembly: string, of = assembly): Finding => ({
+  ...finding,
+  id: `${assembly}/${finding.id}`,
+  assembly,
+  mends: finding.mends.map((mend) => ({ ...mend, patch: within(of, mend.patch) })),
+});

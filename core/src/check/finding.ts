@@ -4,14 +4,12 @@ import type { RecipePatch } from '../recipe/patch.ts';
 /** `stop`: the part would be spoilt. `attention`: look at it before releasing. */
 export type Severity = 'stop' | 'attention';
 
-/** Rules about what was built, by the names they are shown under. */
-export type BuiltRule =
-  | 'no words'
-  | 'face missing'
-  | 'missing character'
-  | 'single-line face'
-  | 'past the circle'
-  | 'lost nudge'
+/** Rules about a piece of lettering, by the names they are shown under. */
+export type LetteringRule =
+  'no words' | 'face missing' | 'missing character' | 'single-line face' | 'past the circle' | 'lost nudge';
+
+/** Rules about a thing as it was built. */
+export type AssemblyRule =
   | 'loose piece'
   | 'drop-out'
   | 'narrow bridge'
@@ -21,18 +19,17 @@ export type BuiltRule =
   | 'lost bar'
   | 'closed counter'
   | 'parted letter'
-  | 'off the sheet'
   | 'words off the plate'
-  | 'hole in the way'
-  | 'unassigned'
-  | 'machine'
-  | 'order';
+  | 'hole in the way';
+
+/** Rules about the whole job. */
+export type JobRule = 'off the sheet' | 'overlap' | 'unassigned' | 'machine' | 'order';
 
 /** Rules about what was measured. */
 export type MeasuredRule =
   'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
-export type RuleName = BuiltRule | MeasuredRule;
+export type RuleName = LetteringRule | AssemblyRule | JobRule | MeasuredRule;
 
 /** What was measured against what. Lengths in mm. */
 export interface Measure {
@@ -61,7 +58,11 @@ export interface Finding {
   /** One sentence more, where the title does not say it all. */
   readonly detail?: string;
   readonly measure?: Measure;
-  /** Where on the sheet; null where the whole job is meant. */
+  /** Where: in the frame of the thing, and on the sheet once that is laid; null where no place is meant. */
   readonly place: Bounds | null;
+  /** Id of the thing it is of; left out where it is of the job. */
+  readonly assembly?: string;
+  /** What people call that thing, where there are several. */
+  readonly on?: string;
   readonly mends: readonly Mend[];
 }

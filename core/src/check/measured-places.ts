@@ -66,9 +66,9 @@ function idsOf<T extends { readonly place: Bounds }>(
   return (each) => ids.get(each)!;
 }
 
-function reasonOf({ machine, material, recipe }: MeasuredSubject, limit: LimitName): string {
-  if (MAKES[recipe.make].letters === 'engraved') return `tool of the ${machine.word}`;
-  return limitReason(limitsFor(machine, material)[limit], recipe.thickness, machine);
+function reasonOf({ machine, material, thing, thicknessOfSheet }: MeasuredSubject, limit: LimitName): string {
+  if (MAKES[thing.make].letters === 'engraved') return `tool of the ${machine.word}`;
+  return limitReason(limitsFor(machine, material)[limit], thicknessOfSheet, machine);
 }
 
 /** Whose edges they are, in words. */

@@ -1,46 +1,65 @@
-import type { Arrangement } from '../construct/arrangement.ts';
-import type { Construction } from '../construct/construct.ts';
+import type { AssemblyBuild, ItemBuild } from '../assembly/build-assembly.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { Hold } from '../hold/hold.ts';
 import type { PartPoints } from '../hold/joins/points.ts';
-import type { Piece } from '../hold/pieces.ts';
 import type { Letter, Lettering } from '../lettering/layout.ts';
 import type { Counter } from '../measure/counters.ts';
 import type { Neck } from '../measure/necks.ts';
 import type { Speck } from '../measure/specks.ts';
 import type { Thickness } from '../measure/thickness.ts';
-import type { Drawing, Operation } from '../operations/operations.ts';
+import type { Operation } from '../operations/operations.ts';
+import type { LineKind } from '../recipe/parts.ts';
 import type { IslandId } from '../recipe/identity.ts';
-import type { Recipe } from '../recipe/schema.ts';
+import type { LetteringItem, Made, Recipe, Role } from '../recipe/schema.ts';
 import type { PlainLimits } from '../shop/limits.ts';
 import type { Machine, Material } from '../shop/shop.ts';
 import type { Finding } from './finding.ts';
 
-/** Looks at a job, and tells what it finds. */
+/** Looks at something, and tells what it finds. */
 export type Rule<Subject> = (subject: Subject) => readonly Finding[];
 
-/** What was built, as rules look at it. */
-export interface BuiltSubject {
+/** A piece of lettering, as rules look at it. */
+export interface LetteringSubject {
+  readonly item: LetteringItem;
+  readonly role: Role;
+  readonly thing: Made;
+  readonly lettering: Lettering;
+  readonly faceKnown: boolean;
+}
+
+/** A thing as it was built, as rules look at it. */
+export type AssemblySubject = AssemblyBuild;
+
+/** A thing that lies on the sheet. */
+export interface LaidSubject {
+  readonly id: string;
+  readonly name: string;
+  /** Round each of its copies, on the sheet. */
+  readonly boxes: readonly Bounds[];
+  readonly built: AssemblyBuild;
+}
+
+/** The whole job, as rules look at it. */
+export interface JobSubject {
   readonly recipe: Recipe;
   readonly machine: Machine;
   readonly machineKnown: boolean;
   readonly material: Material;
   readonly materialKnown: boolean;
-  readonly faceKnown: boolean;
-  readonly lettering: Lettering;
-  readonly arrangement: Arrangement;
-  readonly construction: Construction;
-  readonly hold: Hold;
-  readonly pieces: readonly Piece[];
-  readonly drawing: Drawing;
+  readonly sheet: { readonly width: number; readonly height: number };
+  readonly laid: readonly LaidSubject[];
   readonly operations: readonly Operation[];
+  /** How many lines of each kind have no operation. */
+  readonly unassigned: ReadonlyMap<LineKind, number>;
 }
 
-/** What measuring found, as rules look at it. */
+/** What measuring a thing found, as rules look at it. */
 export interface MeasuredSubject {
-  readonly recipe: Recipe;
+  readonly thing: Made;
+  readonly items: readonly ItemBuild[];
   readonly machine: Machine;
   readonly material: Material;
+  readonly thicknessOfSheet: number;
   readonly letters: readonly Letter[];
   readonly capHeight: number;
   readonly thickness: Thickness;
@@ -54,3 +73,7 @@ export interface MeasuredSubject {
   /** What things are held against. */
   readonly limits: PlainLimits;
 }
+
+/** The lettering among items, which mends make larger, bolder or wider apart. */
+export const letteringOf = (items: readonly ItemBuild[]): LetteringItem[] =>
+  items.flatMap(({ item }) => (item.kind === 'lettering' ? [item] : []));

@@ -1,19 +1,21 @@
+import { boundsMeet } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
 import { knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
-import type { LetterRole } from '../makes/make.ts';
 import { RAIL } from '../recipe/identity.ts';
-import type { Backer, Plate, Relief, Thickening } from '../recipe/parts.ts';
+import type { Backer, Plate, Relief, Role, Thickening } from '../recipe/parts.ts';
 import type { Arrangement } from './arrangement.ts';
 import { backerOf, locatingLines } from './backer.ts';
 import { groupLetters, type LetterGroup } from './groups.ts';
+import { joinAcrossItems, lessLater } from './across-items.ts';
+import { engravedArea } from './engraved-area.ts';
 import { borderLines, groundOf, plateWithHoles } from './plate.ts';
 
-/** What letters are to become, and what they are in or on. Lengths in mm. */
+/** What items are in or on, and what becomes of their letters. Lengths in mm. */
 export interface ConstructionPlan {
-  readonly letters: LetterRole;
-  readonly thicken: Thickening;
+  /** By item. */
+  readonly thicken: Readonly<Record<string, Thickening>>;
   readonly plate: Plate | null;
   /** The ground round letters that are left standing. */
   readonly relief: Relief | null;
@@ -21,70 +23,88 @@ export interface ConstructionPlan {
   readonly backer: (Backer & { readonly leastHole: number }) | null;
 }
 
-/** What letters and what they are on become, before anything is held. Regions in mm on the sheet. */
+/** What items and what they are on become, before anything is held. Regions in mm in the thing's own frame. */
 export interface Construction {
-  /** The body that letters are cut into or stand on: the plate with its holes; nothing for stand-alone letters. */
-  readonly body: Region;
-  /** Letters whose boxes meet, welded. */
-  readonly groups: readonly LetterGroup[];
-  /**
-   * What is material of stand-alone letters or of a plate that nothing is cut from; a cut-through plate's follows from
-   * how it is held.
-   */
+  /** Letters whose boxes meet, welded: those of one item and role. */
+  readonly groups: readonly (LetterGroup & { readonly role: Role })[];
+  /** All that is material before anything is cut through it: the plate with its holes, letters, rails. */
   readonly material: Region;
+  /** What is cut through it, less what is laid over that again; letters of several items where they meet. */
+  readonly openings: readonly LetterGroup[];
   /** Areas to engrave. */
   readonly area: Region;
   /** Lines that part nothing. */
   readonly linework: readonly Contour[];
 }
 
-/** Builds the regions that letters and what they are on become. */
+/**
+ * Builds the regions that items and what they are on become. Items act in the order of the list, each on what lies
+ * before it: material joins, an opening cuts what is there so far, material after it fills again; what is engraved and
+ * what stands add to the engraved area and take from it.
+ */
 export function construct(plan: ConstructionPlan, arrangement: Arrangement, memo: Memo): Construction {
-  const groups = groupLetters(arrangement.letters, plan.thicken, memo);
+  const groups = arrangement.items.flatMap(({ id, role, letters }) =>
+    role === 'guide' ? [] : groupLetters(letters, plan.thicken[id] ?? PLAIN, memo).map((group) => ({ ...group, role })),
+  );
+  const openings = joinAcrossItems(openingsOf(groups, memo), memo);
   const parts =
     plan.plate && arrangement.plate
       ? onPlate(plan, plan.plate, groups, arrangement)
       : plan.backer && arrangement.backer
         ? onBacker(plan.backer, groups, arrangement.backer)
         : byThemselves(groups, arrangement);
-  return { groups, ...parts };
+  const strokes = arrangement.items.flatMap(({ role, letters }) =>
+    role === 'engraved' || role === 'line' ? letters.flatMap((letter) => letter.strokes) : [],
+  );
+  const followed = groups.filter(({ role }) => role === 'line').flatMap(({ region }) => region);
+  return { groups, openings, ...parts, linework: [...parts.linework, ...strokes, ...followed] };
 }
 
-type Parts = Omit<Construction, 'groups'>;
+/** What a shape has of thickening. */
+const PLAIN: Thickening = { by: 0, keepCounters: 0, letters: {}, counters: {} };
 
-const regionsOf = (groups: readonly LetterGroup[]): Region[] => groups.map(({ region }) => region);
+type Groups = Construction['groups'];
+type Parts = Pick<Construction, 'material' | 'area' | 'linework'>;
 
-function onPlate(
-  { letters, relief }: ConstructionPlan,
-  plan: Plate,
-  groups: readonly LetterGroup[],
-  arrangement: Arrangement,
-): Parts {
+const regionsOf = (groups: Groups, role: Role): Region[] =>
+  groups.filter((group) => group.role === role).map(({ region }) => region);
+
+/** Openings less the material that comes after them in the list. */
+function openingsOf(groups: Groups, memo: Memo): LetterGroup[] {
+  return groups.flatMap((group, i) => {
+    if (group.role !== 'opening') return [];
+    const later = groups
+      .slice(i + 1)
+      .filter(({ role, bounds }) => role === 'material' && boundsMeet(group.bounds, bounds));
+    return later.length === 0 ? [group] : [lessLater(group, later, memo)];
+  });
+}
+
+function onPlate({ relief }: ConstructionPlan, plan: Plate, groups: Groups, arrangement: Arrangement): Parts {
   const plate = arrangement.plate!;
   const body = plateWithHoles(plan, plate);
-  const parts = { body, material: body, area: [], linework: borderLines(plan, plate) };
-  if (letters === 'standing' && relief)
-    return { ...parts, area: knockOut(groundOf(relief, plan, plate), weldRegions(regionsOf(groups))) };
-  if (letters === 'engraved') {
-    const strokes = arrangement.letters.flatMap((letter) => letter.strokes);
-    return { ...parts, area: regionsOf(groups).flat(), linework: [...parts.linework, ...strokes] };
-  }
-  return parts;
+  const added = regionsOf(groups, 'material');
+  return {
+    material: added.length === 0 ? body : weldRegions([body, ...added]),
+    area: engravedArea(relief ? groundOf(relief, plan, plate) : [], groups),
+    linework: borderLines(plan, plate),
+  };
 }
 
 function onBacker(
   backer: NonNullable<ConstructionPlan['backer']>,
-  groups: readonly LetterGroup[],
+  groups: Groups,
   place: NonNullable<Arrangement['backer']>,
 ): Parts {
-  const letters = weldRegions(regionsOf(groups));
+  const letters = weldRegions(regionsOf(groups, 'material'));
   const backing = letters.length === 0 ? [] : backerOf(letters, backer, place);
-  if (backer.letters === 'engrave') return { body: [], material: backing, area: letters, linework: [] };
+  if (backer.letters === 'engrave') return { material: backing, area: engravedArea(letters, groups), linework: [] };
   const linework = backer.locate ? locatingLines(letters, place) : [];
-  return { body: [], material: [...letters, ...backing], area: [], linework };
+  return { material: [...letters, ...backing], area: engravedArea([], groups), linework };
 }
 
-function byThemselves(groups: readonly LetterGroup[], { rails }: Arrangement): Parts {
+function byThemselves(groups: Groups, { rails }: Arrangement): Parts {
   const bars = rails.map((box): Region => [roundedRectangle(box, 0, RAIL)]);
-  return { body: [], material: weldRegions([...regionsOf(groups), ...bars]), area: [], linework: [] };
+  const material = weldRegions([...regionsOf(groups, 'material'), ...bars]);
+  return { material, area: engravedArea([], groups), linework: [] };
 }

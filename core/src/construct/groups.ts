@@ -64,7 +64,7 @@ export function groupLetters(
         plan,
       ),
     );
-    const rename = sheetNames(group);
+    const rename = groupNames(group);
     return {
       letters: group,
       bounds: growBounds(joinBounds(group.map(({ bounds }) => bounds)), Math.max(0, plan.by)),
@@ -100,7 +100,7 @@ function meet(a: Letter, b: Letter, near: number, memo: Memo): boolean {
 }
 
 /** What is called so in the group, as it is called in the job. */
-function sheetNames(letters: readonly Letter[]): LetterGroup['rename'] {
+export function groupNames(letters: readonly Letter[]): LetterGroup['rename'] {
   const known = new Map<SourceId, SourceId>();
   return <T extends SourceId>(source: T): T => {
     let name = known.get(source) as T | undefined;

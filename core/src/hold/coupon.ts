@@ -2,15 +2,17 @@ import { COUPON } from '../recipe/identity.ts';
 import { centreOf, growBounds, type Bounds } from '../geometry/bounds.ts';
 import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { common, knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
+import type { Point } from '../geometry/point.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import type { Letter } from '../lettering/layout.ts';
-import type { CouponPlan } from '../recipe/parts.ts';
+import type { CouponOf } from '../recipe/parts.ts';
 
 /** A test coupon: windows of the job at true size, each in a rim, side by side. mm. */
 export interface Coupon {
   readonly material: Region;
   readonly area: Region;
-  readonly sheet: { readonly width: number; readonly height: number };
+  /** Of the room that it takes. */
+  readonly middle: Point;
   readonly object: Bounds;
 }
 
@@ -19,7 +21,7 @@ const ROOM = 5;
 
 /** Cuts a coupon's windows out of the job's material and engraved areas. Windows whose letter is gone are left out. */
 export function couponOf(
-  { windows, frame }: CouponPlan,
+  { windows, frame }: Pick<CouponOf, 'windows' | 'frame'>,
   letters: readonly Letter[],
   material: Region,
   area: Region,
@@ -47,11 +49,10 @@ export function couponOf(
     x += outer.maxX - outer.minX + ROOM;
     height = Math.max(height, outer.maxY - outer.minY);
   }
-  const sheet = { width: Math.max(10, Math.ceil(x)), height: Math.ceil(height + 2 * ROOM) };
   return {
     material: pieces.flatMap((piece) => piece.material),
     area: pieces.flatMap((piece) => piece.area),
-    sheet,
+    middle: { x: Math.max(10, Math.ceil(x)) / 2, y: Math.ceil(height + 2 * ROOM) / 2 },
     object: { minX: ROOM, minY: ROOM, maxX: Math.max(ROOM, x - ROOM), maxY: ROOM + height },
   };
 }

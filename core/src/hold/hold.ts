@@ -9,7 +9,6 @@ import type { Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Construction } from '../construct/construct.ts';
 import { toSheet, type LetterGroup } from '../construct/groups.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Joined } from './joins/join.ts';
@@ -55,7 +54,7 @@ interface HeldGroup extends Bridging {
 const NO_BRIDGES = { islands: [], bridges: [], bridgeArea: [], unheld: [], dropping: [], lost: [] };
 const NO_TIES = { ties: [], tieArea: [], lostBars: [] };
 
-/** Material that nothing need hold, or that is joined and not bridged. */
+/** Material with no openings whose islands need holding. */
 export const heldAsItIs = (joined: Pick<Hold, 'material'> & Partial<Joined>): Hold => ({
   ...NO_BRIDGES,
   ...NO_TIES,
@@ -63,23 +62,24 @@ export const heldAsItIs = (joined: Pick<Hold, 'material'> & Partial<Joined>): Ho
 });
 
 /**
- * Holds the islands of a cut-through plate, each group of letters by itself, so that a change of one letter leaves the
+ * Holds the islands of what is cut through a body, each group of letters by itself, so that a change of one letter leaves the
  * bridges of the others where they are.
  */
 export function holdIslands(
-  { body, groups }: Pick<Construction, 'body' | 'groups'>,
+  body: Region,
+  groups: readonly LetterGroup[],
   letters: readonly Letter[],
   plan: BridgePlan,
   memo: Memo,
-): Hold {
-  const plate = joinBounds(body.map(contourBounds));
-  const planFor = groupPlans(plan, groups[0]?.kind ?? '');
+): Omit<Hold, keyof typeof NO_TIES> {
+  const whole = joinBounds(body.map(contourBounds));
+  const planFor = groupPlans(plan);
   const found: UnnamedIsland[] = [];
   const [bridges, cuts, bridgeArea]: [Bridge[], Region[], Contour[]] = [[], [], []];
   const [loose, lost]: [Set<string>, LostPlace[]] = [new Set(), []];
   for (const group of groups) {
-    // What reaches over the plate's edge is open there, and a finding of its own.
-    if (!boundsContain(plate, group.bounds, 1e-6)) {
+    // What reaches over the edge is open there, and a finding of its own.
+    if (!boundsContain(whole, group.bounds, 1e-6)) {
       cuts.push(group.region);
       continue;
     }
@@ -100,7 +100,6 @@ export function holdIslands(
   for (const [island, places] of Object.entries(plan.byHand))
     if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
   return {
-    ...NO_TIES,
     material: knockOutAll(body, cuts),
     islands,
     bridges,
@@ -111,25 +110,22 @@ export function holdIslands(
   };
 }
 
-/**
- * Gives the plan as it concerns a group, under the group's own names, and what tells how it is held from others.
- * @param groupKind how all groups of the job are made
- */
-function groupPlans(plan: BridgePlan, groupKind: string): (group: LetterGroup) => { plan: BridgePlan; kind: string } {
+/** Gives the plan as it concerns a group, under the group's own names, and what tells how it is held from others. */
+function groupPlans(plan: BridgePlan): (group: LetterGroup) => { plan: BridgePlan; kind: string } {
   const places = byLetter(Object.keys(plan.byHand));
   const drops = byLetter(plan.drop === 'all' ? [] : plan.drop);
   const plain = { ...plan, byHand: {}, drop: plan.drop === 'all' ? plan.drop : [] };
-  const kindOf = (own: BridgePlan) => `held ${groupKind} ${JSON.stringify(own)}`;
-  const usual = { plan: plain, kind: kindOf(plain) };
-  return ({ letters }) => {
-    if (!letters.some(({ id }) => places.has(id) || drops.has(id))) return usual;
+  const plainly = JSON.stringify(plain);
+  return ({ letters, kind }) => {
+    if (!letters.some(({ id }) => places.has(id) || drops.has(id)))
+      return { plan: plain, kind: `held ${kind} ${plainly}` };
     const ownNames = (of: ReadonlyMap<SourceId, readonly string[]>) =>
       letters.flatMap(({ id }, n) =>
         (of.get(id) ?? []).map((island) => [islandId(inGroup(n), numberOfIsland(island)), island] as const),
       );
     const byHand = Object.fromEntries(ownNames(places).map(([name, island]) => [name, plan.byHand[island]!]));
     const own = { ...plan, byHand, drop: plan.drop === 'all' ? plan.drop : ownNames(drops).map(([name]) => name) };
-    return { plan: own, kind: kindOf(own) };
+    return { plan: own, kind: `held ${kind} ${JSON.stringify(own)}` };
   };
 }
 

@@ -29,23 +29,19 @@ export interface PiecesPlan {
   /** Stand-alone letters may come off each by itself. */
   readonly separate: boolean;
   readonly coupon: boolean;
-  /** Whether engraved areas and lines are assigned to cut. */
-  readonly cutsArea: boolean;
-  readonly cutsLines: boolean;
 }
 
 /**
- * The pieces that cutting the edges of `material` leaves, and whatever else is cut: the material's own, kept ones
+ * The pieces that cutting the edges of `material` leaves, and whatever else is to be cut: the material's own, kept ones
  * first, and then the slugs that fall out of its holes.
  */
 export function findPieces(
   plan: PiecesPlan,
   { material: whole, dropping }: Pick<Hold, 'material' | 'dropping'>,
   letters: readonly Letter[],
-  { area, lines }: OtherCuts,
+  cuts: OtherCuts,
 ): Piece[] {
   const onPlate = plan.base === 'plate';
-  const cuts = { area: plan.cutsArea ? area : [], lines: plan.cutsLines ? lines : [] };
   const { material, components } = cutApart(whole, cuts);
   const kept = keptOnes(plan, components);
   const status = onPlate ? 'drop-out' : 'loose';

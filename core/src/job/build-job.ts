@@ -1,23 +1,18 @@
-import { plansOf, type HoldPlan } from '../assembly/plans.ts';
-import { checkBuilt } from '../check/check.ts';
+import { buildAssembly, buildCoupon, type AssemblyBuild } from '../assembly/build-assembly.ts';
+import type { Surroundings } from '../assembly/plans.ts';
+import { StageCache } from '../assembly/stages.ts';
+import { checkAssembly, checkJob, findingOf, inOrder } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
-import { arrange, type Arrangement } from '../construct/arrangement.ts';
-import { construct, type Construction } from '../construct/construct.ts';
-import { NO_BOUNDS } from '../geometry/bounds.ts';
-import { withoutScraps } from '../geometry/without-scraps.ts';
-import { couponOf, type Coupon } from '../hold/coupon.ts';
-import { heldAsItIs, holdIslands, type Hold } from '../hold/hold.ts';
-import { join } from '../hold/joins/join.ts';
-import { layOutClosedUp } from '../hold/joins/close-up-lettering.ts';
-import { findPieces, type Piece } from '../hold/pieces.ts';
-import { placeTabs, type Tab } from '../hold/tabs.ts';
-import type { Memo } from '../geometry/memo.ts';
+import type { LaidSubject } from '../check/subjects.ts';
+import type { Bounds } from '../geometry/bounds.ts';
+import { faceOf, itemName } from '../items/kinds.ts';
 import type { Face } from '../lettering/face.ts';
-import { layOut, type Lettering } from '../lettering/layout.ts';
-import { orderWork, type Drawing, type Operation } from '../operations/operations.ts';
-import type { Recipe } from '../recipe/schema.ts';
+import type { Operation } from '../operations/operations.ts';
+import type { Assembly, LineKind, Made, Recipe } from '../recipe/schema.ts';
+import { layOnSheet } from '../sheet/lay-out.ts';
+import { placeBounds, type Placement } from '../sheet/placement.ts';
 import { type Machine, type Material, type Shop } from '../shop/shop.ts';
-import { runStage, StageCache } from '../assembly/stages.ts';
+import { runOperations } from './run-operations.ts';
 
 /** What a recipe refers to by id. The core never fetches: callers bring what a recipe needs. */
 export interface Resources {
@@ -26,136 +21,168 @@ export interface Resources {
   readonly faces: ReadonlyMap<string, Face>;
 }
 
+/** A thing where it lies on the sheet. */
+export interface LaidAssembly {
+  readonly assembly: Assembly;
+  /** What people call it. */
+  readonly name: string;
+  /** In its own frame. */
+  readonly built: AssemblyBuild;
+  /** One a copy. */
+  readonly placements: readonly Placement[];
+}
+
 /** Everything computed from a recipe. */
 export interface Build {
   readonly recipe: Recipe;
   readonly machine: Machine;
   readonly material: Material;
-  /** null where the recipe's face is not here. */
-  readonly face: Face | null;
-  readonly lettering: Lettering;
-  readonly arrangement: Arrangement;
-  readonly construction: Construction;
-  readonly hold: Hold;
-  readonly pieces: readonly Piece[];
-  readonly drawing: Drawing;
-  readonly tabs: readonly Tab[];
+  readonly sheet: { readonly width: number; readonly height: number };
+  /** Those that are not hidden. */
+  readonly assemblies: readonly LaidAssembly[];
+  /** In running order, on the sheet. */
   readonly operations: readonly Operation[];
+  /** Places on the sheet. */
   readonly findings: readonly Finding[];
 }
 
-const NO_LETTERING: Lettering = {
-  letters: [],
-  missing: [],
-  bounds: NO_BOUNDS,
-  baselines: [],
-  capHeight: 0,
-  xHeight: 0,
-  lostNudges: [],
-  overrun: [],
-};
+/** A thing in its own frame, with what its check found there. */
+interface Checked {
+  readonly built: AssemblyBuild;
+  readonly findings: readonly Finding[];
+  /** By what alike things are known. */
+  readonly key: string;
+}
 
 /**
- * Computes a job from its recipe, stage by stage: lettering, arrangement, construction, hold, pieces, operations,
- * check. Pure: the same recipe and resources give the same build.
+ * Computes a job from its recipe: each thing in its own frame, then where they lie on the sheet, the operations over
+ * all of them, and the check. Pure: the same recipe and resources give the same build.
  * @param cache kept between builds by a caller that builds again and again; stages whose inputs are the same are not
  *   done again
  */
 export function build(recipe: Recipe, { shop, faces }: Resources, cache = new StageCache(1)): Build {
+  const { around, machineKnown, materialKnown } = surroundingsOf(recipe, shop);
+  const { machine, material } = around;
+  const surroundings = JSON.stringify(around);
+
+  const shown = recipe.assemblies.filter(({ hidden }) => !hidden);
+  const made = shown.map((assembly) => {
+    const checked = checkedAssembly(assembly, recipe, around, surroundings, faces, cache);
+    return { assembly, name: assemblyName(assembly, recipe), ...checked };
+  });
+  const layout = layOnSheet(
+    recipe.sheet,
+    made.map(({ assembly: { place, turn, copies }, built: { arrangement } }) => ({
+      object: arrangement.object,
+      middle: arrangement.middle,
+      place,
+      turn,
+      copies,
+    })),
+  );
+  const sheet = { width: layout.width, height: layout.height };
+  const laid = made.map((each, i) => ({ ...each, placements: layout.placements[i]! }));
+  const run = runOperations(recipe.operations, laid, machine, cache);
+  const findings = [
+    ...laid.flatMap((each) => findingsOnSheet(each, laid.length > 1)),
+    ...checkJob({
+      recipe,
+      machine,
+      machineKnown,
+      material,
+      materialKnown,
+      sheet,
+      laid: laid.map(subjectOf),
+      operations: run,
+      unassigned: unassignedOf(laid),
+    }),
+  ];
+  cache.turn();
+  const assemblies = laid.map(({ assembly, name, built, placements }) => ({ assembly, name, built, placements }));
+  return { recipe, machine, material, sheet, assemblies, operations: run, findings: inOrder(findings) };
+}
+
+/**
+ * What of a job concerns each of its things; where the shop has not what the recipe names, its first stands in.
+ * @throws Error where the shop has nothing at all
+ */
+export function surroundingsOf(
+  recipe: Recipe,
+  shop: Shop,
+): { readonly around: Surroundings; readonly machineKnown: boolean; readonly materialKnown: boolean } {
   const knownMachine = shop.machines.find(({ id }) => id === recipe.machine);
   const knownMaterial = shop.materials.find(({ id }) => id === recipe.material);
   const [machine, material] = [knownMachine ?? shop.machines[0], knownMaterial ?? shop.materials[0]];
   if (!machine || !material) throw new Error('The shop has no machine or no material.');
-  const face = faces.get(recipe.lettering.face);
-  const plans = plansOf(recipe, machine, material);
-  const { memo } = cache;
-
-  const letteringPlan = { ...plans.lettering, closing: plans.closing, here: face !== undefined };
-  const lettered = runStage(cache, 'lettering', null, letteringPlan, ({ closing, ...plan }) =>
-    !face ? NO_LETTERING : closing ? layOutClosedUp(plan, face, closing, memo) : layOut(plan, face, memo),
-  );
-  const lettering = lettered.made;
-  const arranged = runStage(cache, 'arrangement', lettered, plans.arrangement, (plan) => arrange(plan, lettering));
-  const arrangement = arranged.made;
-  const constructed = runStage(cache, 'construction', arranged, plans.construction, (plan) =>
-    construct(plan, arrangement, memo),
-  );
-  const construction = constructed.made;
-  const holding = runStage(cache, 'hold', constructed, plans.hold, (plan) =>
-    holdAll(plan, construction, arrangement, lettering.capHeight, memo),
-  );
-  const held = holding.made;
-  const windowed = runStage(cache, 'coupon', holding, plans.coupon, (plan) =>
-    plan ? couponOf(plan, arrangement.letters, held.material, construction.area) : null,
-  );
-  const coupon = windowed.made;
-  const drawn = runStage(cache, 'drawing', windowed, null, () => drawingOf(coupon, held, construction));
-  const drawing = drawn.made;
-  const pieces = runStage(cache, 'pieces', drawn, plans.pieces, (plan) => {
-    const whole = coupon ? { material: coupon.material, dropping: [] } : held;
-    return findPieces(plan, whole, arrangement.letters, { area: drawing.area, lines: drawing.linework });
-  }).made;
-  const tabbed = runStage(cache, 'tabs', drawn, plans.tabs, (plan) => placeTabs(drawing.outline, plan));
-  const tabs = tabbed.made;
-  const operations = runStage(cache, 'operations', tabbed, plans.work, (plan) => orderWork(plan, drawing, tabs)).made;
-  // A coupon's islands and bridges are no longer where they were.
-  const shown = coupon ? heldAsItIs({ material: coupon.material }) : held;
-  const laid: Arrangement = coupon ? { ...arrangement, sheet: coupon.sheet, object: coupon.object } : arrangement;
-  const findings = checkBuilt({
-    recipe,
-    machine,
-    machineKnown: knownMachine !== undefined,
-    material,
-    materialKnown: knownMaterial !== undefined,
-    faceKnown: face !== undefined,
-    lettering,
-    arrangement: laid,
-    construction,
-    hold: shown,
-    pieces,
-    drawing,
-    operations,
-  });
+  const { thickness, operations, assignment } = recipe;
   return {
-    recipe,
-    machine,
-    material,
-    face: face ?? null,
-    lettering,
-    arrangement: laid,
-    construction,
-    hold: shown,
-    pieces,
-    drawing,
-    tabs,
-    operations,
-    findings,
+    around: { machine, material, thickness, operations, assignment },
+    machineKnown: knownMachine !== undefined,
+    materialKnown: knownMaterial !== undefined,
   };
 }
 
-/** Holds what would fall out or come apart. */
-function holdAll(
-  plan: HoldPlan,
-  construction: Construction,
-  arrangement: Arrangement,
-  capHeight: number,
-  memo: Memo,
-): Hold {
-  switch (plan.by) {
-    case 'bridges':
-      return holdIslands(construction, arrangement.letters, plan, memo);
-    case 'joins': {
-      const capHeightOf = (line: number) => capHeight * (plan.lineScale[line] ?? 1);
-      return heldAsItIs(join(construction, arrangement, plan, capHeightOf, memo));
-    }
-    case 'nothing':
-      return heldAsItIs({ material: construction.material });
-  }
+/** A thing, computed or found: those that differ but in id, name and place are computed once. */
+function checkedAssembly(
+  assembly: Assembly,
+  recipe: Recipe,
+  around: Surroundings,
+  surroundings: string,
+  faces: ReadonlyMap<string, Face>,
+  cache: StageCache,
+): Checked {
+  const { id: _id, name: _name, place: _place, turn: _turn, copies: _copies, hidden: _hidden, ...own } = assembly;
+  const of = assembly.make === 'coupon' ? recipe.assemblies.find(({ id }) => id === assembly.of) : undefined;
+  const here = [...facesOf(recipe)].filter((face) => faces.has(face)).join();
+  const key = `${JSON.stringify([own, of])} ${surroundings} ${here}`;
+  return cache.stage('assembly', key, () => {
+    const built =
+      assembly.make === 'coupon'
+        ? buildCoupon(assembly, buildAssembly(of as Made, around, faces, cache), cache)
+        : buildAssembly(assembly, around, faces, cache);
+    return { built, findings: checkAssembly(built), key };
+  });
 }
 
-/** What is drawn of a job: of its coupon, where it is one. */
-const drawingOf = (coupon: Coupon | null, held: Hold, construction: Construction): Drawing => ({
-  outline: withoutScraps(coupon?.material ?? held.material),
-  area: withoutScraps(coupon?.area ?? construction.area),
-  linework: coupon ? [] : withoutScraps(construction.linework),
+/** Ids of the faces that a recipe needs. */
+export function facesOf({ assemblies }: Pick<Recipe, 'assemblies'>): Set<string> {
+  const items = assemblies.flatMap((assembly) => (assembly.make === 'coupon' ? [] : assembly.items));
+  return new Set(items.flatMap((item) => faceOf(item) ?? []));
+}
+
+/** What people call a thing: its own name, or that of the first item in it. */
+export function assemblyName(assembly: Assembly, { assemblies }: Pick<Recipe, 'assemblies'>): string {
+  if (assembly.name !== null) return assembly.name;
+  if (assembly.make === 'coupon') {
+    const of = assemblies.find(({ id }) => id === assembly.of);
+    return `Coupon of ${of ? assemblyName(of, { assemblies }) : assembly.of}`;
+  }
+  const [first] = assembly.items;
+  return first ? itemName(first) : 'Empty thing';
+}
+
+type Laid = LaidAssembly & Checked;
+
+const subjectOf = ({ assembly, name, built, placements }: Laid): LaidSubject => ({
+  id: assembly.id,
+  name,
+  boxes: placements.map((placement): Bounds => placeBounds(built.arrangement.object, placement)),
+  built,
 });
+
+/** Findings of a thing, where the first of its copies lies. */
+function findingsOnSheet({ assembly, name, built, findings, placements }: Laid, isOneOfSeveral: boolean): Finding[] {
+  return findings.map((finding) => ({
+    ...findingOf(finding, assembly.id, built.coupon?.of),
+    ...(isOneOfSeveral && { on: name }),
+    place: finding.place && placeBounds(finding.place, placements[0]!),
+  }));
+}
+
+function unassignedOf(laid: readonly Laid[]): Map<LineKind, number> {
+  const counts = new Map<LineKind, number>();
+  for (const { built } of laid)
+    for (const { operation, kinds, contours } of built.lines)
+      if (operation === null) counts.set(kinds[0]!, (counts.get(kinds[0]!) ?? 0) + contours.length);
+  return counts;
+}

@@ -1,23 +1,26 @@
 import { centreOf, heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
-import type { Recipe } from '../recipe/schema.ts';
-import type { Build } from './build-job.ts';
-import type { Measures } from './measure-job.ts';
+import type { AssemblyBuild } from '../assembly/build-assembly.ts';
+import type { CouponOf } from '../recipe/schema.ts';
+import type { Measures } from './measure-assembly.ts';
 
 /** Windows of a coupon at most. */
 const MOST = 4;
+
+/** A window reaches no further past the thing than this, mm. */
+const ROUND = 20;
 
 /** A window is so many times as large as the place it shows, and at least so many limits. */
 const ROOM = 3;
 
 /**
- * The riskiest places of a job for a test coupon: its thinnest neck or wall, its narrowest bridge, its narrowest gap
+ * The riskiest places of a thing for a test coupon: its thinnest neck or wall, its narrowest bridge, its narrowest gap
  * and its smallest counter. Each is known by the letter it is nearest to, so that it stays there.
  * @returns null where there is nothing to test
  */
 export function couponPlaces(
-  { arrangement: { letters, sheet }, hold, recipe }: Build,
+  { arrangement: { letters, object }, hold, around: { thickness } }: AssemblyBuild,
   measures: Measures,
-): Recipe['coupon'] {
+): Pick<CouponOf, 'windows' | 'frame'> | null {
   const narrowest = <T>(list: readonly T[], width: (each: T) => number): T | undefined =>
     list.reduce<T | undefined>(
       (least, each) => (least === undefined || width(each) < width(least) ? each : least),
@@ -46,11 +49,11 @@ export function couponPlaces(
     const own = centreOf(letter.bounds);
     const size = Math.min(
       Math.max(least, ROOM * Math.max(widthOf(place), heightOf(place))),
-      Math.max(sheet.width, sheet.height),
+      Math.max(widthOf(object), heightOf(object)) + ROUND,
     );
     return { letter: letter.id, x: round(middle.x - own.x), y: round(middle.y - own.y), size: Math.ceil(size) };
   });
-  return { windows, frame: Math.max(3, round(recipe.thickness)) };
+  return { windows, frame: Math.max(3, round(thickness)) };
 }
 
 const round = (mm: number): number => Number(mm.toFixed(2));

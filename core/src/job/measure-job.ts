@@ -1,154 +1,45 @@
-import type { Construction } from '../construct/construct.ts';
-import type { LetterRole } from '../makes/make.ts';
-import { isBridged, isJoined, MAKES } from '../makes/makes.ts';
-import { PLATE, type IslandId } from '../recipe/identity.ts';
-import type { Bounds } from '../geometry/bounds.ts';
-import { componentRegion } from '../geometry/components.ts';
-import { leastWidth } from '../geometry/least-width.ts';
-import { medialAxis, type MedialAxis } from '../geometry/medial-axis.ts';
-import { weldRegions } from '../geometry/kernel/boolean.ts';
-import { noMemo, type Memo } from '../geometry/memo.ts';
-import { widestDisc } from '../geometry/widest-disc.ts';
-import { findCounters, type Counter } from '../measure/counters.ts';
-import { partsOf } from '../hold/joins/parts.ts';
-import { pointsOfParts, type PartPoints } from '../hold/joins/points.ts';
-import { findNecks, waysToFrame, type Neck, type Part } from '../measure/necks.ts';
-import { findSpecks, type Speck } from '../measure/specks.ts';
-import { thicknessOf, type Thickness } from '../measure/thickness.ts';
-import { limitsAt, limitsFor, type PlainLimits } from '../shop/limits.ts';
-import { checkMeasured } from '../check/check.ts';
+import type { AssemblyBuild } from '../assembly/build-assembly.ts';
+import { findingOf } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
+import { noMemo, type Memo } from '../geometry/memo.ts';
+import { placeBounds, type Placement } from '../sheet/placement.ts';
 import type { Build } from './build-job.ts';
+import { measureAssembly, type Measures } from './measure-assembly.ts';
 
-/** How thick things are, and whether that is enough: what takes longer than drawing the job. Lengths in mm. */
-export interface Measures {
-  /** What was measured: the material, the area that is engraved, or the letters that are left standing. */
-  readonly of: 'material' | 'engraved area' | 'standing letters';
-  readonly thickness: Thickness;
-  readonly gaps: Thickness;
-  /** Joins between stand-alone letters and their rails. */
-  readonly necks: readonly Neck[];
-  /** How each island hangs: the widest way from it to the frame, at that way's narrowest; null where it does not. */
-  readonly islandHolds: readonly IslandHold[];
-  /** At how many points each part of stand-alone lettering is joined to others. */
-  readonly points: readonly PartPoints[];
-  readonly counters: readonly Counter[];
-  /** Pieces and holes smaller than the limit. */
-  readonly specks: readonly Speck[];
+/** How thick the things of a job are, and whether that is enough. */
+export interface JobMeasures {
+  readonly assemblies: readonly AssemblyMeasures[];
+  /** Places on the sheet. */
   readonly findings: readonly Finding[];
-  /** What each was held against. */
-  readonly limits: PlainLimits;
 }
 
-/** How an island hangs, mm. */
-export interface IslandHold {
-  readonly island: IslandId;
-  /** Of the widest disc that passes from it to the frame; null where it does not hang. */
-  readonly width: number | null;
-  /** Between two parallel lines that just hold the island, turned to be as near as they can. */
-  readonly least: number;
-  readonly place: Bounds;
-}
-
-/** An island's middle is told this finely, mm: any place well inside will do. */
-const CORE_PRECISION = 0.1;
-
-/** What of a thing is measured, by what the letters are in it. */
-const MEASURED = {
-  material: 'material',
-  opening: 'material',
-  engraved: 'engraved area',
-  standing: 'standing letters',
-} as const;
-
-/** What is measured, and how: nothing else of a recipe is looked at. */
-interface MeasurePlan {
-  readonly letters: LetterRole;
-  readonly joined: boolean;
-  readonly bridged: boolean;
-  readonly coupon: boolean;
-  readonly limits: PlainLimits;
-}
-
-function planOf({ recipe, machine, material }: Build): MeasurePlan {
-  const make = MAKES[recipe.make];
-  return {
-    letters: make.letters,
-    joined: isJoined(recipe.make),
-    bridged: isBridged(recipe.make),
-    coupon: recipe.coupon !== null,
-    limits: make.limits(limitsAt(limitsFor(machine, material), recipe.thickness), machine.fillPitch),
-  };
+/** Measures of one thing. */
+export interface AssemblyMeasures {
+  readonly id: string;
+  readonly built: AssemblyBuild;
+  /** Places in the thing's own frame. */
+  readonly measures: Measures;
+  /** Where that lies on the sheet. */
+  readonly placement: Placement;
 }
 
 /** Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait. */
-export function measure(built: Build, memo: Memo = noMemo): Measures {
-  const plan = planOf(built);
-  const taken = takenOf(built, plan, memo);
-  const { recipe, machine, material, arrangement, lettering, hold } = built;
-  const subject = { recipe, machine, material, letters: arrangement.letters, capHeight: lettering.capHeight, hold };
-  return {
-    of: MEASURED[plan.letters],
-    ...taken,
-    findings: plan.coupon ? [] : checkMeasured({ ...subject, ...taken }),
-  };
-}
-
-type Taken = Omit<Measures, 'of' | 'findings'>;
-
-/** What was last measured of a construction: another name, tag or speed asks for nothing to be measured anew. */
-const kept = new WeakMap<Construction, { readonly of: readonly unknown[]; readonly taken: Taken }>();
-
-function takenOf(built: Build, plan: MeasurePlan, memo: Memo): Taken {
-  const { arrangement, construction, hold, drawing } = built;
-  // Objects of the stages before: the same ones where nothing of them changed.
-  const of = [hold.material, hold.islands, hold.ties, drawing.area, arrangement.letters, JSON.stringify(plan)];
-  const known = kept.get(construction);
-  if (known?.of.every((each, i) => each === of[i])) return known.taken;
-  const taken = takeMeasures(built, plan, memo);
-  kept.set(construction, { of, taken });
-  return taken;
-}
-
-function takeMeasures(built: Build, { letters, joined, bridged, coupon, limits }: MeasurePlan, memo: Memo): Taken {
-  const { construction, arrangement, drawing, hold } = built;
-  const region =
-    letters === 'engraved'
-      ? drawing.area
-      : letters === 'standing'
-        ? weldRegions(construction.groups.map((group) => group.region))
-        : hold.material;
-  // Only letters that are joined have necks.
-  const material = joined ? Math.max(limits.wall, limits.neck) : limits.wall;
-  const axis = medialAxis(region, { material, gaps: limits.gap });
-  return {
-    thickness: thicknessOf(axis, 1, limits.wall),
-    gaps: thicknessOf(axis, 2, limits.gap),
-    necks: joined && !coupon ? findNecks(axis, partsOf(arrangement.letters, arrangement.rails, memo)) : [],
-    islandHolds: bridged ? holdsOf(built, axis, memo) : [],
-    points: joined && !coupon ? pointsOfParts(arrangement.letters, arrangement.rails, hold.ties, memo) : [],
-    counters: coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
-    specks: findSpecks(region, limits.speck),
-    limits,
-  };
-}
-
-function holdsOf({ hold: { islands } }: Build, axis: MedialAxis, memo: Memo): IslandHold[] {
-  const least: number[] = [];
-  const parts = islands.map(({ id, component }): Part => {
-    const { minX, minY, maxX, maxY } = component.bounds;
-    const key = [(maxX - minX).toFixed(4), (maxY - minY).toFixed(4), component.area.toFixed(4)].join();
-    const core = memo('island core', key, () => {
-      const { centre } = widestDisc(componentRegion(component), CORE_PRECISION);
-      return { x: centre.x - minX, y: centre.y - minY, least: leastWidth(component.outer) };
-    });
-    least.push(core.least);
-    return { id, core: { x: core.x + minX, y: core.y + minY }, bounds: component.bounds };
-  });
-  return waysToFrame(axis, parts, PLATE).map((way, i) => ({
-    island: islands[i]!.id,
-    width: way?.width ?? null,
-    least: least[i]!,
-    place: way?.place ?? islands[i]!.component.bounds,
+export function measure({ assemblies }: Build, memo: Memo = noMemo): JobMeasures {
+  const measured = assemblies.map(({ assembly: { id }, built, placements, name }) => ({
+    id,
+    name,
+    built,
+    measures: measureAssembly(built, memo),
+    placement: placements[0]!,
   }));
+  return {
+    assemblies: measured,
+    findings: measured.flatMap(({ id, name, built, measures, placement }) =>
+      measures.findings.map((finding) => ({
+        ...findingOf(finding, id, built.coupon?.of),
+        ...(measured.length > 1 && { on: name }),
+        place: finding.place && placeBounds(finding.place, placement),
+      })),
+    ),
+  };
 }

@@ -1,15 +1,18 @@
-import { applyPatch, type RecipePatch } from '../recipe/patch.ts';
-import type { Recipe } from '../recipe/schema.ts';
-import { letterName } from '../lettering/naming.ts';
-import { isUnder, limitAt, limitsFor } from '../shop/limits.ts';
+import { buildAssembly, type AssemblyBuild } from '../assembly/build-assembly.ts';
+import { neckOf, type Surroundings } from '../assembly/plans.ts';
+import { StageCache } from '../assembly/stages.ts';
 import { list, tidy } from '../check/wording.ts';
-import { build, type Build, type Resources } from './build-job.ts';
 import { medialAxis } from '../geometry/medial-axis.ts';
 import type { Memo } from '../geometry/memo.ts';
+import { standing } from '../hold/hold-thing.ts';
 import { partsOf } from '../hold/joins/parts.ts';
+import { letterName } from '../lettering/naming.ts';
 import { findNecks } from '../measure/necks.ts';
-import { neckOf } from '../assembly/plans.ts';
-import { StageCache } from '../assembly/stages.ts';
+import { inItem } from '../recipe/identity.ts';
+import { patchBetween, within, type RecipePatch } from '../recipe/patch.ts';
+import type { Made, Recipe } from '../recipe/schema.ts';
+import { isUnder, limitAt, limitsFor } from '../shop/limits.ts';
+import { surroundingsOf, type Resources } from './build-job.ts';
 
 /** What makes stand-alone lettering one piece, as a change to its recipe, and what that changes, in words. */
 export interface OnePiece {
@@ -26,25 +29,31 @@ export interface OnePiece {
 /** Thickening is tried so many times. */
 const THICKENINGS = 4;
 
-type Joins = Recipe['hold']['joins'];
-type Thicken = Recipe['lettering']['thicken'];
+type Joins = Made['hold']['joins'];
 
 /**
  * Tries what would make stand-alone letters one piece: closing letters up, ties for what is still loose, ties over thin
  * necks, and thickening where nothing else will do. Of what holds, the least visible is the answer; where nothing does,
  * what comes nearest.
+ * @param id of the thing
  * @param progress told before each try: how many were made, and of how many at most
+ * @throws Error where the recipe makes no such thing
  */
 export function makeOnePiece(
   recipe: Recipe,
+  id: string,
   resources: Resources,
   cache = new StageCache(),
   progress: (done: number, of: number) => void = () => {},
 ): OnePiece {
-  const before = build(recipe, resources, cache);
-  const limit = neckOf(recipe, before.machine, before.material);
-  const counter = tidy(limitAt(limitsFor(before.machine, before.material).counter, recipe.thickness), 2);
-  const own = recipe.hold.joins;
+  const thing = recipe.assemblies.find((each) => each.id === id);
+  if (!thing || thing.make === 'coupon') throw new Error(`The recipe makes no ${id}.`);
+  const around: Surroundings = surroundingsOf(recipe, resources.shop).around;
+  const builtOf = (changed: Made) => buildAssembly(changed, around, resources.faces, cache);
+  const before = builtOf(thing);
+  const limit = neckOf(thing, around);
+  const counter = tidy(limitAt(limitsFor(around.machine, around.material).counter, recipe.thickness), 2);
+  const own = thing.hold.joins;
   const ways: readonly Partial<Joins>[] = [
     {},
     { closeUp: true },
@@ -54,41 +63,33 @@ export function makeOnePiece(
     { closeUp: true, ties: 'thin' },
   ];
   const tried: Outcome[] = [];
-  const attempt = (joins: Joins, thicken: Thicken): Outcome => {
+  const attempt = (joins: Joins, items: Made['items']): Outcome => {
     progress(tried.length, ways.length + THICKENINGS);
-    const patch: RecipePatch = [
-      { path: ['hold', 'pieces'], value: 'one' },
-      { path: ['hold', 'joins'], value: joins },
-      { path: ['lettering', 'thicken'], value: thicken },
-    ];
-    const built = build(applyPatch(recipe, patch), resources, cache);
+    const changed: Made = { ...thing, items, hold: { ...thing.hold, pieces: 'one', joins } };
+    const built = builtOf(changed);
     const pieces = built.pieces.filter(({ status }) => status !== 'drop-out').length;
     const seen = visibilityOf(built);
     // What is in more pieces, or seen no less than what holds already, need not be measured: it cannot win.
     const beaten = tried.some((other) => other.pieces < pieces || (other.holds && other.seen <= seen));
     const neck = beaten ? null : narrowestNeck(built, limit, cache.memo);
     const holds = !beaten && pieces === 1 && (neck === null || !isUnder(neck, limit));
-    const outcome: Outcome = { patch, built, pieces, neck, holds, seen };
+    const outcome: Outcome = { changed, built, pieces, neck, holds, seen };
     tried.push(outcome);
     return outcome;
   };
   for (const way of ways) {
-    const { holds, seen } = attempt({ ...own, ...way }, recipe.lettering.thicken);
+    const { holds, seen } = attempt({ ...own, ...way }, thing.items);
     if (holds && seen === 0) break;
   }
   let last = tried.at(-1)!;
-  let { thicken } = recipe.lettering;
+  let { items } = thing;
   for (let round = 0; round < THICKENINGS && !tried.some(({ holds }) => holds) && last.pieces === 1; round++) {
-    thicken = {
-      ...thicken,
-      by: tidy(Math.ceil((thicken.by + (limit - (last.neck ?? limit)) / 2 + 0.01) * 50) / 50, 2),
-      keepCounters: thicken.keepCounters || counter,
-    };
-    last = attempt({ ...own, closeUp: true, ties: 'thin' }, thicken);
+    items = thickened(items, (limit - (last.neck ?? limit)) / 2, counter);
+    last = attempt({ ...own, closeUp: true, ties: 'thin' }, items);
   }
   const best = tried.reduce((chosen, each) => (isBetter(each, chosen) ? each : chosen));
   return {
-    patch: best.patch,
+    patch: within(id, patchBetween(thing, best.changed)),
     changes: changesBetween(before, best.built),
     holds: best.holds,
     pieces: best.pieces,
@@ -97,19 +98,28 @@ export function makeOnePiece(
   };
 }
 
+/** All lettering so much thicker, mm, in fiftieths of a millimetre. */
+const thickened = (items: Made['items'], lack: number, counter: number): Made['items'] =>
+  items.map((item) => {
+    if (item.kind !== 'lettering') return item;
+    const { by, keepCounters } = item.thicken;
+    const thicken = { by: tidy(Math.ceil((by + lack + 0.01) * 50) / 50, 2), keepCounters: keepCounters || counter };
+    return { ...item, thicken: { ...item.thicken, ...thicken } };
+  });
+
 /** Width of the narrowest neck, mm, exact up to the limit; null where there is none. */
-function narrowestNeck({ hold, arrangement: { letters, rails } }: Build, limit: number, memo: Memo): number | null {
+function narrowestNeck({ hold, arrangement }: AssemblyBuild, limit: number, memo: Memo): number | null {
   const axis = medialAxis(hold.material, { material: limit, gaps: 0 });
-  const widths = findNecks(axis, partsOf(letters, rails, memo)).map(({ width }) => width);
+  const widths = findNecks(axis, partsOf(standing(arrangement), arrangement.rails, memo)).map(({ width }) => width);
   return widths.length === 0 ? null : Math.min(...widths);
 }
 
 /** How much of it is seen: a tie more than a letter moved as far. In mm, for comparing only. */
-function visibilityOf({ lettering, hold }: Build): number {
-  const moves = [...(lettering.closedUp?.values() ?? [])].reduce((sum, move) => sum + move, 0);
+function visibilityOf(built: AssemblyBuild): number {
+  const moves = [...closedUpOf(built).values()].reduce((sum, move) => sum + move, 0);
   return (
     moves +
-    hold.ties.reduce((sum, { length, width, why }) => sum + (why === 'thin' ? width / 2 : 2 * length + width), 0)
+    built.hold.ties.reduce((sum, { length, width, why }) => sum + (why === 'thin' ? width / 2 : 2 * length + width), 0)
   );
 }
 
@@ -120,20 +130,27 @@ function isBetter(a: Outcome, b: Outcome): boolean {
 }
 
 interface Outcome {
-  readonly patch: RecipePatch;
-  readonly built: Build;
+  readonly changed: Made;
+  readonly built: AssemblyBuild;
   readonly pieces: number;
   readonly neck: number | null;
   readonly holds: boolean;
   readonly seen: number;
 }
 
-function changesBetween(before: Build, after: Build): string[] {
+/** How far letters were closed up, mm, by their names in the thing. */
+const closedUpOf = ({ items }: AssemblyBuild): Map<string, number> =>
+  new Map(
+    items.flatMap(({ item, form }) =>
+      [...(form.lettering?.closedUp ?? [])].map(([id, move]) => [inItem(item.id, id), move] as const),
+    ),
+  );
+
+function changesBetween(before: AssemblyBuild, after: AssemblyBuild): string[] {
   const { letters } = after.arrangement;
   const changes: string[] = [];
-  const closed = [...(after.lettering.closedUp ?? [])].filter(
-    ([id, move]) => Math.abs(move - (before.lettering.closedUp?.get(id) ?? 0)) > 0.01,
-  );
+  const closedBefore = closedUpOf(before);
+  const closed = [...closedUpOf(after)].filter(([id, move]) => Math.abs(move - (closedBefore.get(id) ?? 0)) > 0.01);
   if (closed.length > 0)
     changes.push(`Closed up: ${list(closed.map(([id, move]) => `${letterName(id, letters)} by ${tidy(move, 2)} mm`))}`);
   const known = new Set(before.hold.ties.map(({ id }) => id));
@@ -143,7 +160,10 @@ function changesBetween(before: Build, after: Build): string[] {
     `${letterName(part, letters)} by a bar ${tidy(length, 1)} mm long`;
   if (loose.length > 0) changes.push(`Tied: ${list(loose.map(tied))}`);
   if (thin.length > 0) changes.push(`Necks made wider: ${list(thin.map(({ part }) => letterName(part, letters)))}`);
-  const by = after.recipe.lettering.thicken.by - before.recipe.lettering.thicken.by;
-  if (Math.abs(by) > 1e-6) changes.push(`Thickened by ${tidy(by, 2)} mm all round`);
+  const by = Math.max(...weightsOf(after).map((weight, i) => weight - weightsOf(before)[i]!), 0);
+  if (by > 1e-6) changes.push(`Thickened by ${tidy(by, 2)} mm all round`);
   return changes;
 }
+
+const weightsOf = ({ items }: AssemblyBuild): number[] =>
+  items.flatMap(({ item }) => (item.kind === 'lettering' ? [item.thicken.by] : []));

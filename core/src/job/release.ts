@@ -87,55 +87,79 @@ function utf8(text: string): Uint8Array {
 
 /** The drawing of a build as files carry it: a layer an operation, by the machine's output map. */
 export function sheetDrawing(
-  { recipe, machine, arrangement, operations }: Build,
+  { recipe, machine, sheet, assemblies, operations }: Build,
   revision: number | null,
 ): SheetDrawing {
   const names = layerNames(operations, machine.output);
+  const makes = [...new Set(assemblies.map(({ built }) => MAKES[built.thing.make].name))];
   return {
     title: recipe.name,
     description:
-      `${MAKES[recipe.make].name}, ${recipe.thickness} mm, ` +
+      `${makes.join(', ')}, ${recipe.thickness} mm, ` +
       `${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
-    width: arrangement.sheet.width,
-    height: arrangement.sheet.height,
-    layers: operations.map(({ id, work, fill, contours }, i) => ({
+    width: sheet.width,
+    height: sheet.height,
+    layers: operations.map((operation, i) => ({
       name: names[i]!,
-      operation: `${work} ${id}`,
-      colour: machine.output[work].colour,
-      dxfColour: machine.output[work].dxfColour,
-      fill,
-      contours,
+      operation: `${operation.work} ${whatOf(operation)}`,
+      colour: machine.output[operation.work].colour,
+      dxfColour: machine.output[operation.work].dxfColour,
+      fill: operation.fill,
+      contours: operation.contours,
     })),
   };
 }
 
-/** The output map's layer for the work; where two operations share one, each says which it is. */
+/** What an operation is of, where it has no name. */
+const whatOf = ({ name, kinds }: Pick<Operation, 'name' | 'kinds'>): string => {
+  if (name !== null) return name;
+  const outline = kinds.filter((kind) => kind === 'inner' || kind === 'outer');
+  const others = kinds.filter((kind) => kind === 'area' || kind === 'line');
+  const edges = outline.length === 2 ? ['outline'] : outline.map((kind) => `outline:${kind}`);
+  return [...edges, ...others.map((kind) => (kind === 'line' ? 'linework' : kind))].join(', ');
+};
+
+/** The output map's layer for the work; where several operations share one, each says which it is. */
 function layerNames(operations: readonly Operation[], output: Build['machine']['output']): string[] {
   const base = operations.map(({ work }) => output[work].layer);
-  return operations.map(({ id }, i) =>
-    base.filter((name) => name === base[i]).length > 1
-      ? `${base[i]}_${(id.split(':')[1] ?? id).toUpperCase()}`
-      : base[i]!,
-  );
+  return operations.map(({ id, fill }, i) => {
+    if (base.filter((name) => name === base[i]).length < 2) return base[i]!;
+    const isParted = operations.some((other) => other.id === id && other.fill !== fill);
+    return `${base[i]}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}`;
+  });
 }
 
 function jobTicket(report: Report, drawing: SheetDrawing): string[] {
   const [width, height] = [report.bounds.maxX - report.bounds.minX, report.bounds.maxY - report.bounds.minY];
-  const counts = (status: string) => report.pieces.filter((piece) => piece.status === status).length;
+  const counts = (status: string) =>
+    report.assemblies.reduce(
+      (sum, { pieces, copies }) => sum + copies * pieces.filter((piece) => piece.status === status).length,
+      0,
+    );
   return [
     drawing.description,
     `Material: ${report.material}, ${report.thickness} mm`,
     `Sheet: ${decimal(report.sheet.width, 2)} x ${decimal(report.sheet.height, 2)} mm. Drawing: ` +
       `${decimal(width, 2)} x ${decimal(height, 2)} mm.`,
     `Pieces: ${counts('kept')} kept, ${counts('loose')} loose, ${counts('drop-out')} drop-outs`,
+    ...thingsOnTicket(report),
     '',
     ...report.operations.map(
-      ({ work, id, contours, length, time, settings }, i) =>
-        `${i + 1}. ${work} (${id}): ${contours} contours, ${(length / 1000).toFixed(2)} m, ` +
-        `${decimal(settings.speed, 1)} mm/s, ${settings.power} %, ${settings.passes} x, about ${formatTime(time)}`,
+      (operation, i) =>
+        `${i + 1}. ${operation.work} (${whatOf(operation)}): ${operation.contours} contours, ` +
+        `${(operation.length / 1000).toFixed(2)} m, ${decimal(operation.settings.speed, 1)} mm/s, ` +
+        `${operation.settings.power} %, ${operation.settings.passes} x, about ${formatTime(operation.time)}`,
     ),
     `About ${formatTime(report.time)} in all`,
     '',
-    ...report.findings.map(({ severity, title }) => `${severity === 'stop' ? 'STOP' : 'Look at'}: ${title}`),
+    ...report.findings.map(
+      ({ severity, title, on }) => `${severity === 'stop' ? 'STOP' : 'Look at'}: ${title}${on ? `, on ${on}` : ''}`,
+    ),
   ];
 }
+
+/** What lies on the sheet, where that is more than one thing. */
+const thingsOnTicket = ({ assemblies }: Report): string[] =>
+  assemblies.length === 1 && assemblies[0]!.copies === 1
+    ? []
+    : ['', ...assemblies.map(({ name, copies }) => `${copies} x ${name}`)];

@@ -65,12 +65,14 @@ export const PLAIN: Omit<LetteringPlan, 'words' | 'size'> = {
   nudges: {},
 };
 
-/** One letter in its place: what bridges, findings and order refer to by `id`. */
+/** One letter in its place, or the outline of a shape: what bridges, findings and order refer to by `id`. */
 export interface Letter {
   readonly id: LetterId;
   /** The character or ligature, as typed. */
   readonly text: string;
   readonly line: number;
+  /** Of its line, mm. */
+  readonly capHeight: number;
   /** The word it stands in, for naming it. */
   readonly word: string;
   /** What its outline is and how it is turned and scaled: equal for letters that differ only in their place. */
@@ -149,6 +151,7 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
       id,
       text,
       line,
+      capHeight: capHeight * (plan.lineScale[line] ?? 1),
       word,
       shape,
       origin: { x, y },
@@ -321,13 +324,15 @@ function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
   );
 }
 
-/** The same letter elsewhere. */
-export function moveLetter(letter: Letter, dx: number, dy: number): Letter {
+/** The same letter elsewhere, and under another name. */
+export function moveLetter(letter: Letter, dx: number, dy: number, id = letter.id): Letter {
+  const rename = id === letter.id ? null : () => id;
   return {
     ...letter,
+    id,
     origin: { x: letter.origin.x + dx, y: letter.origin.y + dy },
-    contours: moveRegion(letter.contours, dx, dy),
-    strokes: moveRegion(letter.strokes, dx, dy),
+    contours: moveRegion(letter.contours, dx, dy, rename),
+    strokes: moveRegion(letter.strokes, dx, dy, rename),
     bounds: moveBounds(letter.bounds, dx, dy),
   };
 }

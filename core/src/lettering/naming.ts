@@ -1,4 +1,4 @@
-import { isLetter, isSmallerPart, kindOf, letterOfPart, letterPlace } from '../recipe/identity.ts';
+import { isLetter, isSmallerPart, kindOf, letterOfPart, LETTER_IN_ITEM, letterPlace } from '../recipe/identity.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from './layout.ts';
 
@@ -15,7 +15,7 @@ export function letterName(id: SourceId, letters: readonly Letter[]): string {
     return `${/[ij!?;:]/.test(names.get(own)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own, letters)}`;
   }
   // Where a letter that is no longer there stood.
-  const place = isLetter(id) ? letterPlace(id) : null;
+  const place = isLetter(id) || LETTER_IN_ITEM.test(id) ? letterPlace(id) : null;
   return place ? `letter ${place.cluster + 1} of line ${place.line + 1}` : (OTHERS[kindOf(id)] ?? 'an edge');
 }
 

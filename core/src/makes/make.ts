@@ -1,4 +1,4 @@
-import type { RecipeInput } from '../recipe/schema.ts';
+import type { Made } from '../recipe/schema.ts';
 import type { PlainLimits } from '../shop/limits.ts';
 
 /**
@@ -6,6 +6,16 @@ import type { PlainLimits } from '../shop/limits.ts';
  * when the ground round them is engraved away.
  */
 export type LetterRole = 'material' | 'opening' | 'engraved' | 'standing';
+
+type Said<T> = { readonly [K in keyof T]?: T[K] };
+
+/** What a new thing starts from, where that is not the usual. */
+export interface Start {
+  readonly plate?: Said<Made['plate']>;
+  readonly rail?: Made['rail'];
+  readonly relief?: Said<Made['relief']>;
+  readonly backer?: Said<Made['backer']>;
+}
 
 /** One make: all that sets it apart from the others. */
 export interface MakeRules {
@@ -20,7 +30,7 @@ export interface MakeRules {
   /** What the house limits become for it, mm. @param tool width of the tool that engraves */
   readonly limits: (house: PlainLimits, tool: number) => PlainLimits;
   /** Sizes that suit letters so high. */
-  readonly start: (capHeight: number) => Pick<RecipeInput, 'plate' | 'rail' | 'relief' | 'backer'>;
+  readonly start: (capHeight: number) => Start;
 }
 
 /** To half millimetres, and whole ones from 5 mm on. */

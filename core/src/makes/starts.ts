@@ -1,7 +1,7 @@
 import { isBridged, MAKES } from './makes.ts';
 import { limitAt } from '../shop/limits.ts';
 import { type Machine, type Shop, type Work } from '../shop/shop.ts';
-import type { Make, RecipeInput } from '../recipe/schema.ts';
+import type { JobInput, LineKind, Make, OperationPlan } from '../recipe/schema.ts';
 
 /** What a person says of a new job; all else starts from what suits it. */
 export interface NewJob {
@@ -32,24 +32,31 @@ function startingCapHeight({ make, thickness }: NewJob, machine: Machine | undef
 }
 
 /** A recipe that is at once a working design: sizes follow from the machine, the rest from the make. */
-export function startRecipe(job: NewJob, shop: Shop): RecipeInput {
+export function startRecipe(job: NewJob, shop: Shop): JobInput {
   const machine = shop.machines.find(({ id }) => id === job.machine) ?? shop.machines[0];
   const capHeight = startingCapHeight(job, machine);
   const words = job.words.trim();
-  const common = {
+  return {
     name: words.split('\n')[0]!.slice(0, 60) || 'Untitled job',
-    make: job.make,
     machine: job.machine,
     material: job.material,
     thickness: job.thickness,
-    lettering: { words, size: { by: 'cap height' as const, value: capHeight } },
-    workOrder: {
-      outline: { work: 'cut' as const },
-      area: { work: areaWork(machine) },
-      linework: { work: lineWork(machine) },
-    },
+    assemblies: [
+      {
+        make: job.make,
+        ...MAKES[job.make].start(capHeight),
+        items: [{ kind: 'lettering', words, size: { by: 'cap height', value: capHeight } }],
+      },
+    ],
+    operations: usualOperations(machine),
   };
-  return { ...common, ...MAKES[job.make].start(capHeight) };
+}
+
+/** An operation for each kind of line, what frees the part last. */
+function usualOperations(machine: Machine | undefined): OperationPlan[] {
+  const plain = (id: LineKind, work: Work) => ({ id, name: null, work, speed: null, power: null, passes: null });
+  const [area, line] = [areaWork(machine), lineWork(machine)];
+  return [plain('area', area), plain('line', line), plain('inner', 'cut'), plain('outer', 'cut')];
 }
 
 const areaWork = (machine: Machine | undefined): Work =>

@@ -2,8 +2,10 @@
  * What things of a job are called: made and taken apart here, and nowhere else. A name stays while words, sizes and
  * faces change round it, so that what was put by hand on a thing stays on it.
  *
- * `letter:<line>.<cluster>.<index>`; a letter's parts are the letter itself and `<letter>~1` …, by size; islands are
- * `<letter>#0` …, from the top, or `plate#0` …; bridges `<island>:0` …, and the edges of one `bridge:<bridge>`.
+ * Inside its item a letter is `letter:<line>.<cluster>.<index>`, and a shape's one outline `shape`; in its assembly
+ * both are `<item>/…`. A letter's parts are the letter itself and `<letter>~1` …, by size; islands are `<letter>#0` …,
+ * from the top, or `plate#0` …; bridges `<island>:0` …, and the edges of one `bridge:<bridge>`. Names carry no
+ * assembly, so that two alike have all in common.
  * Letters that touch are computed together, and once for all places they stand in: there the nth of them is `#<n>`.
  */
 
@@ -11,8 +13,8 @@ declare const kind: unique symbol;
 type Name<Kind extends string> = string & { readonly [kind]: Kind };
 
 export type LetterId = Name<'letter'>;
-/** A letter, or one of its smaller parts; or the rail. */
-export type PartId = Name<'part'> | LetterId | typeof RAIL;
+/** A letter, or one of its smaller parts; or a rail, or the plate. */
+export type PartId = Name<'part'> | LetterId | typeof RAIL | typeof PLATE;
 export type IslandId = Name<'island'>;
 export type BridgeId = Name<'bridge'>;
 
@@ -31,10 +33,31 @@ export const COUPON = 'coupon';
 export const GROUND = 'ground';
 export const BORDER = 'border';
 
-export const LETTER_ID = /^letter:\d+\.\d+\.\d+$/;
-export const ISLAND_ID = /^(letter:\d+\.\d+\.\d+|plate)#\d+$/;
+/** What assemblies, items and operations are called. */
+export const OWN_ID = /^[a-z][a-z0-9-]{0,31}$/;
 
-const LETTER_START = /^letter:(\d+)\.(\d+)\.(\d+)/;
+/** A letter inside its item. */
+export const LETTER_IN_ITEM = /^letter:\d+\.\d+\.\d+$/;
+/** A letter or a shape in its assembly. */
+export const LETTER_ID = /^[a-z][a-z0-9-]*\/(letter:\d+\.\d+\.\d+|shape)$/;
+export const ISLAND_ID = /^([a-z][a-z0-9-]*\/(letter:\d+\.\d+\.\d+|shape)|plate)#\d+$/;
+
+const LETTER_START = /^([a-z][a-z0-9-]*\/)?letter:(\d+)\.(\d+)\.(\d+)/;
+
+/** The one outline of a shape, inside its item. */
+export const SHAPE = 'shape' as LetterId;
+
+/** What is called so inside an item, as it is called in the assembly. */
+export const inItem = <T extends string>(item: string, own: T): T => `${item}/${own}` as T;
+
+/** The item that a name is of; null where it is of none. */
+export function itemOf(name: string): string | null {
+  const item = name.slice(name.startsWith(BRIDGE_EDGE) ? BRIDGE_EDGE.length : 0, Math.max(0, name.indexOf('/')));
+  return OWN_ID.test(item) ? item : null;
+}
+
+/** What is called so in the assembly, as it is called inside its item. */
+export const withinItem = <T extends string>(name: T): T => name.slice(name.indexOf('/') + 1) as T;
 
 export const letterId = ({ line, cluster, index }: LetterPlace): LetterId =>
   `letter:${line}.${cluster}.${index}` as LetterId;
@@ -42,13 +65,14 @@ export const letterId = ({ line, cluster, index }: LetterPlace): LetterId =>
 /** Where the letter stands that a name is of, or of whose part, island or bridge it is; null where it is of none. */
 export function letterPlace(name: string): LetterPlace | null {
   const match = LETTER_START.exec(name);
-  return match && { line: Number(match[1]), cluster: Number(match[2]), index: Number(match[3]) };
+  return match && { line: Number(match[2]), cluster: Number(match[3]), index: Number(match[4]) };
 }
 
 export const isLetter = (name: string): name is LetterId => LETTER_ID.test(name);
 
 /** The same thing (letter, part, island) of a letter that stands elsewhere. */
-export const ofLetterAt = (name: string, place: LetterPlace): string => name.replace(LETTER_START, letterId(place));
+export const ofLetterAt = (name: string, place: LetterPlace): string =>
+  name.replace(LETTER_START, (_, item: string | undefined) => (item ?? '') + letterId(place));
 
 /** The nth part of a letter (or of what else comes in parts), by size from 0. */
 export const partId = (whole: string, n: number): PartId => (n === 0 ? whole : `${whole}~${n}`) as PartId;
@@ -83,6 +107,10 @@ export const numberInGroup = (name: string): number | null => {
   const match = GROUP_START.exec(name);
   return match && Number(match[2]);
 };
+
+/** The same thing of another of the letters computed together. */
+export const ofGroupNumber = (name: string, letter: LetterId): string =>
+  name.replace(GROUP_START, (_, edge: string | undefined) => (edge ?? '') + letter);
 
 /** What is called so among the letters computed together, as it is called in the job. */
 export const outOfGroup = <T extends string>(name: T, letters: readonly { readonly id: LetterId }[]): T =>

@@ -1,13 +1,22 @@
-import type { Recipe } from './schema.ts';
+import type { Made, Recipe, LetteringItem } from './schema.ts';
 
 /** Parts of a recipe by name, for stages that are given one and see no more. */
 
 export type Sheet = Recipe['sheet'];
-export type Plate = Recipe['plate'];
-export type Rail = NonNullable<Recipe['rail']>;
-export type Thickening = Recipe['lettering']['thicken'];
-export type Relief = Recipe['relief'];
-export type Backer = Recipe['backer'];
-export type CouponPlan = NonNullable<Recipe['coupon']>;
-export type WorkOrder = Recipe['workOrder'];
-export type { Assignment, Step } from './schema.ts';
+export type Plate = Made['plate'];
+export type Rail = NonNullable<Made['rail']>;
+export type Thickening = LetteringItem['thicken'];
+export type Relief = Made['relief'];
+export type Backer = Made['backer'];
+export type Hold = Made['hold'];
+export type {
+  Assembly,
+  CouponOf,
+  Item,
+  LetteringItem,
+  LineKind,
+  Made,
+  OperationPlan,
+  Role,
+  ShapeItem,
+} from './schema.ts';

@@ -1,26 +1,19 @@
 import { z } from 'zod';
-import { backerSchema } from './schema/backer.ts';
-import { couponSchema } from './schema/coupon.ts';
+import { assemblySchema, MOST_ASSEMBLIES } from './schema/assembly.ts';
 import { lengthIn } from './schema/fields.ts';
-import { holdSchema } from './schema/hold.ts';
-import { letteringSchema } from './schema/lettering.ts';
-import { plateSchema, reliefSchema } from './schema/plate.ts';
-import { railSchema } from './schema/rail.ts';
-import { workOrderSchema } from './schema/work-order.ts';
+import { assignmentSchema, operationsSchema } from './schema/operations.ts';
+import { badReferences, withIds } from './schema/references.ts';
 
+export { MAKES, type Assembly, type CouponOf, type Made, type Make } from './schema/assembly.ts';
+export { ROLES, type Item, type LetteringItem, type Role, type ShapeItem } from './schema/item.ts';
 export { MOST_CHARACTERS, MOST_LINES } from './schema/lettering.ts';
 export { LIMITS } from './schema/limits.ts';
-export type { Assignment, Step } from './schema/work-order.ts';
+export { LINE_KINDS, type LineKind, type OperationPlan } from './schema/operations.ts';
 
 /** The recipe format's version. It goes up when old recipes need rewriting; see read.ts. */
-export const RECIPE_VERSION = 1;
+export const RECIPE_VERSION = 2;
 
-/** See makes/ for what each is. */
-const MAKES = ['stand-alone', 'cut-through', 'engraved', 'relief', 'backed'] as const;
-export type Make = (typeof MAKES)[number];
-
-/** A job's recipe: everything else is computed from it. Lengths in mm. */
-export const recipeSchema = z.strictObject({
+const jobSchema = z.strictObject({
   needlefile: z.literal(RECIPE_VERSION).default(RECIPE_VERSION).describe('Version of the recipe format.'),
   name: z
     .string()
@@ -29,7 +22,6 @@ export const recipeSchema = z.strictObject({
     .max(120, 'must be 120 characters or fewer')
     .default('Untitled job'),
   tags: z.array(z.string().trim().min(1).max(40)).max(20).default([]),
-  make: z.enum(MAKES),
   machine: z.string().default('plasma').describe('Id of a machine of the shop.'),
   material: z.string().default('mild-steel').describe('Id of a material of the shop.'),
   thickness: lengthIn('thickness').default(3),
@@ -38,19 +30,16 @@ export const recipeSchema = z.strictObject({
       width: lengthIn('sheet').nullable().default(null).describe('null: as wide as what lies on it and the margin.'),
       height: lengthIn('sheet').nullable().default(null),
       margin: lengthIn('sheetMargin').default(10),
+      gap: lengthIn('sheetMargin').default(5).describe('Between things that lie beside each other by themselves.'),
     })
     .prefault({}),
-  lettering: letteringSchema,
-  plate: plateSchema.prefault({}),
-  rail: railSchema.nullable().default(null).describe('A bar under stand-alone letters; null: none.'),
-  relief: reliefSchema.prefault({}),
-  backer: backerSchema.prefault({}),
-  hold: holdSchema.prefault({}),
-  coupon: couponSchema
-    .nullable()
-    .default(null)
-    .describe('A test coupon: windows of the job, set side by side; null: the whole job.'),
-  workOrder: workOrderSchema.prefault({}),
+  assemblies: z
+    .array(assemblySchema)
+    .min(1, 'must have one thing or more')
+    .max(MOST_ASSEMBLIES, `must be ${MOST_ASSEMBLIES} things or fewer`)
+    .describe('The things made from one sheet.'),
+  operations: operationsSchema,
+  assignment: assignmentSchema,
   release: z
     .strictObject({
       tolerance: lengthIn('tolerance')
@@ -60,8 +49,8 @@ export const recipeSchema = z.strictObject({
     .prefault({}),
 });
 
-export type Recipe = z.output<typeof recipeSchema>;
-export type RecipeInput = z.input<typeof recipeSchema>;
+/** A job's recipe: everything else is computed from it. Lengths in mm. */
+export const recipeSchema = jobSchema.transform(withIds).superRefine(badReferences);
 
-/** The recipe format as JSON Schema, of what may be written (short forms allowed). */
-export const recipeJsonSchema = (): object => z.toJSONSchema(recipeSchema, { io: 'input' });
+export type Recipe = z.output<typeof jobSchema>;
+export type JobInput = z.input<typeof jobSchema>;

@@ -1,14 +1,22 @@
 import type { Finding } from '../check/finding.ts';
 import type { Bounds } from '../geometry/bounds.ts';
-import type { Thickness, ThicknessDisc } from '../measure/thickness.ts';
 import type { Build } from '../job/build-job.ts';
-import type { Measures } from '../job/measure-job.ts';
-import { measureReportOf, type MeasureReport } from '../job/report.ts';
+import type { AssemblyMeasures, JobMeasures } from '../job/measure-job.ts';
+import { measureReportOf, type MeasureReport } from '../job/measure-report.ts';
+import type { Thickness, ThicknessDisc } from '../measure/thickness.ts';
+import { placePoint, type Placement } from '../sheet/placement.ts';
+import { downFrom } from './down.ts';
 
 /** Measures as the screen needs them: places and path data with y down from the sheet's top edge, mm. Plain data. */
 export interface MeasurePicture {
-  readonly report: MeasureReport;
+  readonly assemblies: readonly AssemblyMeasurePicture[];
   readonly findings: readonly Finding[];
+}
+
+/** Measures of a thing, where the first of its copies lies. */
+export interface AssemblyMeasurePicture {
+  readonly id: string;
+  readonly report: MeasureReport;
   readonly maps: { readonly thickness: readonly ThicknessBand[]; readonly gap: readonly ThicknessBand[] };
 }
 
@@ -25,18 +33,22 @@ const BANDS = [0, 0.5, 1, 1.5, 2, 3, 5];
 /** Discs larger than this many times the limit add nothing to the map but ink. */
 const WIDEST = 12;
 
-export function measurePictureOf(build: Build, measures: Measures): MeasurePicture {
-  const { height } = build.arrangement.sheet;
-  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
-    minX,
-    maxX,
-    minY: height - maxY,
-    maxY: height - minY,
-  });
-  const place = <T extends { readonly place: Bounds }>(each: T): T => ({ ...each, place: down(each.place) });
-  const report = measureReportOf(build, measures);
-  const { thickness, gap } = report.least;
+export function measurePictureOf({ sheet: { height } }: Build, measures: JobMeasures): MeasurePicture {
+  const down = downFrom(height);
   return {
+    assemblies: measures.assemblies.map((each) => assemblyPicture(each, height)),
+    findings: measures.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
+  };
+}
+
+function assemblyPicture(taken: AssemblyMeasures, height: number): AssemblyMeasurePicture {
+  const down = downFrom(height);
+  const place = <T extends { readonly place: Bounds }>(each: T): T => ({ ...each, place: down(each.place) });
+  const report = measureReportOf(taken);
+  const { thickness, gap } = report.least;
+  const { measures, placement } = taken;
+  return {
+    id: taken.id,
     report: {
       ...report,
       least: { thickness: thickness && place(thickness), gap: gap && place(gap) },
@@ -47,21 +59,22 @@ export function measurePictureOf(build: Build, measures: Measures): MeasurePictu
       specks: report.specks.map(place),
       islandHolds: report.islandHolds.map(place),
     },
-    findings: measures.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
     maps: {
-      thickness: bandsOf(measures.thickness, measures.limits.wall, height),
-      gap: bandsOf(measures.gaps, measures.limits.gap, height),
+      thickness: bandsOf(measures.thickness, measures.limits.wall, placement, height),
+      gap: bandsOf(measures.gaps, measures.limits.gap, placement, height),
     },
   };
 }
 
 /** Thick ones first, so that what is thin is drawn over them. */
-function bandsOf({ discs }: Thickness, limit: number, height: number): ThicknessBand[] {
+function bandsOf({ discs }: Thickness, limit: number, placement: Placement, height: number): ThicknessBand[] {
   const paths = BANDS.map((): string[] => []);
   for (const disc of discs) {
     const times = (2 * disc.radius) / limit;
     if (times > WIDEST) continue;
-    paths[BANDS.filter((from) => times >= from).length - 1]!.push(circlePath(disc, height));
+    paths[BANDS.filter((from) => times >= from).length - 1]!.push(
+      circlePath({ ...placePoint(disc, placement), radius: disc.radius }, height),
+    );
   }
   return BANDS.map((from, i) => ({ from, path: paths[i]!.join('') }))
     .filter(({ path }) => path !== '')

@@ -1,17 +1,22 @@
 import { ownerOfIsland } from '../recipe/identity.ts';
 import { componentRegion } from '../geometry/components.ts';
-import { heightOf, widthOf, type Bounds } from '../geometry/bounds.ts';
-import { flatten, formOf, nodeCount, type Contour } from '../geometry/contour.ts';
+import { heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
+import { flatten, formOf, nodeCount, type Contour, type Region } from '../geometry/contour.ts';
 import { outlineOf } from '../geometry/outline.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Piece } from '../hold/pieces.ts';
+import { itemName } from '../items/kinds.ts';
+import type { Build, LaidAssembly } from '../job/build-job.ts';
+import { reportOf, type AssemblyReport, type IslandReport, type Report } from '../job/report.ts';
 import type { Axis, Face } from '../lettering/face.ts';
 import type { FeatureChoice } from '../lettering/features.ts';
 import { letterName } from '../lettering/naming.ts';
-import { screenPath } from './path.ts';
-import type { Piece } from '../hold/pieces.ts';
 import type { Operation } from '../operations/operations.ts';
-import type { Build } from '../job/build-job.ts';
-import { reportOf, type IslandReport, type Report } from '../job/report.ts';
+import { itemOf } from '../recipe/identity.ts';
+import type { Item, Role } from '../recipe/schema.ts';
+import { placeBounds, placePoint, placeRegion, type Placement } from '../sheet/placement.ts';
+import { downFrom } from './down.ts';
+import { screenPath } from './path.ts';
 
 /**
  * A build as the screen needs it: path data in mm with y down from the sheet's top edge, and figures. Plain data that
@@ -19,21 +24,29 @@ import { reportOf, type IslandReport, type Report } from '../job/report.ts';
  */
 export interface Picture {
   readonly sheet: { readonly width: number; readonly height: number };
+  /** Round all that lies on it. */
   readonly object: Bounds;
-  /** Width and height of the words, mm. */
-  readonly inkWidth: number;
-  readonly inkHeight: number;
-  /** Material as it will lie there, for filling even-odd. */
-  readonly solid: string;
-  /** Engraved areas, for filling even-odd. */
-  readonly engraved: string;
-  readonly linework: string;
+  readonly assemblies: readonly AssemblyPicture[];
   readonly operations: readonly {
     readonly id: string;
     readonly work: Operation['work'];
     readonly fill: boolean;
     readonly path: string;
   }[];
+  /** Ends of segments, for showing nodes: x, y pairs. */
+  readonly nodes: Float32Array;
+  readonly report: Report;
+}
+
+/** A thing on the sheet; all but its fills are of the first of its copies. */
+export interface AssemblyPicture {
+  readonly id: string;
+  readonly object: Bounds;
+  /** Material as it will lie there, for filling even-odd. */
+  readonly solid: string;
+  /** Engraved areas, for filling even-odd. */
+  readonly engraved: string;
+  readonly linework: string;
   readonly pieces: readonly {
     readonly id: string;
     readonly status: Piece['status'];
@@ -69,19 +82,32 @@ export interface Picture {
   readonly tabOutlines: readonly (readonly number[])[];
   /** For picking letters on the bed. */
   readonly letters: readonly PictureLetter[];
-  /** What the face offers; null where it is not here. */
+  readonly items: readonly PictureItem[];
+  readonly report: AssemblyReport;
+}
+
+/** An item of a thing. */
+export interface PictureItem {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: Item['kind'];
+  readonly role: Role;
+  /** Width and height of its ink, mm. */
+  readonly inkWidth: number;
+  readonly inkHeight: number;
+  /** What is seen and never made; empty for what is. */
+  readonly guide: string;
+  /** What its face offers; null where it is not here, or there is none. */
   readonly face: {
     readonly kind: Face['kind'];
     readonly features: readonly FeatureChoice[];
     readonly axes: readonly Axis[];
   } | null;
-  /** Ends of segments, for showing nodes: x, y pairs. */
-  readonly nodes: Float32Array;
-  readonly report: Report;
 }
 
 export interface PictureLetter {
   readonly id: string;
+  readonly item: string;
   readonly text: string;
   readonly name: string;
   readonly line: number;
@@ -107,33 +133,62 @@ export interface PictureBridge {
   readonly to: readonly [number, number];
 }
 
-/** Flattening of outlines that things slide along, mm. */
-const SLIDE_TOLERANCE = 0.05;
-
 /** Draws a build. */
 export function pictureOf(build: Build): Picture {
-  const { arrangement, drawing, operations, pieces, hold } = build;
-  const { height } = arrangement.sheet;
-  const path = (contours: readonly Contour[]) => screenPath(contours, height);
-  const down = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
-    minX,
-    maxX,
-    minY: height - maxY,
-    maxY: height - minY,
-  });
+  const { sheet, assemblies, operations } = build;
+  const down = downFrom(sheet.height);
   const report = reportOf(build);
-  const turnOf = new Map<string, number>(arrangement.letters.map(({ id, turn }) => [id, turn]));
-  const slide = (contour: Contour, turn: number) => slideOutline(contour, turn, height);
-  const tabbed = [...new Set(build.tabs.map(({ contour }) => contour))];
+  const boxes = assemblies.flatMap(({ built, placements }) =>
+    placements.map((placement) => placeBounds(built.arrangement.object, placement)),
+  );
   return {
-    sheet: arrangement.sheet,
+    sheet,
+    object: down(joinBounds(boxes)),
+    assemblies: assemblies.map((laid, i) => assemblyPicture(laid, report.assemblies[i]!, sheet.height)),
+    operations: operations.map(({ id, work, fill, contours }) => ({
+      id,
+      work,
+      fill,
+      path: screenPath(contours, sheet.height),
+    })),
+    nodes: nodesOf(
+      operations.flatMap(({ contours }) => contours),
+      sheet.height,
+    ),
+    report: {
+      ...report,
+      findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
+    },
+  };
+}
+
+function assemblyPicture(
+  { assembly, built, placements }: LaidAssembly,
+  report: AssemblyReport,
+  height: number,
+): AssemblyPicture {
+  const { arrangement, drawing, pieces, hold, tabs, items, coupon } = built;
+  const placement = placements[0]!;
+  const path = (region: Region) => screenPath(placeRegion(region, placement), height);
+  const everywhere = (region: Region) =>
+    screenPath(
+      placements.flatMap((each) => placeRegion(region, each)),
+      height,
+    );
+  const down = (box: Bounds): Bounds => downFrom(height)(placeBounds(box, placement));
+  const at = (point: Point): readonly [number, number] => {
+    const { x, y } = placePoint(point, placement);
+    return [x, height - y];
+  };
+  const turnOf = new Map<string, number>(arrangement.letters.map(({ id, turn }) => [id, turn]));
+  const slide = (contour: Contour, turn: number) => slideOutline(contour, turn, placement, height);
+  const tabbed = [...new Set(tabs.map(({ contour }) => contour))];
+  return {
+    id: assembly.id,
     object: down(arrangement.object),
-    inkWidth: widthOf(build.lettering.bounds),
-    inkHeight: heightOf(build.lettering.bounds),
-    solid: path(drawing.outline),
-    engraved: path(drawing.area),
-    linework: path(drawing.linework),
-    operations: operations.map(({ id, work, fill, contours }) => ({ id, work, fill, path: path(contours) })),
+    solid: everywhere(drawing.outline),
+    engraved: everywhere(drawing.area),
+    linework: everywhere(drawing.linework),
     pieces: pieces.map(({ id, status, intended, component }) => ({
       id,
       status,
@@ -148,46 +203,46 @@ export function pictureOf(build: Build): Picture {
       status: report.islands[i]!.status,
       outline: slide(component.outer, turnOf.get(letter ?? '') ?? 0),
     })),
-    bridges: hold.bridges.map(({ id, island, at, angle, width, length, place, from, to }) => ({
+    bridges: hold.bridges.map(({ id, island, at: share, angle, width, length, place, from, to }) => ({
       id,
       island,
-      at,
+      at: share,
       angle: angle - (turnOf.get(ownerOfIsland(island)) ?? 0),
       width,
       length,
       place,
-      from: [from.x, height - from.y],
-      to: [to.x, height - to.y],
+      from: at(from),
+      to: at(to),
     })),
     bridgeArea: path(hold.bridgeArea),
     ties: path(hold.tieArea),
-    tabs: build.tabs.map(({ part, at, middle, contour }) => ({
-      part,
-      at,
-      x: middle.x,
-      y: height - middle.y,
-      outline: tabbed.indexOf(contour),
-    })),
+    tabs: tabs.map(({ part, at: share, middle, contour }) => {
+      const [x, y] = at(middle);
+      return { part, at: share, x, y, outline: tabbed.indexOf(contour) };
+    }),
     tabOutlines: tabbed.map((contour) => slide(contour, 0)),
-    letters: (build.recipe.coupon ? [] : arrangement.letters).map(({ id, text, line, bounds, origin, turn }) => ({
+    letters: (coupon ? [] : arrangement.letters).map(({ id, text, line, bounds, origin, turn, capHeight }) => ({
       id,
+      item: itemOf(id)!,
       text,
       line,
-      turn,
+      turn: turn + placement.turn,
       name: letterName(id, arrangement.letters),
       bounds: down(bounds),
-      baseline: height - origin.y,
-      capHeight: build.lettering.capHeight * (build.recipe.lettering.lineScale[line] ?? 1),
+      baseline: at(origin)[1],
+      capHeight,
     })),
-    face: build.face && { kind: build.face.kind, features: build.face.features, axes: build.face.axes },
-    nodes: nodesOf(
-      operations.flatMap(({ contours }) => contours),
-      height,
-    ),
-    report: {
-      ...report,
-      findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
-    },
+    items: items.map(({ item, role, form, face }, i): PictureItem => ({
+      id: item.id,
+      name: itemName(item),
+      kind: item.kind,
+      role,
+      inkWidth: widthOf(form.bounds),
+      inkHeight: heightOf(form.bounds),
+      guide: role === 'guide' ? path(arrangement.items[i]!.letters.flatMap(({ contours }) => contours)) : '',
+      face: face && { kind: face.kind, features: face.features, axes: face.axes },
+    })),
+    report,
   };
 }
 
@@ -204,13 +259,19 @@ function nodesOf(contours: readonly Contour[], height: number): Float32Array {
   return nodes;
 }
 
+/** Flattening of outlines that things slide along, mm. */
+const SLIDE_TOLERANCE = 0.05;
+
 const slides = new WeakMap<Contour, { readonly turn: number; readonly points: readonly Point[] }>();
 
 /** The outline as x, y pairs from share 0 on; found once for all places of a form. */
-function slideOutline(contour: Contour, turn: number, height: number): number[] {
+function slideOutline(contour: Contour, turn: number, placement: Placement, height: number): number[] {
   const { form, dx, dy } = formOf(contour);
   let known = slides.get(form);
   if (known?.turn !== turn)
     slides.set(form, (known = { turn, points: outlineOf(flatten(form, SLIDE_TOLERANCE), turn).points }));
-  return known.points.flatMap(({ x, y }) => [x + dx, height - y - dy]);
+  return known.points.flatMap((point) => {
+    const { x, y } = placePoint({ x: point.x + dx, y: point.y + dy }, placement);
+    return [x, height - y];
+  });
 }

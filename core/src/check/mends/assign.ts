@@ -1,12 +1,34 @@
-import type { Role } from '../../operations/operations.ts';
-import type { RecipePatch } from '../../recipe/patch.ts';
+import { inJob, type RecipePatch } from '../../recipe/patch.ts';
+import { freeId } from '../../recipe/schema/references.ts';
+import type { LineKind, OperationPlan, Recipe } from '../../recipe/schema.ts';
 import type { Work } from '../../shop/shop.ts';
 
-const STEPS: Record<Role, (work: Work) => RecipePatch[number]> = {
-  outline: (value) => ({ path: ['workOrder', 'outline', 'work'], value }),
-  area: (value) => ({ path: ['workOrder', 'area', 'work'], value }),
-  linework: (value) => ({ path: ['workOrder', 'linework', 'work'], value }),
-};
+type WorkOrder = Pick<Recipe, 'operations' | 'assignment'>;
 
-/** Gives what the roles are to be done with the work. */
-export const assign = (roles: readonly Role[], work: Work): RecipePatch => roles.map((role) => STEPS[role](work));
+/** Has lines of some kinds done with a work. */
+export function assign({ operations, assignment }: WorkOrder, kinds: readonly LineKind[], work: Work): RecipePatch {
+  const after = kinds.reduce<WorkOrder>((order, kind) => assigned(order, kind, work), { operations, assignment });
+  return inJob({ path: ['operations'], value: after.operations }, { path: ['assignment'], value: after.assignment });
+}
+
+/**
+ * By the operation that a kind has, where no other has it; else by another that does this work, or a new one before all
+ * that cut.
+ */
+function assigned({ operations, assignment }: WorkOrder, kind: LineKind, work: Work): WorkOrder {
+  const own = assignment[kind];
+  const isShared = Object.entries(assignment).some(([other, id]) => other !== kind && id === own);
+  if (operations.some(({ id }) => id === own) && !isShared)
+    return { operations: operations.map((each) => (each.id === own ? { ...each, work } : each)), assignment };
+  const other = operations.find((each) => each.work === work && each.id !== own);
+  if (other) return { operations, assignment: { ...assignment, [kind]: other.id } };
+  const taken = operations.map(({ id }) => id);
+  const id = taken.includes(kind) ? freeId(taken, kind) : kind;
+  const added: OperationPlan = { id, name: null, work, speed: null, power: null, passes: null };
+  const cuts = operations.findIndex((each) => each.work === 'cut');
+  const at = cuts < 0 || work === 'cut' ? operations.length : cuts;
+  return {
+    operations: [...operations.slice(0, at), added, ...operations.slice(at)],
+    assignment: { ...assignment, [kind]: id },
+  };
+}

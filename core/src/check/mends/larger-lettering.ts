@@ -1,5 +1,7 @@
-import type { Recipe } from '../../recipe/schema.ts';
+import { inLettering } from '../../recipe/patch.ts';
+import type { LetteringItem } from '../../recipe/schema.ts';
 import type { Mend } from '../finding.ts';
+import { tidy } from '../wording.ts';
 
 /** Letters are offered so many times larger at most: much larger ones would be another job. */
 const LARGEST_STEP = 2;
@@ -12,23 +14,28 @@ const SIZE_WORDS = {
 };
 
 /** Letters so many times larger, in whole millimetres. */
-export function largerLettering({ lettering: { size } }: Recipe, factor: number): Mend {
+export const largerLettering = (items: readonly LetteringItem[], factor: number): Mend => ({
+  label:
+    items.length === 1
+      ? `Larger letters: ${sizeInWords(enlarged(items[0]!.size, factor))}`
+      : `All letters ${tidy(factor, 2)} times as large`,
+  patch: items.flatMap(({ id, size }) => inLettering(id, { path: ['size'], value: enlarged(size, factor) })),
+});
+
+type Size = LetteringItem['size'];
+
+function enlarged(size: Size, factor: number): Size {
   const larger = (mm: number) => Math.ceil(mm * factor);
-  if (size.by === 'box') {
-    const [width, height] = [larger(size.width), larger(size.height)];
-    return {
-      label: `Larger letters: into ${width} × ${height} mm`,
-      patch: [{ path: ['lettering', 'size'], value: { ...size, width, height } }],
-    };
-  }
-  return {
-    label: `Larger letters: ${larger(size.value)} mm ${SIZE_WORDS[size.by]}`,
-    patch: [{ path: ['lettering', 'size'], value: { ...size, value: larger(size.value) } }],
-  };
+  return size.by === 'box'
+    ? { ...size, width: larger(size.width), height: larger(size.height) }
+    : { ...size, value: larger(size.value) };
 }
 
+const sizeInWords = (size: Size): string =>
+  size.by === 'box' ? `into ${size.width} × ${size.height} mm` : `${size.value} mm ${SIZE_WORDS[size.by]}`;
+
 /** Letters so large that the narrowest of some widths comes up to its limit, where that is no other job. */
-export function largeEnough(recipe: Recipe, widths: readonly number[], limit: number): Mend[] {
+export function largeEnough(items: readonly LetteringItem[], widths: readonly number[], limit: number): Mend[] {
   const factor = limit / Math.min(...widths);
-  return widths.length > 0 && factor <= LARGEST_STEP ? [largerLettering(recipe, factor)] : [];
+  return items.length > 0 && widths.length > 0 && factor <= LARGEST_STEP ? [largerLettering(items, factor)] : [];
 }

@@ -1,4 +1,5 @@
-import type { Recipe } from '../../recipe/schema.ts';
+import { inLettering } from '../../recipe/patch.ts';
+import type { LetteringItem } from '../../recipe/schema.ts';
 import type { Mend } from '../finding.ts';
 import { tidy } from '../wording.ts';
 
@@ -13,18 +14,22 @@ export const lackOnEachSide = (width: number, limit: number): number => upward((
  * @param counter the width that counters are then kept open to, unless one was asked for
  */
 export function thickenAll(
-  { lettering: { thicken } }: Recipe,
+  items: readonly LetteringItem[],
   widths: readonly number[],
   limit: number,
   counter: number,
 ): Mend[] {
-  if (widths.length === 0) return [];
-  const by = tidy(upward(thicken.by + (limit - Math.min(...widths)) / 2), 2);
-  const keepCounters = thicken.keepCounters || tidy(counter, 2);
+  if (widths.length === 0 || items.length === 0) return [];
+  const weights = items.map(({ thicken }) => ({
+    ...thicken,
+    by: tidy(upward(thicken.by + (limit - Math.min(...widths)) / 2), 2),
+    keepCounters: thicken.keepCounters || tidy(counter, 2),
+  }));
+  const [first] = weights;
   return [
     {
-      label: `Thicken by ${by} mm`,
-      patch: [{ path: ['lettering', 'thicken'], value: { ...thicken, by, keepCounters } }],
+      label: weights.every(({ by }) => by === first!.by) ? `Thicken by ${first!.by} mm` : 'Thicken all letters',
+      patch: items.flatMap(({ id }, i) => inLettering(id, { path: ['thicken'], value: weights[i]! })),
     },
   ];
 }

@@ -1,16 +1,17 @@
 import { thickenOutcome } from '../../construct/groups.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
+import { inLettering } from '../../recipe/patch.ts';
 import { limitAt, limitsFor } from '../../shop/limits.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import { letteringOf, type AssemblySubject } from '../subjects.ts';
 import { namesOf, tidy } from '../wording.ts';
 
 /** Thickening must leave counters open. */
-export function closedCounter({ recipe, construction, arrangement, machine, material }: BuiltSubject): Finding[] {
+export function closedCounter({ items, construction, arrangement, around }: AssemblySubject): Finding[] {
   const { closed } = thickenOutcome(construction.groups);
   if (closed.length === 0) return [];
   const count = closed.reduce((sum, { counters }) => sum + counters, 0);
-  const least = tidy(limitAt(limitsFor(machine, material).counter, recipe.thickness), 2);
+  const least = tidy(limitAt(limitsFor(around.machine, around.material).counter, around.thickness), 2);
   return [
     {
       id: 'closed counter',
@@ -22,7 +23,9 @@ export function closedCounter({ recipe, construction, arrangement, machine, mate
       mends: [
         {
           label: `Keep counters open to ${least} mm`,
-          patch: [{ path: ['lettering', 'thicken', 'keepCounters'], value: least }],
+          patch: letteringOf(items).flatMap(({ id }) =>
+            inLettering(id, { path: ['thicken', 'keepCounters'], value: least }),
+          ),
         },
       ],
     },

@@ -1,36 +1,45 @@
 import { placeOf } from '../../hold/pieces.ts';
-import type { Role } from '../../operations/operations.ts';
-import type { Recipe } from '../../recipe/schema.ts';
+import { inAssembly } from '../../recipe/patch.ts';
+import type { LineKind, Made } from '../../recipe/schema.ts';
 import type { Finding, Mend } from '../finding.ts';
 import { assign } from '../mends/assign.ts';
 import { FIT_PLATE } from '../mends/fit-plate.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { AssemblySubject } from '../subjects.ts';
 
 /** One mend for all islands that drop out, so that they stand together as one finding on the screen. */
-function waysToHold({ hold: { bridges, drop } }: Recipe, islands: readonly string[]): Mend[] {
+function waysToHold({ hold: { bridges, drop } }: Made, islands: readonly string[]): Mend[] {
   const letDrop: Mend = {
     label: islands.length === 1 ? 'Let it drop' : `Let those ${islands.length} drop`,
-    patch: [{ path: ['hold', 'drop', 'islands'], value: [...drop.islands, ...islands] }],
+    patch: inAssembly([{ path: ['hold', 'drop', 'islands'], value: [...drop.islands, ...islands] }]),
   };
   const others = Object.fromEntries(Object.entries(bridges.byHand).filter(([island]) => !islands.includes(island)));
   if (Object.keys(others).length < Object.keys(bridges.byHand).length)
     return [
-      { label: 'Place their bridges again', patch: [{ path: ['hold', 'bridges', 'byHand'], value: others }] },
+      {
+        label: 'Place their bridges again',
+        patch: inAssembly([{ path: ['hold', 'bridges', 'byHand'], value: others }]),
+      },
       letDrop,
     ];
   if (bridges.perIsland === 'none')
-    return [{ label: 'Add bridges', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'by size' }] }];
+    return [
+      { label: 'Add bridges', patch: inAssembly([{ path: ['hold', 'bridges', 'perIsland'], value: 'by size' }]) },
+    ];
   return [
-    { label: 'Bridges in any direction', patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }] },
+    {
+      label: 'Bridges in any direction',
+      patch: inAssembly([{ path: ['hold', 'bridges', 'direction'], value: 'any' }]),
+    },
     letDrop,
   ];
 }
 
 /** Nothing may fall out of a cut-through plate that should stay. */
-export function dropOut({ recipe, hold, pieces, drawing, machine }: BuiltSubject): Finding[] {
-  const wanted = recipe.hold.bridges.perIsland;
+export function dropOut(built: AssemblySubject): Finding[] {
+  const { thing, hold, pieces } = built;
+  const wanted = thing.hold.bridges.perIsland;
   const mends = waysToHold(
-    recipe,
+    thing,
     hold.unheld.map(({ id }) => id),
   );
   const findings: Finding[] = hold.unheld.map((island) => ({
@@ -38,7 +47,7 @@ export function dropOut({ recipe, hold, pieces, drawing, machine }: BuiltSubject
     rule: 'drop-out',
     severity: 'stop',
     title: `Drops out: ${island.name}`,
-    detail: recipe.hold.bridges.byHand[island.id]
+    detail: thing.hold.bridges.byHand[island.id]
       ? 'None of the bridges put there by hand holds it.'
       : wanted === 'none'
         ? 'Nothing holds this island.'
@@ -59,24 +68,26 @@ export function dropOut({ recipe, hold, pieces, drawing, machine }: BuiltSubject
       severity: 'stop',
       title: `Comes loose from the plate: ${piece.name}`,
       place: piece.component.bounds,
-      ...causeOf(recipe, drawing, machine),
+      ...causeOf(built),
     });
   }
   return findings;
 }
 
 /** Why a piece that is no island comes loose, and what helps. */
-function causeOf(
-  { workOrder }: Recipe,
-  drawing: BuiltSubject['drawing'],
-  machine: BuiltSubject['machine'],
-): Pick<Finding, 'detail' | 'mends'> {
+function causeOf({ lines, around }: AssemblySubject): Pick<Finding, 'detail' | 'mends'> {
+  const { machine, operations } = around;
   const other = (['engrave', 'mark', 'score'] as const).find((work) => machine.settings[work]);
-  const give = (role: Role): Mend[] => (other ? [{ label: `Assign to ${other}`, patch: assign([role], other) }] : []);
-  if (workOrder.area.work === 'cut' && drawing.area.length > 0)
+  const give = (kind: LineKind): Mend[] =>
+    other ? [{ label: `Assign to ${other}`, patch: assign(around, [kind], other) }] : [];
+  const isCut = (kind: LineKind) =>
+    lines.some(({ kinds, operation }) =>
+      operations.some(({ id, work }) => id === operation && work === 'cut' && kinds.includes(kind)),
+    );
+  if (isCut('area'))
     return { detail: 'The engraved areas are assigned to cut, and free what lies within them.', mends: give('area') };
-  if (workOrder.linework.work === 'cut' && drawing.linework.length > 0)
-    return { detail: 'The lines are assigned to cut, and free what they lie round.', mends: give('linework') };
+  if (isCut('line'))
+    return { detail: 'The lines are assigned to cut, and free what they lie round.', mends: give('line') };
   return {
     detail: `The ${machine.word} would cut it free. Give the words more room.`,
     mends: [FIT_PLATE],

@@ -1,18 +1,21 @@
 import { MAKES } from '../../makes/makes.ts';
 import type { Counter } from '../../measure/counters.ts';
-import type { Recipe } from '../../recipe/schema.ts';
+import type { LetteringItem } from '../../recipe/schema.ts';
 import { isUnder } from '../../shop/limits.ts';
+import { itemOf, withinItem } from '../../recipe/identity.ts';
+import { inLettering } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
 import { findingsOfPlaces } from '../measured-places.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
 import { lackOnEachSide } from '../mends/thicken.ts';
-import type { MeasuredSubject } from '../subjects.ts';
+import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 import { tidy } from '../wording.ts';
 
 /** Counters must stay open. What is cut through a plate has islands in place of counters. */
 export function filledCounter(subject: MeasuredSubject): Finding[] {
-  const { recipe, limits } = subject;
-  if (MAKES[recipe.make].letters === 'opening') return [];
+  const { thing, limits } = subject;
+  const items = letteringOf(subject.items);
+  if (MAKES[thing.make].letters === 'opening') return [];
   const found = subject.counters.filter(({ disc }) => isUnder(disc, limits.counter));
   const widths = found.map(({ disc }) => disc);
   return findingsOfPlaces(subject, {
@@ -22,26 +25,24 @@ export function filledCounter(subject: MeasuredSubject): Finding[] {
     between: ({ letter }) => [letter],
     value: ({ disc }) => disc,
     title: ({ name }) => `Counter fills: ${name}`,
-    mends: [...openThose(recipe, found, limits.counter), ...largeEnough(recipe, widths, limits.counter)],
+    mends: [...openThose(items, found, limits.counter), ...largeEnough(items, widths, limits.counter)],
   });
 }
 
 /** Opening just the counters that would fill. */
-function openThose({ lettering: { thicken } }: Recipe, counters: readonly Counter[], limit: number): Mend[] {
-  if (counters.length === 0) return [];
-  const by = counters.map(({ letter, disc }) => [
-    letter,
-    tidy((thicken.counters[letter] ?? 0) + lackOnEachSide(disc, limit), 2),
-  ]);
-  return [
-    {
-      label: counters.length === 1 ? 'Open the counter' : `Open those ${counters.length} counters`,
-      patch: [
-        {
-          path: ['lettering', 'thicken', 'counters'],
-          value: { ...thicken.counters, ...(Object.fromEntries(by) as Record<string, number>) },
-        },
-      ],
-    },
-  ];
+function openThose(items: readonly LetteringItem[], counters: readonly Counter[], limit: number): Mend[] {
+  const patch = items.flatMap(({ id, thicken }) => {
+    const own = counters.filter(({ letter }) => itemOf(letter) === id);
+    if (own.length === 0) return [];
+    const by = own.map(({ letter, disc }): [string, number] => {
+      const known = thicken.counters[withinItem(letter)] ?? 0;
+      return [withinItem(letter), tidy(known + lackOnEachSide(disc, limit), 2)];
+    });
+    return inLettering(id, {
+      path: ['thicken', 'counters'],
+      value: { ...thicken.counters, ...Object.fromEntries(by) },
+    });
+  });
+  if (patch.length === 0) return [];
+  return [{ label: counters.length === 1 ? 'Open the counter' : `Open those ${counters.length} counters`, patch }];
 }

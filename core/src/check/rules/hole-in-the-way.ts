@@ -1,11 +1,12 @@
 import { cornerHoles } from '../../construct/plate.ts';
 import { boundsContain, boundsMeet, boundsOfPoints, growBounds, joinBounds } from '../../geometry/bounds.ts';
+import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { AssemblySubject } from '../subjects.ts';
 
 /** Corner holes must keep clear of the words and of the edge. */
-export function holeInTheWay({ recipe, arrangement: { plate, letters } }: BuiltSubject): Finding[] {
-  const { holes } = recipe.plate;
+export function holeInTheWay({ thing, arrangement: { plate, letters } }: AssemblySubject): Finding[] {
+  const { holes } = thing.plate;
   if (!plate || letters.length === 0 || !holes) return [];
   const boxes = cornerHoles(plate, holes.inset).map((centre) =>
     growBounds(boundsOfPoints([centre]), holes.diameter / 2),
@@ -21,7 +22,7 @@ export function holeInTheWay({ recipe, arrangement: { plate, letters } }: BuiltS
       severity: 'attention',
       title: 'A corner hole meets the words or the edge',
       place: joinBounds(hit),
-      mends: [{ label: 'Leave the holes out', patch: [{ path: ['plate', 'holes'], value: null }] }],
+      mends: [{ label: 'Leave the holes out', patch: inAssembly([{ path: ['plate', 'holes'], value: null }]) }],
     },
   ];
 }

@@ -2,13 +2,14 @@ import { MAKES } from '../../makes/makes.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
 import type { Piece } from '../../hold/pieces.ts';
 import { usualRail } from '../../recipe/edits/rail.ts';
-import type { Recipe } from '../../recipe/schema.ts';
+import type { Made } from '../../recipe/schema.ts';
+import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { AssemblySubject } from '../subjects.ts';
 import { list } from '../wording.ts';
 
 /** Stand-alone letters, and a backer, must hang together. */
-export function loosePiece({ recipe, pieces, lettering, arrangement }: BuiltSubject): Finding[] {
+export function loosePiece({ thing, pieces, capHeight, arrangement }: AssemblySubject): Finding[] {
   const loose = pieces.filter(({ status }) => status === 'loose');
   if (loose.length === 0) return [];
   const common = {
@@ -18,13 +19,13 @@ export function loosePiece({ recipe, pieces, lettering, arrangement }: BuiltSubj
     measure: { value: loose.length + 1, limit: 1, unit: 'pieces', wants: 'at most' },
     place: joinBounds(loose.map(({ component }) => component.bounds)),
   } as const;
-  if (MAKES[recipe.make].base === 'backer')
+  if (MAKES[thing.make].base === 'backer')
     return [
       {
         ...common,
         title: `The backer is in ${loose.length + 1} parts`,
         detail: 'It does not reach from one letter to the next.',
-        mends: [widerBacker(recipe)],
+        mends: [widerBacker(thing)],
       },
     ];
   return [
@@ -32,7 +33,7 @@ export function loosePiece({ recipe, pieces, lettering, arrangement }: BuiltSubj
       ...common,
       title: titleOf(loose),
       detail: 'Nothing joins them to the rest.',
-      mends: waysToJoin(recipe, lettering.capHeight, arrangement.letters.length > 0),
+      mends: waysToJoin(thing, capHeight, arrangement.letters.length > 0),
     },
   ];
 }
@@ -42,26 +43,36 @@ const titleOf = (loose: readonly Piece[]): string =>
     ? `Loose piece: ${loose[0]!.name}`
     : `${loose.length} loose pieces: ${list(loose.map(({ name }) => name))}`;
 
-function widerBacker({ backer }: Recipe): Mend {
+function widerBacker({ backer }: Made): Mend {
   const wider = Math.ceil(backer.distance * 1.5);
-  return { label: `Backer ${wider} mm past the letters`, patch: [{ path: ['backer', 'distance'], value: wider }] };
+  return {
+    label: `Backer ${wider} mm past the letters`,
+    patch: inAssembly([{ path: ['backer', 'distance'], value: wider }]),
+  };
 }
 
-function waysToJoin({ rail, hold, backer }: Recipe, capHeight: number, letters: boolean): Mend[] {
+function waysToJoin({ rail, hold, backer }: Made, capHeight: number, letters: boolean): Mend[] {
   const mends: Mend[] = [];
-  if (!rail && letters) mends.push({ label: 'Add a rail', patch: [{ path: ['rail'], value: usualRail(capHeight) }] });
+  if (!rail && letters)
+    mends.push({ label: 'Add a rail', patch: inAssembly([{ path: ['rail'], value: usualRail(capHeight) }]) });
   if (!rail && !hold.joins.closeUp)
-    mends.push({ label: 'Close the letters up', patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }] });
+    mends.push({
+      label: 'Close the letters up',
+      patch: inAssembly([{ path: ['hold', 'joins', 'closeUp'], value: true }]),
+    });
   if (hold.joins.ties === 'none')
-    mends.push({ label: 'Tie what is loose', patch: [{ path: ['hold', 'joins', 'ties'], value: 'loose' }] });
+    mends.push({
+      label: 'Tie what is loose',
+      patch: inAssembly([{ path: ['hold', 'joins', 'ties'], value: 'loose' }]),
+    });
   const distance = Math.max(backer.distance, Math.ceil(capHeight * 0.2));
   mends.push({
     label: 'Put them on a backer',
-    patch: [
+    patch: inAssembly([
       { path: ['make'], value: 'backed' },
       { path: ['backer', 'distance'], value: distance },
-    ],
+    ]),
   });
-  mends.push({ label: 'Separate is fine', patch: [{ path: ['hold', 'pieces'], value: 'separate' }] });
+  mends.push({ label: 'Separate is fine', patch: inAssembly([{ path: ['hold', 'pieces'], value: 'separate' }]) });
   return mends;
 }

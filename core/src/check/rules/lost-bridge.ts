@@ -2,20 +2,21 @@ import { joinBounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import { placeBridgesAgain } from '../../recipe/edits/bridges.ts';
 import { ownerOfIsland } from '../../recipe/identity.ts';
+import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { AssemblySubject } from '../subjects.ts';
 import { list } from '../wording.ts';
 
 /** Bridges put by hand must still have their island, and room on it. */
-export function lostBridge({ recipe, hold, arrangement: { letters } }: BuiltSubject): Finding[] {
+export function lostBridge({ thing, hold, arrangement: { letters } }: AssemblySubject): Finding[] {
   const lostFor = (reason: (typeof hold.lost)[number]['reason']) => [
     ...new Set(hold.lost.filter((each) => each.reason === reason).map(({ island }) => island)),
   ];
   const forget = (label: string, islands: readonly string[]) => ({
     label,
-    patch: [
-      { path: ['hold', 'bridges', 'byHand'], value: placeBridgesAgain(recipe.hold, islands).bridges.byHand } as const,
-    ],
+    patch: inAssembly([
+      { path: ['hold', 'bridges', 'byHand'], value: placeBridgesAgain(thing.hold, islands).bridges.byHand },
+    ]),
   });
   const findings: Finding[] = [];
   const gone = lostFor('no island');

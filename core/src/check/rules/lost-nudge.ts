@@ -1,12 +1,13 @@
 import { letterName } from '../../lettering/naming.ts';
+import { inLettering } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { LetteringSubject } from '../subjects.ts';
 import { list } from '../wording.ts';
 
 /** What was moved by hand must still be there. */
-export function lostNudge({ recipe, lettering: { lostNudges }, arrangement }: BuiltSubject): Finding[] {
+export function lostNudge({ item, lettering: { lostNudges, letters } }: LetteringSubject): Finding[] {
   if (lostNudges.length === 0) return [];
-  const kept = Object.fromEntries(Object.entries(recipe.lettering.nudges).filter(([id]) => !lostNudges.includes(id)));
+  const kept = Object.fromEntries(Object.entries(item.nudges).filter(([id]) => !lostNudges.includes(id)));
   return [
     {
       id: 'lost nudge',
@@ -19,8 +20,8 @@ export function lostNudge({ recipe, lettering: { lostNudges }, arrangement }: Bu
           : `${lostNudges.length} moved letters are no longer there`,
       detail:
         `Their places are kept in case the words come back: ` +
-        `${list(lostNudges.map((id) => letterName(id, arrangement.letters)))}.`,
-      mends: [{ label: 'Forget those moves', patch: [{ path: ['lettering', 'nudges'], value: kept }] }],
+        `${list(lostNudges.map((id) => letterName(id, letters)))}.`,
+      mends: [{ label: 'Forget those moves', patch: inLettering(item.id, { path: ['nudges'], value: kept }) }],
     },
   ];
 }

@@ -1,16 +1,9 @@
+import { inJob } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import { assign } from '../mends/assign.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { JobSubject } from '../subjects.ts';
 
 /** The machine must be there, work the material and do what is asked of it. */
-export function machine({
-  recipe,
-  machine,
-  machineKnown,
-  material,
-  materialKnown,
-  operations,
-}: BuiltSubject): Finding[] {
+export function machine({ recipe, machine, machineKnown, material, materialKnown, operations }: JobSubject): Finding[] {
   const findings: Finding[] = [];
   if (!machineKnown)
     findings.push({
@@ -19,7 +12,7 @@ export function machine({
       severity: 'stop',
       title: `The machine “${recipe.machine}” is not in the shop`,
       place: null,
-      mends: [{ label: `Use the ${machine.name}`, patch: [{ path: ['machine'], value: machine.id }] }],
+      mends: [{ label: `Use the ${machine.name}`, patch: inJob({ path: ['machine'], value: machine.id }) }],
     });
   if (!materialKnown)
     findings.push({
@@ -28,7 +21,7 @@ export function machine({
       severity: 'stop',
       title: `The material “${recipe.material}” is not in the shop`,
       place: null,
-      mends: [{ label: `Use ${material.name}`, patch: [{ path: ['material'], value: material.id }] }],
+      mends: [{ label: `Use ${material.name}`, patch: inJob({ path: ['material'], value: material.id }) }],
     });
   else if (machineKnown && !machine.materials.includes(material.id))
     findings.push({
@@ -40,7 +33,6 @@ export function machine({
       mends: [],
     });
   for (const work of new Set(operations.filter(({ possible }) => !possible).map((operation) => operation.work))) {
-    const roles = [...new Set(operations.filter((operation) => operation.work === work).map(({ role }) => role))];
     const instead =
       (['mark', 'score', 'engrave', 'cut'] as const).find((each) => machine.settings[each] && each !== 'cut') ?? 'cut';
     findings.push({
@@ -49,7 +41,14 @@ export function machine({
       severity: 'stop',
       title: `The ${machine.name} does not ${work}`,
       place: null,
-      mends: [{ label: `Assign to ${instead}`, patch: assign(roles, instead) }],
+      mends: [
+        {
+          label: `Assign to ${instead}`,
+          patch: recipe.operations.flatMap((each, i) =>
+            each.work === work ? inJob({ path: ['operations', i, 'work'], value: instead }) : [],
+          ),
+        },
+      ],
     });
   }
   return findings;

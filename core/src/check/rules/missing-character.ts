@@ -1,10 +1,10 @@
 import { withWords } from '../../recipe/edits/words.ts';
 import { patchBetween } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { LetteringSubject } from '../subjects.ts';
 
 /** The face must have every character of the words. */
-export const missingCharacter = ({ recipe, lettering }: BuiltSubject): Finding[] =>
+export const missingCharacter = ({ thing, item, lettering }: LetteringSubject): Finding[] =>
   lettering.missing.map(({ text, line, count }) => ({
     id: `missing character:${text}`,
     rule: 'missing character',
@@ -18,7 +18,7 @@ export const missingCharacter = ({ recipe, lettering }: BuiltSubject): Finding[]
     mends: [
       {
         label: `Take out “${text}”`,
-        patch: patchBetween(recipe, withWords(recipe, recipe.lettering.words.split(text).join(''))),
+        patch: patchBetween(thing, withWords(thing, item.id, item.words.split(text).join(''))),
       },
     ],
   }));

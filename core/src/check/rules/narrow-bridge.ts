@@ -1,18 +1,24 @@
 import { isUnder, limitAt, limitReason, limitsFor } from '../../shop/limits.ts';
 import { boxRound } from '../box-round.ts';
+import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
 import { largerLettering } from '../mends/larger-lettering.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import { letteringOf, type AssemblySubject } from '../subjects.ts';
 import { tidy } from '../wording.ts';
 
 /** Bridges must be as wide as the house limit. */
-export function narrowBridge({ recipe, hold, machine, material }: BuiltSubject): Finding[] {
+export function narrowBridge({
+  thing,
+  items,
+  hold,
+  around: { machine, material, thickness },
+}: AssemblySubject): Finding[] {
   const { bridge: house } = limitsFor(machine, material);
-  const limit = limitAt(house, recipe.thickness);
+  const limit = limitAt(house, thickness);
   const wider: Mend[] = [
-    { label: 'Use a wider bridge', patch: [{ path: ['hold', 'bridges', 'width'], value: tidy(limit, 2) }] },
+    { label: 'Use a wider bridge', patch: inAssembly([{ path: ['hold', 'bridges', 'width'], value: tidy(limit, 2) }]) },
   ];
-  const islands = new Map<string, BuiltSubject['hold']['islands'][number]>(
+  const islands = new Map<string, AssemblySubject['hold']['islands'][number]>(
     hold.islands.map((island) => [island.id, island]),
   );
   return hold.bridges
@@ -20,8 +26,8 @@ export function narrowBridge({ recipe, hold, machine, material }: BuiltSubject):
     .map((bridge) => {
       const island = islands.get(bridge.island)!;
       const own =
-        bridge.place === null ? null : (recipe.hold.bridges.byHand[bridge.island]?.[bridge.place]?.width ?? null);
-      const asked = own ?? recipe.hold.bridges.width ?? limit;
+        bridge.place === null ? null : (thing.hold.bridges.byHand[bridge.island]?.[bridge.place]?.width ?? null);
+      const asked = own ?? thing.hold.bridges.width ?? limit;
       const crowded = isUnder(bridge.width, asked);
       return {
         id: `narrow bridge:${bridge.id}`,
@@ -34,22 +40,22 @@ export function narrowBridge({ recipe, hold, machine, material }: BuiltSubject):
           limit,
           unit: 'mm',
           wants: 'at least',
-          reason: limitReason(house, recipe.thickness, machine),
+          reason: limitReason(house, thickness, machine),
         },
         place: boxRound(bridge.from, bridge.to, bridge.width),
         mends: crowded
-          ? [largerLettering(recipe, limit / bridge.width)]
+          ? [largerLettering(letteringOf(items), limit / bridge.width)]
           : own === null
             ? wider
             : [
                 {
                   label: 'Make it wider',
-                  patch: [
+                  patch: inAssembly([
                     {
                       path: ['hold', 'bridges', 'byHand', bridge.island, bridge.place!, 'width'],
                       value: tidy(limit, 2),
                     },
-                  ],
+                  ]),
                 },
               ],
       } satisfies Finding;

@@ -3,12 +3,13 @@ import type { Finding } from '../finding.ts';
 import { findingsOfPlaces, whose } from '../measured-places.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
 import { thickenAll } from '../mends/thicken.ts';
-import type { MeasuredSubject } from '../subjects.ts';
+import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 
 /** Gaps and slots must not be closed or eaten by the cut. Those of an engraving are told by what is thin of it. */
 export function narrowGap(subject: MeasuredSubject): Finding[] {
-  const { recipe, limits } = subject;
-  const { letters } = MAKES[recipe.make];
+  const { thing, limits } = subject;
+  const { letters } = MAKES[thing.make];
+  const items = letteringOf(subject.items);
   if (letters === 'engraved') return [];
   const found = subject.gaps.thin;
   const widths = found.map(({ width }) => width);
@@ -20,8 +21,8 @@ export function narrowGap(subject: MeasuredSubject): Finding[] {
     value: ({ width }) => width,
     title: ({ between }) => `Narrow gap: ${whose(between, subject)}`,
     mends: [
-      ...largeEnough(recipe, widths, limits.gap),
-      ...(letters === 'opening' ? thickenAll(recipe, widths, limits.gap, 0) : []),
+      ...largeEnough(items, widths, limits.gap),
+      ...(letters === 'opening' ? thickenAll(items, widths, limits.gap, 0) : []),
     ],
   });
 }

@@ -1,8 +1,8 @@
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { LetteringSubject } from '../subjects.ts';
 
 /** There must be something to make. */
-export function noWords({ faceKnown, lettering }: BuiltSubject): Finding[] {
+export function noWords({ faceKnown, lettering }: LetteringSubject): Finding[] {
   if (!faceKnown || lettering.letters.length > 0 || lettering.missing.length > 0) return [];
   return [
     {

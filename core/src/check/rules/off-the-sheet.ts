@@ -1,18 +1,42 @@
-import { boundsContain, heightOf, widthOf, type Bounds } from '../../geometry/bounds.ts';
-import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
-import { tidy } from '../wording.ts';
+import { boundsContain, heightOf, joinBounds, widthOf, type Bounds } from '../../geometry/bounds.ts';
+import { inAssembly, inJob, within } from '../../recipe/patch.ts';
+import type { Finding, Mend } from '../finding.ts';
+import type { JobSubject } from '../subjects.ts';
+import { list, tidy } from '../wording.ts';
+
+const FIT_SHEET: Mend = {
+  label: 'Fit the sheet',
+  patch: inJob({ path: ['sheet', 'width'], value: null }, { path: ['sheet', 'height'], value: null }),
+};
 
 /** Everything must lie on the sheet. */
-export function offTheSheet({ arrangement: { sheet, object } }: BuiltSubject): Finding[] {
+export function offTheSheet({ recipe, sheet, laid }: JobSubject): Finding[] {
   const table: Bounds = { minX: 0, minY: 0, maxX: sheet.width, maxY: sheet.height };
-  if (boundsContain(table, object, 1e-6)) return [];
+  const off = laid.filter(({ boxes }) => boxes.some((box) => !boundsContain(table, box, 1e-6)));
+  if (off.length === 0) return [];
+  const object = joinBounds(laid.flatMap(({ boxes }) => boxes));
   const [wide, high] = [widthOf(object) - sheet.width, heightOf(object) - sheet.height];
+  const astray = off.filter(({ id }) => recipe.assemblies.find((each) => each.id === id)?.place);
+  const common = { id: 'off the sheet', rule: 'off the sheet', severity: 'stop' } as const;
+  // All of it would fit, were it put elsewhere.
+  if (wide <= 1e-6 && high <= 1e-6)
+    return [
+      {
+        ...common,
+        title: `Reaches off the sheet: ${list(off.map(({ name }) => name))}`,
+        place: joinBounds(off.flatMap(({ boxes }) => boxes)),
+        mends: [
+          {
+            label: 'Lay it by itself',
+            patch: astray.flatMap(({ id }) => within(id, inAssembly([{ path: ['place'], value: null }]))),
+          },
+          FIT_SHEET,
+        ],
+      },
+    ];
   return [
     {
-      id: 'off the sheet',
-      rule: 'off the sheet',
-      severity: 'stop',
+      ...common,
       title: `Reaches off the sheet by ${tidy(Math.max(wide, high), 2)} mm`,
       place: object,
       measure:
@@ -25,15 +49,7 @@ export function offTheSheet({ arrangement: { sheet, object } }: BuiltSubject): F
               wants: 'at most',
               reason: 'height of the sheet',
             },
-      mends: [
-        {
-          label: 'Fit the sheet',
-          patch: [
-            { path: ['sheet', 'width'], value: null },
-            { path: ['sheet', 'height'], value: null },
-          ],
-        },
-      ],
+      mends: [FIT_SHEET],
     },
   ];
 }

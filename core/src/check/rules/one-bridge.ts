@@ -1,13 +1,14 @@
 import { countBridges } from '../../hold/bridges/bridge.ts';
+import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { AssemblySubject } from '../subjects.ts';
 
 /** Islands that are too heavy for the one bridge they hang by. */
-export function oneBridge({ recipe, hold, machine, material }: BuiltSubject): Finding[] {
-  const byWeight = recipe.hold.bridges.perIsland === 'by weight';
+export function oneBridge({ thing, hold, around: { machine, material, thickness } }: AssemblySubject): Finding[] {
+  const byWeight = thing.hold.bridges.perIsland === 'by weight';
   const counts = countBridges(hold.bridges);
   return hold.islands.flatMap((island) => {
-    const grams = (island.component.area * recipe.thickness * material.density) / 1000;
+    const grams = (island.component.area * thickness * material.density) / 1000;
     if (counts.get(island.id) !== 1 || grams <= machine.bridgeLoad) return [];
     return [
       {
@@ -26,7 +27,12 @@ export function oneBridge({ recipe, hold, machine, material }: BuiltSubject): Fi
         place: island.component.bounds,
         mends: byWeight
           ? []
-          : [{ label: 'Bridges by weight', patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'by weight' }] }],
+          : [
+              {
+                label: 'Bridges by weight',
+                patch: inAssembly([{ path: ['hold', 'bridges', 'perIsland'], value: 'by weight' }]),
+              },
+            ],
       } satisfies Finding,
     ];
   });

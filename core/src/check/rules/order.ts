@@ -1,12 +1,14 @@
+import { inJob } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { Step } from '../../recipe/schema.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { JobSubject } from '../subjects.ts';
 
-/** What cuts the part free comes last. */
-export function order({ recipe, operations }: BuiltSubject): Finding[] {
-  const outer = operations.findIndex(({ step }) => step === 'outer cuts');
-  if (outer < 0 || outer === operations.length - 1) return [];
-  const sequence: Step[] = [...recipe.workOrder.sequence.filter((step) => step !== 'outer cuts'), 'outer cuts'];
+/** What cuts a thing free comes last. */
+export function order({ recipe, operations }: JobSubject): Finding[] {
+  const frees = ({ work, kinds }: (typeof operations)[number]) => work === 'cut' && kinds.includes('outer');
+  const first = operations.findIndex(frees);
+  if (first < 0 || operations.slice(first).every(frees)) return [];
+  const last = new Set(operations.filter(frees).map(({ id }) => id));
+  const [freeing, others] = [true, false].map((is) => recipe.operations.filter(({ id }) => last.has(id) === is));
   return [
     {
       id: 'order',
@@ -15,7 +17,7 @@ export function order({ recipe, operations }: BuiltSubject): Finding[] {
       title: 'The part is cut out before the rest is done',
       detail: 'What is cut free may shift under the later work.',
       place: null,
-      mends: [{ label: 'Cut out last', patch: [{ path: ['workOrder', 'sequence'], value: sequence }] }],
+      mends: [{ label: 'Cut out last', patch: inJob({ path: ['operations'], value: [...others!, ...freeing!] }) }],
     },
   ];
 }

@@ -1,13 +1,18 @@
 import { thickenOutcome } from '../../construct/groups.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
+import { itemOf } from '../../recipe/identity.ts';
+import { inLettering } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import { letteringOf, type AssemblySubject } from '../subjects.ts';
 import { namesOf } from '../wording.ts';
 
 /** Thinning must leave letters whole. */
-export function partedLetter({ recipe, construction, arrangement }: BuiltSubject): Finding[] {
-  const { parted } = thickenOutcome(construction.groups);
-  if (recipe.lettering.thicken.by >= 0 || parted.length === 0) return [];
+export function partedLetter({ items, construction, arrangement }: AssemblySubject): Finding[] {
+  const thinned = letteringOf(items).filter(({ thicken }) => thicken.by < 0);
+  const { parted } = thickenOutcome(
+    construction.groups.filter(({ letters }) => thinned.some(({ id }) => id === itemOf(letters[0]!.id))),
+  );
+  if (parted.length === 0) return [];
   return [
     {
       id: 'parted letter',
@@ -16,7 +21,12 @@ export function partedLetter({ recipe, construction, arrangement }: BuiltSubject
       title: 'Thinning parts letters or loses them',
       detail: `In ${namesOf(parted, arrangement.letters)}.`,
       place: joinBounds(parted.flatMap(({ letters }) => letters.map(({ bounds }) => bounds))),
-      mends: [{ label: 'Do not thin', patch: [{ path: ['lettering', 'thicken', 'by'], value: 0 }] }],
+      mends: [
+        {
+          label: 'Do not thin',
+          patch: thinned.flatMap(({ id }) => inLettering(id, { path: ['thicken', 'by'], value: 0 })),
+        },
+      ],
     },
   ];
 }

@@ -1,10 +1,11 @@
+import { inLettering } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { LetteringSubject } from '../subjects.ts';
 import { list } from '../wording.ts';
 
 /** A line must fit on its circle. */
-export function pastTheCircle({ recipe, lettering: { overrun } }: BuiltSubject): Finding[] {
-  if (!recipe.lettering.bow || overrun.length === 0) return [];
+export function pastTheCircle({ item, lettering: { overrun } }: LetteringSubject): Finding[] {
+  if (!item.bow || overrun.length === 0) return [];
   const radius = Math.ceil(Math.max(...overrun.map((each) => each.radius)) * 1.05);
   return [
     {
@@ -15,7 +16,10 @@ export function pastTheCircle({ recipe, lettering: { overrun } }: BuiltSubject):
       place: null,
       detail: 'The circle is too small for these words.',
       mends: [
-        { label: `Circle of ${radius} mm radius`, patch: [{ path: ['lettering', 'bow', 'radius'], value: radius }] },
+        {
+          label: `Circle of ${radius} mm radius`,
+          patch: inLettering(item.id, { path: ['bow', 'radius'], value: radius }),
+        },
       ],
     },
   ];

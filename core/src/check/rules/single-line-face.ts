@@ -1,12 +1,12 @@
-import { MAKES } from '../../makes/makes.ts';
+import { inAssembly, inLettering } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { LetteringSubject } from '../subjects.ts';
 import { SAFE_FACE } from './face-missing.ts';
 
-/** A face of strokes suits an engraved plate alone. */
-export function singleLineFace({ recipe, arrangement }: BuiltSubject): Finding[] {
-  const strokes = arrangement.letters.some((letter) => letter.strokes.length > 0);
-  if (!strokes || MAKES[recipe.make].letters === 'engraved') return [];
+/** A face of strokes can be engraved, or followed by the tool, and nothing else. */
+export function singleLineFace({ item, role, lettering }: LetteringSubject): Finding[] {
+  const strokes = lettering.letters.some((letter) => letter.strokes.length > 0);
+  if (!strokes || role === 'engraved' || role === 'line' || role === 'guide') return [];
   return [
     {
       id: 'single-line face',
@@ -16,8 +16,10 @@ export function singleLineFace({ recipe, arrangement }: BuiltSubject): Finding[]
       place: null,
       detail: 'Its strokes can be scored, marked or engraved on a plate.',
       mends: [
-        { label: 'Make it an engraved plate', patch: [{ path: ['make'], value: 'engraved' }] },
-        { label: 'Use Overpass Bold', patch: [{ path: ['lettering', 'face'], value: SAFE_FACE }] },
+        item.role === null
+          ? { label: 'Make it an engraved plate', patch: inAssembly([{ path: ['make'], value: 'engraved' }]) }
+          : { label: 'Follow its strokes', patch: inLettering(item.id, { path: ['role'], value: 'line' }) },
+        { label: 'Use Overpass Bold', patch: inLettering(item.id, { path: ['face'], value: SAFE_FACE }) },
       ],
     },
   ];

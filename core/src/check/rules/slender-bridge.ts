@@ -1,12 +1,13 @@
 import { growBounds } from '../../geometry/bounds.ts';
 import { isUnder } from '../../shop/limits.ts';
 import { boxRound } from '../box-round.ts';
+import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { AssemblySubject } from '../subjects.ts';
 import { tidy } from '../wording.ts';
 
 /** Bridges that are long for their width bend, or burn through. */
-export function slenderBridge({ recipe, hold, machine }: BuiltSubject): Finding[] {
+export function slenderBridge({ thing, hold, around: { machine } }: AssemblySubject): Finding[] {
   const slender = hold.bridges.filter(({ length, width }) => isUnder(machine.bridgeReach * width, length));
   // A wider bridge reaches a little further round the curve of its walls.
   const width = tidy(
@@ -27,9 +28,14 @@ export function slenderBridge({ recipe, hold, machine }: BuiltSubject): Finding[
         reason: `${machine.bridgeReach} times its width on the ${machine.word}`,
       },
       place: growBounds(boxRound(bridge.from, bridge.to, bridge.width), 0.5),
-      mends: recipe.hold.bridges.byHand[island.id]
+      mends: thing.hold.bridges.byHand[island.id]
         ? []
-        : [{ label: `Bridges ${width} mm wide`, patch: [{ path: ['hold', 'bridges', 'width'], value: width }] }],
+        : [
+            {
+              label: `Bridges ${width} mm wide`,
+              patch: inAssembly([{ path: ['hold', 'bridges', 'width'], value: width }]),
+            },
+          ],
     } satisfies Finding;
   });
 }

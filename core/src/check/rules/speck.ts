@@ -1,11 +1,11 @@
 import type { Finding } from '../finding.ts';
 import { findingsOfPlaces } from '../measured-places.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
-import type { MeasuredSubject } from '../subjects.ts';
+import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 
 /** Nothing may be so small that it burns, falls through the table or clogs. */
 export function speck(subject: MeasuredSubject): Finding[] {
-  const { recipe, specks, limits } = subject;
+  const { items, specks, limits } = subject;
   const sizes = specks.map(({ size }) => size);
   return findingsOfPlaces(subject, {
     rule: 'speck',
@@ -14,6 +14,6 @@ export function speck(subject: MeasuredSubject): Finding[] {
     between: ({ sources }) => sources,
     value: ({ size }) => size,
     title: () => 'Speck',
-    mends: largeEnough(recipe, sizes, limits.speck),
+    mends: largeEnough(letteringOf(items), sizes, limits.speck),
   });
 }

@@ -1,11 +1,12 @@
 import type { Neck } from '../../measure/necks.ts';
 import { RAIL } from '../../recipe/identity.ts';
-import type { Recipe } from '../../recipe/schema.ts';
+import type { LetteringItem, Made } from '../../recipe/schema.ts';
 import { isUnder } from '../../shop/limits.ts';
+import { inAssembly, inLettering } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
 import { findingsOfPlaces, whose } from '../measured-places.ts';
 import { thickenAll } from '../mends/thicken.ts';
-import type { MeasuredSubject } from '../subjects.ts';
+import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 import { tidy } from '../wording.ts';
 
 /** Necks that join two letters too thinly. */
@@ -14,7 +15,8 @@ export const thinNecks = ({ necks, limits }: MeasuredSubject): Neck[] =>
 
 /** Letters must be joined by enough. */
 export function thinNeck(subject: MeasuredSubject): Finding[] {
-  const { recipe, limits } = subject;
+  const { thing, limits } = subject;
+  const items = letteringOf(subject.items);
   const found = thinNecks(subject);
   const widths = found.map(({ width }) => width);
   return findingsOfPlaces(subject, {
@@ -24,21 +26,21 @@ export function thinNeck(subject: MeasuredSubject): Finding[] {
     between: ({ a, b }) => [a, b],
     value: ({ width }) => width,
     title: ({ a, b }) => `Thin neck: ${whose([a, b], subject)}`,
-    mends: [...closeUp(recipe, found, limits.neck), ...thickenAll(recipe, widths, limits.neck, limits.counter)],
+    mends: [...closeUp(thing, items, found, limits.neck), ...thickenAll(items, widths, limits.neck, limits.counter)],
   });
 }
 
-function closeUp({ lettering, rail, hold }: Recipe, necks: readonly Neck[], limit: number): Mend[] {
+function closeUp({ rail, hold }: Made, items: readonly LetteringItem[], necks: readonly Neck[], limit: number): Mend[] {
   const worst = Math.min(...necks.filter(({ a, b }) => a !== RAIL && b !== RAIL).map(({ width }) => width));
-  if (!Number.isFinite(worst) || rail) return [];
-  const spacing = tidy(lettering.letterSpacing - Math.max(0.2, (limit - worst) / 2), 1);
+  if (!Number.isFinite(worst) || rail || items.length === 0) return [];
+  const closer = ({ letterSpacing }: LetteringItem) => tidy(letterSpacing - Math.max(0.2, (limit - worst) / 2), 1);
   const byItself: Mend = {
     label: 'Close up what joins too thinly',
-    patch: [{ path: ['hold', 'joins', 'closeUp'], value: true }],
+    patch: inAssembly([{ path: ['hold', 'joins', 'closeUp'], value: true }]),
   };
   const all: Mend = {
-    label: `Close the letters up to ${spacing} mm`,
-    patch: [{ path: ['lettering', 'letterSpacing'], value: spacing }],
+    label: items.length === 1 ? `Close the letters up to ${closer(items[0]!)} mm` : 'Close all letters up',
+    patch: items.flatMap((item) => inLettering(item.id, { path: ['letterSpacing'], value: closer(item) })),
   };
   return hold.joins.closeUp ? [all] : [byItself, all];
 }

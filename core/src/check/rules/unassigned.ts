@@ -1,28 +1,46 @@
-import { ROLES, type Role } from '../../operations/operations.ts';
+import type { LineKind } from '../../recipe/schema.ts';
 import type { Machine } from '../../shop/shop.ts';
 import type { Finding, Mend } from '../finding.ts';
 import { assign } from '../mends/assign.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { JobSubject } from '../subjects.ts';
 
-const ROLE_NAMES = { outline: 'Outlines', area: 'Areas', linework: 'Lines' } as const;
-const USUAL_WORK = { outline: 'cut', area: 'engrave', linework: 'score' } as const;
+/** Edges of holes and edges that free a thing are told together where neither has an operation. */
+const LOTS: readonly { readonly kinds: readonly LineKind[]; readonly name: string }[] = [
+  { kinds: ['inner', 'outer'], name: 'Outlines' },
+  { kinds: ['area'], name: 'Areas' },
+  { kinds: ['line'], name: 'Lines' },
+];
+
+const USUAL_WORK = { inner: 'cut', outer: 'cut', area: 'engrave', line: 'score' } as const;
 
 /** Every line and area needs an operation. */
-export function unassigned({ recipe, drawing, machine }: BuiltSubject): Finding[] {
-  return ROLES.filter((role) => drawing[role].length > 0 && recipe.workOrder[role].work === null).map((role) => ({
-    id: `unassigned:${role}`,
-    rule: 'unassigned',
-    severity: 'stop',
-    title: `${ROLE_NAMES[role]} have no operation`,
-    detail: 'They would not be in the files.',
-    measure: { value: drawing[role].length, limit: 0, unit: 'lines', wants: 'at most' },
-    place: null,
-    mends: [giveUsualWork(role, machine)],
-  }));
+export function unassigned({ recipe, unassigned: without, machine }: JobSubject): Finding[] {
+  return LOTS.flatMap(({ kinds, name }) => {
+    const own = kinds.filter((kind) => without.has(kind));
+    if (own.length === 0) return [];
+    const work = usualWork(own[0]!, machine);
+    const mend: Mend = { label: `Assign to ${work}`, patch: assign(recipe, own, work) };
+    return [
+      {
+        id: `unassigned:${own.join()}`,
+        rule: 'unassigned',
+        severity: 'stop',
+        title: `${name} have no operation`,
+        detail: 'They would not be in the files.',
+        measure: {
+          value: own.reduce((sum, kind) => sum + without.get(kind)!, 0),
+          limit: 0,
+          unit: 'lines',
+          wants: 'at most',
+        },
+        place: null,
+        mends: [mend],
+      } satisfies Finding,
+    ];
+  });
 }
 
-function giveUsualWork(role: Role, { settings }: Machine): Mend {
-  const usual = USUAL_WORK[role];
-  const work = settings[usual] ? usual : settings.mark ? 'mark' : 'cut';
-  return { label: `Assign to ${work}`, patch: assign([role], work) };
+function usualWork(kind: LineKind, { settings }: Machine) {
+  const usual = USUAL_WORK[kind];
+  return settings[usual] ? usual : settings.mark ? 'mark' : 'cut';
 }

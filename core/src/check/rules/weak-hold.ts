@@ -1,29 +1,39 @@
 import { growBounds } from '../../geometry/bounds.ts';
 import { limitReason, limitsFor } from '../../shop/limits.ts';
+import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
-import type { MeasuredSubject } from '../subjects.ts';
+import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 
 /** A bridge that was measured across its walls may be told this much narrower than it is, mm. */
 const SLACK = 0.02;
 
 /** Islands whose way to the frame is narrower somewhere than a bridge may be, though their bridges are not. */
-export function weakHold({ recipe, machine, material, hold, islandHolds, limits }: MeasuredSubject): Finding[] {
-  const limit = Math.min(limits.bridge, recipe.hold.bridges.width ?? Infinity);
+export function weakHold({
+  thing,
+  items,
+  machine,
+  material,
+  thicknessOfSheet,
+  hold,
+  islandHolds,
+  limits,
+}: MeasuredSubject): Finding[] {
+  const limit = Math.min(limits.bridge, thing.hold.bridges.width ?? Infinity);
   const weak = islandHolds.flatMap(({ island: id, width, place }) => {
     const widest = Math.max(0, ...hold.bridges.filter((bridge) => bridge.island === id).map((bridge) => bridge.width));
     return width !== null && width < Math.min(limit, widest) - SLACK
       ? [{ island: hold.islands.find((each) => each.id === id)!, width, place }]
       : [];
   });
-  const { perIsland, direction } = recipe.hold.bridges;
+  const { perIsland, direction } = thing.hold.bridges;
   const mends: Mend[] = [
     ...(perIsland === 'two'
       ? []
       : [
           {
             label: 'Two bridges each',
-            patch: [{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }],
+            patch: inAssembly([{ path: ['hold', 'bridges', 'perIsland'], value: 'two' }]),
           } satisfies Mend,
         ]),
     ...(direction === 'any'
@@ -31,11 +41,11 @@ export function weakHold({ recipe, machine, material, hold, islandHolds, limits 
       : [
           {
             label: 'Bridges in any direction',
-            patch: [{ path: ['hold', 'bridges', 'direction'], value: 'any' }],
+            patch: inAssembly([{ path: ['hold', 'bridges', 'direction'], value: 'any' }]),
           } satisfies Mend,
         ]),
     ...largeEnough(
-      recipe,
+      letteringOf(items),
       weak.map(({ width }) => width),
       limit,
     ),
@@ -51,7 +61,7 @@ export function weakHold({ recipe, machine, material, hold, islandHolds, limits 
       limit,
       unit: 'mm',
       wants: 'at least',
-      reason: limitReason(limitsFor(machine, material).bridge, recipe.thickness, machine),
+      reason: limitReason(limitsFor(machine, material).bridge, thicknessOfSheet, machine),
     },
     place: growBounds(place, 0.5),
     mends,

@@ -1,11 +1,11 @@
 import { boundsContain, heightOf, joinBounds, widthOf } from '../../geometry/bounds.ts';
 import type { Finding } from '../finding.ts';
 import { FIT_PLATE } from '../mends/fit-plate.ts';
-import type { BuiltSubject } from '../subjects.ts';
+import type { AssemblySubject } from '../subjects.ts';
 import { tidy } from '../wording.ts';
 
 /** The words must lie on their plate. */
-export function wordsOffThePlate({ arrangement: { plate, letters } }: BuiltSubject): Finding[] {
+export function wordsOffThePlate({ arrangement: { plate, letters } }: AssemblySubject): Finding[] {
   if (!plate || letters.length === 0) return [];
   const ink = joinBounds(letters.map(({ bounds }) => bounds));
   if (boundsContain(plate, ink, 1e-6)) return [];

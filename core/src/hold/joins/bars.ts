@@ -1,5 +1,6 @@
 import { componentsOf } from '../../geometry/components.ts';
 import { distance } from '../../geometry/point.ts';
+import { itemOf } from '../../recipe/identity.ts';
 import type { Letter } from '../../lettering/layout.ts';
 import { SiteSearch } from '../bridges/search.ts';
 import { plainStrip } from '../bridges/strip.ts';
@@ -13,13 +14,11 @@ export interface Bars {
 
 /**
  * Level bars from a letter to the next of its line, each at a height above the baseline.
- * @param capHeightOf cap height of a line, mm
  */
 export function barTies(
   letters: readonly Letter[],
   bars: Readonly<Record<string, readonly number[]>>,
   width: number,
-  capHeightOf: (line: number) => number,
 ): Bars {
   const ties: Tie[] = [];
   const lost: { letter: string; height: number }[] = [];
@@ -29,7 +28,7 @@ export function barTies(
     for (const height of heights) {
       const tie =
         letter && next
-          ? barBetween(letter, next, height * capHeightOf(letter.line), width, `tie:${id}:bar-${height.toFixed(3)}`)
+          ? barBetween(letter, next, height * letter.capHeight, width, `tie:${id}:bar-${height.toFixed(3)}`)
           : null;
       if (tie) ties.push(tie);
       else lost.push({ letter: id, height });
@@ -41,10 +40,15 @@ export function barTies(
 /** The letter whose box begins next to the right in the same line. */
 export function following(letter: Letter, letters: readonly Letter[]): Letter | undefined {
   const middle = (each: Letter) => (each.bounds.minX + each.bounds.maxX) / 2;
+  const item = itemOf(letter.id);
   return letters
     .filter(
       (each) =>
-        each.line === letter.line && each.id !== letter.id && each.contours.length > 0 && middle(each) > middle(letter),
+        each.line === letter.line &&
+        itemOf(each.id) === item &&
+        each.id !== letter.id &&
+        each.contours.length > 0 &&
+        middle(each) > middle(letter),
     )
     .sort((a, b) => middle(a) - middle(b))[0];
 }

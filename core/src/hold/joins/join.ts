@@ -25,16 +25,14 @@ export interface Joined {
 /**
  * Joins stand-alone letters: first the bars asked for, then ties for what is still loose, then ties over necks that are
  * too thin.
- * @param capHeightOf cap height of a line, mm
  */
 export function join(
   { material: bare }: Pick<Construction, 'material'>,
   { letters, rails }: Pick<Arrangement, 'letters' | 'rails'>,
   plan: TiePlan,
-  capHeightOf: (line: number) => number,
   memo: Memo,
 ): Joined {
-  const bars = barTies(letters, plan.bars, plan.width, capHeightOf);
+  const bars = barTies(letters, plan.bars, plan.width);
   const ties: Tie[] = [...bars.ties];
   let material = withTies(plan.kerf === null ? bare : closeSlits(bare, plan.kerf), bars.ties);
   if (plan.ties !== 'none') {

@@ -1,6 +1,4 @@
-import type { Recipe } from '../schema.ts';
-
-type Hold = Recipe['hold'];
+import type { Hold } from '../parts.ts';
 
 /** More than any two letters need. */
 const MOST_BARS = 6;

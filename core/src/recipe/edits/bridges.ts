@@ -1,8 +1,7 @@
 import { islandId, numberOfIsland } from '../identity.ts';
-import type { Recipe } from '../schema.ts';
+import type { Hold } from '../parts.ts';
 import { tidyShare } from './shares.ts';
 
-type Hold = Recipe['hold'];
 type Place = Hold['bridges']['byHand'][string][number];
 
 /** A bridge as it stands: by hand at its island's nth place, or (null) where the search put it. */

@@ -1,7 +1,5 @@
-import type { Recipe } from '../schema.ts';
+import type { Hold } from '../parts.ts';
 import { tidyShare } from './shares.ts';
-
-type Hold = Recipe['hold'];
 
 /** A tab as it stands. */
 export interface StandingTab {

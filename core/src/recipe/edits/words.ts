@@ -1,5 +1,5 @@
-import { letterPlace, ofLetterAt } from '../identity.ts';
-import type { Recipe } from '../schema.ts';
+import { itemOf, letterPlace, ofLetterAt } from '../identity.ts';
+import type { LetteringItem, Made, Recipe } from '../schema.ts';
 
 /**
  * Where the letters of an old text are in a new one, so that what was placed by hand on a letter stays on it: within
@@ -95,26 +95,19 @@ export function followRecord<T>(
 }
 
 /**
- * The recipe with other words: whatever was placed by hand on a letter (moves, bridges, bars, weights) goes where its
- * letter is now.
+ * A thing with other words in one of its items: whatever was placed by hand on a letter (moves, bridges, bars, tabs,
+ * weights) goes where its letter is now.
+ * @param item id of a piece of lettering of it
  */
-export function withWords(recipe: Recipe, words: string): Recipe {
-  const follow = followLetters(recipe.lettering.words, words);
-  const before = recipe.lettering.words.split('\n');
-  const { lettering, hold, coupon } = recipe;
+export function withWords(thing: Made, item: string, words: string): Made {
+  const lettering = thing.items.find((each) => each.id === item);
+  if (lettering?.kind !== 'lettering') return thing;
+  const inside = followLetters(lettering.words, words);
+  const follow = (id: string) => (itemOf(id) === item ? inside(id) : id);
+  const { hold } = thing;
   return {
-    ...recipe,
-    lettering: {
-      ...lettering,
-      words,
-      lineScale: followLineScale(lettering.lineScale, before, words.split('\n')),
-      nudges: followRecord(lettering.nudges, follow),
-      thicken: {
-        ...lettering.thicken,
-        letters: followRecord(lettering.thicken.letters, follow),
-        counters: followRecord(lettering.thicken.counters, follow),
-      },
-    },
+    ...thing,
+    items: thing.items.map((each) => (each === lettering ? letteringWith(lettering, words, inside) : each)),
     hold: {
       ...hold,
       bridges: { ...hold.bridges, byHand: followRecord(hold.bridges.byHand, follow) },
@@ -122,9 +115,37 @@ export function withWords(recipe: Recipe, words: string): Recipe {
       drop: { ...hold.drop, islands: hold.drop.islands.map(follow) },
       tabs: { ...hold.tabs, byHand: followRecord(hold.tabs.byHand, follow) },
     },
-    coupon: coupon && {
-      ...coupon,
-      windows: coupon.windows.map((window) => ({ ...window, letter: follow(window.letter) })),
+  };
+}
+
+function letteringWith(item: LetteringItem, words: string, follow: (id: string) => string): LetteringItem {
+  const { thicken, nudges, lineScale } = item;
+  return {
+    ...item,
+    words,
+    lineScale: followLineScale(lineScale, item.words.split('\n'), words.split('\n')),
+    nudges: followRecord(nudges, follow),
+    thicken: {
+      ...thicken,
+      letters: followRecord(thicken.letters, follow),
+      counters: followRecord(thicken.counters, follow),
     },
+  };
+}
+
+/** A job with other words in one of its items; windows of coupons go with their letters. */
+export function withWordsInJob(recipe: Recipe, assembly: string, item: string, words: string): Recipe {
+  const thing = recipe.assemblies.find(({ id }) => id === assembly);
+  const lettering = thing && thing.make !== 'coupon' ? thing.items.find(({ id }) => id === item) : undefined;
+  if (lettering?.kind !== 'lettering') return recipe;
+  const inside = followLetters(lettering.words, words);
+  const follow = (id: string) => (itemOf(id) === item ? inside(id) : id);
+  return {
+    ...recipe,
+    assemblies: recipe.assemblies.map((each) => {
+      if (each.make !== 'coupon') return each === thing ? withWords(each, item, words) : each;
+      if (each.of !== assembly) return each;
+      return { ...each, windows: each.windows.map((window) => ({ ...window, letter: follow(window.letter) })) };
+    }),
   };
 }

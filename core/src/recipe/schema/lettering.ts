@@ -1,12 +1,13 @@
 import { z } from 'zod';
-import { LETTER_ID } from '../identity.ts';
+import { LETTER_IN_ITEM } from '../identity.ts';
 import { lengthIn, numberIn } from './fields.ts';
 
 /** More words than this are a book, not a plate. */
 export const MOST_CHARACTERS = 2000;
 export const MOST_LINES = 40;
 
-export const letteringSchema = z.strictObject({
+/** What is said of a piece of lettering. */
+export const letteringFields = {
   words: z
     .string()
     .max(MOST_CHARACTERS, `must be ${MOST_CHARACTERS} characters or fewer`)
@@ -62,7 +63,7 @@ export const letteringSchema = z.strictObject({
     .describe('Place on the axes of a variable face, by tag.'),
   nudges: z
     .record(
-      z.string().regex(LETTER_ID, 'must be the id of a letter, such as letter:0.3.0'),
+      z.string().regex(LETTER_IN_ITEM, 'must be the id of a letter, such as letter:0.3.0'),
       z.strictObject({
         x: lengthIn('nudge').default(0),
         y: lengthIn('nudge').default(0),
@@ -79,13 +80,13 @@ export const letteringSchema = z.strictObject({
         .default(0)
         .describe('Counters are not closed further than to this width, mm.'),
       letters: z
-        .record(z.string().regex(LETTER_ID), lengthIn('thicken'))
+        .record(z.string().regex(LETTER_IN_ITEM), lengthIn('thicken'))
         .default({})
         .describe('Added to single letters, by id.'),
       counters: z
-        .record(z.string().regex(LETTER_ID), lengthIn('thicken'))
+        .record(z.string().regex(LETTER_IN_ITEM), lengthIn('thicken'))
         .default({})
         .describe('Counters of single letters opened all round, by letter.'),
     })
     .prefault({}),
-});
+};

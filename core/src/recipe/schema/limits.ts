@@ -1,5 +1,9 @@
 /** Limits of the lengths a recipe takes, mm; the fields on the screen hold to them too. */
 export const LIMITS = {
+  shape: { least: 0.2, most: 20_000 },
+  place: { least: -20_000, most: 20_000 },
+  copies: { least: 1, most: 500 },
+  operations: { least: 0, most: 40 },
   capHeight: { least: 1, most: 3000 },
   xHeight: { least: 0.5, most: 2000 },
   overallWidth: { least: 2, most: 20_000 },

@@ -1,0 +1,153 @@
+import { arrange, type Arrangement } from '../construct/arrangement.ts';
+import { construct, type Construction } from '../construct/construct.ts';
+import type { Contour } from '../geometry/contour.ts';
+import { withoutScraps } from '../geometry/without-scraps.ts';
+import { couponOf } from '../hold/coupon.ts';
+import { heldAsItIs, type Hold } from '../hold/hold.ts';
+import { holdThing } from '../hold/hold-thing.ts';
+import { findPieces, type Piece, type PiecesPlan } from '../hold/pieces.ts';
+import { placeTabs, type Tab } from '../hold/tabs.ts';
+import type { ItemForm } from '../items/item.ts';
+import { drawItem, faceOf, itemPlan } from '../items/kinds.ts';
+import type { Face } from '../lettering/face.ts';
+import { assignLines, type AssignmentPlan, type Drawing, type Lines } from '../operations/lines.ts';
+import type { CouponOf, Item, Made, Role } from '../recipe/schema.ts';
+import { plansOf, type ItemPlan, type Surroundings } from './plans.ts';
+import { runStage, type StageCache, type Staged } from './stages.ts';
+
+/** An item of a thing, as it came out. */
+export interface ItemBuild {
+  readonly item: Item;
+  readonly role: Role;
+  readonly form: ItemForm;
+  /** Whether the face it is set in is here. */
+  readonly faceKnown: boolean;
+  /** The face as it was opened; null where there is none. */
+  readonly face: Face | null;
+}
+
+/** Everything computed of one made thing, in its own frame: the same for all that are alike, wherever they lie. */
+export interface AssemblyBuild {
+  /** What is made; of a coupon, what it shows. */
+  readonly thing: Made;
+  /** null where it is the thing itself. */
+  readonly coupon: CouponOf | null;
+  readonly around: Surroundings;
+  /** Those that are not hidden. */
+  readonly items: readonly ItemBuild[];
+  readonly arrangement: Arrangement;
+  readonly construction: Construction;
+  readonly hold: Hold;
+  readonly drawing: Drawing;
+  readonly pieces: readonly Piece[];
+  readonly tabs: readonly Tab[];
+  readonly lines: readonly Lines[];
+  /** Of the largest lettering in it, mm; 0 where there is none. */
+  readonly capHeight: number;
+}
+
+/**
+ * Computes a thing from its part of the recipe, stage by stage: items, arrangement, construction, hold, drawing, pieces,
+ * tabs, lines. Pure: the same things and faces give the same build.
+ */
+export function buildAssembly(
+  thing: Made,
+  around: Surroundings,
+  faces: ReadonlyMap<string, Face>,
+  cache: StageCache,
+): AssemblyBuild {
+  const plans = plansOf(thing, around);
+  const { memo } = cache;
+  const drawn = plans.items.map((plan) => drawnItem(plan, faces, cache));
+  const items = drawn.map(({ made }, i): ItemBuild => {
+    const { item, role } = plans.items[i]!;
+    const face = faceOf(item);
+    const opened = face === null ? null : (faces.get(face) ?? null);
+    return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null };
+  });
+  const places = items.map(({ item, role }) => ({ id: item.id, role, place: item.place }));
+  const arranged = runStage(cache, 'arrangement', drawn, { ...plans.arrangement, places }, (plan) =>
+    arrange(
+      plan,
+      items.map(({ form }, i) => ({ ...form, ...places[i]! })),
+    ),
+  );
+  const arrangement = arranged.made;
+  const constructed = runStage(cache, 'construction', [arranged], plans.construction, (plan) =>
+    construct(plan, arrangement, memo),
+  );
+  const construction = constructed.made;
+  const holding = runStage(cache, 'hold', [constructed], plans.hold, (plan) =>
+    holdThing(plan, construction, arrangement, memo),
+  );
+  const hold = holding.made;
+  const drawing = runStage(cache, 'drawing', [holding], null, () => ({
+    outline: withoutScraps(hold.material),
+    area: withoutScraps(construction.area),
+    linework: withoutScraps(construction.linework),
+  }));
+  const finished = finish(drawing, plans, hold, arrangement, cache);
+  const capHeight = Math.max(0, ...items.map(({ form }) => form.lettering?.capHeight ?? 0));
+  return { thing, coupon: null, around, items, arrangement, construction, hold, ...finished, capHeight };
+}
+
+/** The windows of a coupon, as a thing of its own. */
+export function buildCoupon(coupon: CouponOf, of: AssemblyBuild, cache: StageCache): AssemblyBuild {
+  const { arrangement, construction, hold, thing, around } = of;
+  const shown = couponOf(coupon, arrangement.letters, hold.material, construction.area);
+  const plans = plansOf(thing, around);
+  const held = heldAsItIs({ material: shown.material });
+  const key = JSON.stringify([coupon.windows, coupon.frame, plans.items, plans.construction, plans.hold]);
+  const drawing = runStage(cache, 'drawing', [], { coupon: key }, () => ({
+    outline: withoutScraps(shown.material),
+    area: withoutScraps(shown.area),
+    linework: [],
+  }));
+  const pieces = { ...plans.pieces, coupon: true };
+  return {
+    ...of,
+    coupon,
+    arrangement: { ...arrangement, object: shown.object, middle: shown.middle },
+    // Islands and bridges are no longer where they were.
+    hold: held,
+    ...finish(drawing, { ...plans, pieces }, held, arrangement, cache),
+  };
+}
+
+function drawnItem({ item, closing }: ItemPlan, faces: ReadonlyMap<string, Face>, cache: StageCache): Staged<ItemForm> {
+  const id = faceOf(item);
+  const face = id === null ? null : (faces.get(id) ?? null);
+  const plan = { item: itemPlan(item), closing, here: face !== null };
+  return runStage(cache, 'item', [], plan, () => drawItem(item, { face, closing, memo: cache.memo }));
+}
+
+/** What comes of the drawing: pieces, tabs, and the lines by operation. */
+function finish(
+  drawn: Staged<Drawing>,
+  plans: {
+    readonly pieces: PiecesPlan;
+    readonly tabs: Parameters<typeof placeTabs>[1];
+    readonly lines: AssignmentPlan;
+  },
+  hold: Hold,
+  arrangement: Arrangement,
+  cache: StageCache,
+): Pick<AssemblyBuild, 'drawing' | 'pieces' | 'tabs' | 'lines'> {
+  const drawing = drawn.made;
+  const tabbed = runStage(cache, 'tabs', [drawn], plans.tabs, (plan) => placeTabs(drawing.outline, plan));
+  const assigned = runStage(cache, 'lines', [tabbed], plans.lines, (plan) => assignLines(drawing, tabbed.made, plan));
+  const lines = assigned.made;
+  const found = runStage(cache, 'pieces', [assigned], plans.pieces, (plan) =>
+    findPieces(plan, hold, arrangement.letters, {
+      area: cutLines(lines, 'area', plans.lines),
+      lines: cutLines(lines, 'line', plans.lines),
+    }),
+  );
+  return { drawing, tabs: tabbed.made, lines, pieces: found.made };
+}
+
+/** What of a kind is assigned to cut. */
+const cutLines = (lines: readonly Lines[], kind: 'area' | 'line', { works }: AssignmentPlan): Contour[] =>
+  lines
+    .filter(({ kinds, operation }) => kinds.includes(kind) && operation !== null && works[operation] === 'cut')
+    .flatMap(({ contours }) => contours);

@@ -1,0 +1,31 @@
+import { boundsMeet, joinBounds } from '../../geometry/bounds.ts';
+import { inAssembly, within } from '../../recipe/patch.ts';
+import type { Finding } from '../finding.ts';
+import type { JobSubject } from '../subjects.ts';
+
+/** Things that touch by less than this are beside each other, mm. */
+const SLACK = -0.01;
+
+/** Things must not lie on each other. */
+export function overlap({ laid }: JobSubject): Finding[] {
+  const boxes = laid.flatMap((thing) => thing.boxes.map((box) => ({ thing, box })));
+  const findings = new Map<string, Finding>();
+  boxes.forEach((a, i) => {
+    for (const b of boxes.slice(i + 1)) {
+      if (!boundsMeet(a.box, b.box, SLACK)) continue;
+      const id = `overlap:${a.thing.id}+${b.thing.id}`;
+      const places = [a.thing, b.thing].map((thing) =>
+        within(thing.id, inAssembly([{ path: ['place'], value: null }])),
+      );
+      findings.set(id, {
+        id,
+        rule: 'overlap',
+        severity: 'stop',
+        title: `${a.thing.name} and ${b.thing.name} lie on each other`,
+        place: joinBounds([a.box, b.box]),
+        mends: [{ label: 'Lay them beside each other', patch: places.flat() }],
+      });
+    }
+  });
+  return [...findings.values()];
+}

@@ -1,0 +1,38 @@
+import type { Bounds } from '../geometry/bounds.ts';
+import type { Memo } from '../geometry/memo.ts';
+import type { CloseUpShare } from '../hold/joins/close-up-lettering.ts';
+import type { Face } from '../lettering/face.ts';
+import type { Letter, Lettering } from '../lettering/layout.ts';
+
+/** What an item comes to, in its own frame and under its own names. Lengths in mm. */
+export interface ItemForm {
+  /** Letters, or the one outline of a shape. */
+  readonly letters: readonly Letter[];
+  readonly bounds: Bounds;
+  /** Heights of the baselines that letters stand on. */
+  readonly baselines: readonly number[];
+  /** Room that it asks for above it where it is put below others by itself. */
+  readonly gap: number;
+  /** What is to be told of the words; null where it has none. */
+  readonly lettering: Lettering | null;
+}
+
+/** What a kind of item is drawn with. */
+export interface ItemResources {
+  /** null where the face is not here, or there is none to be asked for. */
+  readonly face: Face | null;
+  /** How letters are closed up until they join; null where they stay. */
+  readonly closing: CloseUpShare | null;
+  readonly memo: Memo;
+}
+
+/** One kind of item: all that sets it apart from the others. */
+export interface ItemKind<Item> {
+  /** What of it tells how it is drawn: by that it is known again. */
+  readonly planOf: (item: Item) => unknown;
+  readonly draw: (item: Item, resources: ItemResources) => ItemForm;
+  /** The face it is set in; null where it needs none. */
+  readonly face: (item: Item) => string | null;
+  /** What people call it that has no name of its own. */
+  readonly called: (item: Item) => string;
+}

@@ -1,0 +1,54 @@
+import { NO_BOUNDS } from '../geometry/bounds.ts';
+import { layOutClosedUp } from '../hold/joins/close-up-lettering.ts';
+import { layOut, type Lettering } from '../lettering/layout.ts';
+import type { LetteringItem } from '../recipe/parts.ts';
+import type { ItemKind } from './item.ts';
+
+const NO_LETTERING: Lettering = {
+  letters: [],
+  missing: [],
+  bounds: NO_BOUNDS,
+  baselines: [],
+  capHeight: 0,
+  xHeight: 0,
+  lostNudges: [],
+  overrun: [],
+};
+
+/** Between one piece of lettering and the next below it, in cap heights. */
+const GAP = 0.6;
+
+/** As long as a name on the screen may be. */
+const LONGEST_NAME = 24;
+
+/** Words in a face. */
+export const lettering: ItemKind<LetteringItem> = {
+  planOf: ({ thicken: _thicken, ...item }) => withoutCommon(item),
+  draw: (item, { face, closing, memo }) => {
+    const set = !face ? NO_LETTERING : closing ? layOutClosedUp(item, face, closing, memo) : layOut(item, face, memo);
+    return {
+      letters: set.letters,
+      bounds: set.bounds,
+      baselines: set.baselines.filter((_, line) => set.letters.some((letter) => letter.line === line)),
+      gap: GAP * set.capHeight,
+      lettering: set,
+    };
+  },
+  face: ({ face }) => face,
+  called: ({ words }) => words.trim().split('\n', 1)[0]!.slice(0, LONGEST_NAME) || 'No words yet',
+};
+
+/** What tells nothing of the form. */
+function withoutCommon({
+  id: _id,
+  name: _name,
+  role: _role,
+  place: _place,
+  turn: _turn,
+  hidden: _hidden,
+  locked: _locked,
+  operation: _operation,
+  ...plan
+}: Omit<LetteringItem, 'thicken'>) {
+  return plan;
+}

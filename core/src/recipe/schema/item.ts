@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { OWN_ID } from '../identity.ts';
+import { lengthIn, numberIn } from './fields.ts';
+import { letteringFields } from './lettering.ts';
+import { shapeFields } from './shape.ts';
+
+/** What an item may be in the thing that it is an item of. */
+export const ROLES = ['material', 'opening', 'engraved', 'standing', 'line', 'guide'] as const;
+export type Role = (typeof ROLES)[number];
+
+const ownId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
+
+/** What every item has. */
+const common = {
+  id: ownId
+    .default('')
+    .describe('Kept for good: what is put by hand on its letters is known by it. Given if left out.'),
+  name: z.string().trim().max(80).nullable().default(null).describe('null: called by what it says or is.'),
+  role: z
+    .enum(ROLES)
+    .nullable()
+    .default(null)
+    .describe(
+      'material adds to the thing; opening is cut through it; engraved; standing is left when the ground round it is ' +
+        'engraved; line is followed by the tool; guide is seen and never made. Each acts on what lies before it in ' +
+        'the list. null: as the make has it.',
+    ),
+  place: z
+    .strictObject({ x: lengthIn('place'), y: lengthIn('place') })
+    .nullable()
+    .default(null)
+    .describe(
+      'Of its origin (lettering: start of the first baseline; shape: middle) in the frame of the thing. null: the ' +
+        'first item at the origin, each other in the middle below what lies before it.',
+    ),
+  turn: numberIn('angle').default(0).describe('Degrees counter-clockwise about its origin.'),
+  hidden: z.boolean().default(false).describe('Neither seen nor made.'),
+  locked: z.boolean().default(false).describe('Not to be moved by hand.'),
+  operation: ownId.nullable().default(null).describe('Of the work order, for all its lines; null: by kind of line.'),
+};
+
+const letteringItemSchema = z.strictObject({
+  ...common,
+  kind: z.literal('lettering').default('lettering'),
+  ...letteringFields,
+});
+
+const shapeItemSchema = z.strictObject({ ...common, kind: z.literal('shape'), ...shapeFields });
+
+export const itemSchema = z.union([letteringItemSchema, shapeItemSchema]);
+
+export type LetteringItem = z.output<typeof letteringItemSchema>;
+export type ShapeItem = z.output<typeof shapeItemSchema>;
+export type Item = LetteringItem | ShapeItem;

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { WORKS } from '../../shop/shop.ts';
+import { OWN_ID } from '../identity.ts';
+import { numberIn } from './fields.ts';
+import { LIMITS } from './limits.ts';
+
+/** What a line is, by which it gets its operation where its item names none. */
+export const LINE_KINDS = ['inner', 'outer', 'area', 'line'] as const;
+export type LineKind = (typeof LINE_KINDS)[number];
+
+const operationId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
+
+export const operationSchema = z.strictObject({
+  id: operationId,
+  name: z.string().trim().min(1).max(40).nullable().default(null).describe('null: called by what it is of.'),
+  work: z.enum(WORKS),
+  speed: numberIn('speed').nullable().default(null).describe('mm/s; null: what the machine starts from.'),
+  power: numberIn('power').nullable().default(null).describe('Percent.'),
+  passes: z.int().min(LIMITS.passes.least).max(LIMITS.passes.most).nullable().default(null),
+});
+export type OperationPlan = z.output<typeof operationSchema>;
+
+const plain = (id: LineKind, work: OperationPlan['work']): OperationPlan => ({
+  id,
+  name: null,
+  work,
+  speed: null,
+  power: null,
+  passes: null,
+});
+
+export const operationsSchema = z
+  .array(operationSchema)
+  .max(LIMITS.operations.most)
+  .default([plain('area', 'engrave'), plain('line', 'score'), plain('inner', 'cut'), plain('outer', 'cut')])
+  .describe('In running order.');
+
+const usual = (kind: LineKind) => operationId.nullable().default(kind);
+
+export const assignmentSchema = z
+  .strictObject({
+    inner: usual('inner').describe('Edges of holes and openings.'),
+    outer: usual('outer').describe('Edges that free a thing.'),
+    area: usual('area').describe('What is engraved.'),
+    line: usual('line').describe('Lines that part nothing: borders, lines for placing.'),
+  })
+  .prefault({})
+  .describe('Which operation each kind of line gets, by id; null: none.');
