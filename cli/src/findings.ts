@@ -2,7 +2,7 @@ import type { Finding } from '@needlefile/core/check/finding';
 
 /** Findings as lines of text: severity, what, measured against limit, where, and how to mend it in the recipe. */
 export function findingLines(findings: readonly Finding[]): string[] {
-  return findings.flatMap(({ severity, title, detail, measure, place, mends }) => {
+  return findings.flatMap(({ severity, title, detail, measure, place, on, mends }) => {
     const value = measure
       ? `  ${number(measure.value)} ${measure.unit}, wants ${measure.wants} ` +
         `${number(measure.limit)}${measure.reason ? ` (${measure.reason})` : ''}`
@@ -10,10 +10,13 @@ export function findingLines(findings: readonly Finding[]): string[] {
     const where = place
       ? `  at ${number(place.minX)},${number(place.minY)} to ${number(place.maxX)},${number(place.maxY)} mm`
       : '';
-    const lines = [`${severity === 'stop' ? 'STOP' : 'look'}  ${title}.${value}${where}`];
+    const lines = [`${severity === 'stop' ? 'STOP' : 'look'}  ${title}${on ? `, on ${on}` : ''}.${value}${where}`];
     if (detail) lines.push(`      ${detail}`);
-    const stepText = ({ path, value }: (typeof mends)[number]['patch'][number]) =>
-      `${path.join('.')} = ${JSON.stringify(value)}`;
+    const stepText = ({ assembly, item, path, value }: (typeof mends)[number]['patch'][number]) =>
+      `${[assembly, item]
+        .filter((id) => id !== undefined)
+        .map((id) => `${id}/`)
+        .join('')}${path.join('.')} = ` + JSON.stringify(value);
     for (const { label, patch } of mends) lines.push(`      mend: ${label}: ${patch.map(stepText).join(', ')}`);
     return lines;
   });

@@ -23,11 +23,12 @@ written and the exit code is 1.
   check: `needlefile check RECIPE.json
 
 Prints the findings of the shop check: what was measured, the limit, where, and the mends.
-Exits with 1 where one of them says stop.`,
+Exits with 1 where one of them says stop. A mend is told as THING/ITEM/what.to.set = value.`,
   measure: `needlefile measure RECIPE.json [--json]
 
 Prints how thick things are, in mm: the thinnest place and the narrowest gap, each thin place, the necks between
-letters, counters with their widest disc, and specks, each against the house limit. --json prints the same as JSON.`,
+letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the same as
+a list of things in JSON.`,
   schema: `needlefile schema
 
 Prints the recipe format as JSON Schema.`,

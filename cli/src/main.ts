@@ -1,14 +1,14 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { build, type Build } from '@needlefile/core/job/build-job';
+import { build, facesOf, type Build } from '@needlefile/core/job/build-job';
 import { FORMATS, release, type Format } from '@needlefile/core/job/release';
 import { measure } from '@needlefile/core/job/measure-job';
-import { measureReportOf } from '@needlefile/core/job/report';
+import { measureReportOf } from '@needlefile/core/job/measure-report';
 import type { Face } from '@needlefile/core/lettering/face';
 import { openFont } from '@needlefile/core/lettering/open-font';
-import { readRecipe } from '@needlefile/core/recipe/read';
-import { recipeJsonSchema, type Recipe } from '@needlefile/core/recipe/schema';
+import { readRecipe, recipeJsonSchema } from '@needlefile/core/recipe/read';
+import type { Recipe } from '@needlefile/core/recipe/schema';
 import { houseShop } from '@needlefile/core/shop/house';
 import { readFace } from '@needlefile/faces/files';
 import { findingLines } from './findings.ts';
@@ -98,8 +98,13 @@ async function checkCommand(args: string[]): Promise<number> {
 async function measureCommand(args: string[]): Promise<number> {
   const { values, positionals } = parse(args, { json: { type: 'boolean', default: false } });
   const job = await buildFile(onlyFile(positionals, 'measure'));
-  const report = measureReportOf(job, measure(job));
-  console.log(values.json ? JSON.stringify(report, null, 2) : measureLines(report).join('\n'));
+  const things = measure(job).assemblies.map((taken, i) => ({
+    id: taken.id,
+    name: job.assemblies[i]!.name,
+    ...measureReportOf(taken),
+  }));
+  const told = things.flatMap((thing) => [...(things.length > 1 ? [`${thing.name}:`] : []), ...measureLines(thing)]);
+  console.log(values.json ? JSON.stringify(things, null, 2) : told.join('\n'));
   return 0;
 }
 
@@ -132,8 +137,11 @@ function formatsOf(text: string): Format[] {
 
 async function buildFile(file: string): Promise<Build> {
   const recipe = await readRecipeFile(file);
-  const bytes = await readFace(recipe.lettering.face, MODULES);
-  const faces = new Map<string, Face>(bytes ? [[recipe.lettering.face, openFont(bytes, recipe.lettering.face)]] : []);
+  const faces = new Map<string, Face>();
+  for (const id of facesOf(recipe)) {
+    const bytes = await readFace(id, MODULES);
+    if (bytes) faces.set(id, openFont(bytes, id));
+  }
   return build(recipe, { shop: houseShop, faces });
 }
 

@@ -1,4 +1,4 @@
-import type { MeasureReport, PlaceReport } from '@needlefile/core/job/report';
+import type { MeasureReport, PlaceReport } from '@needlefile/core/job/measure-report';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 
 /** Measures as lines to read: a heading with the limit, then each place with its width, who it is between and where. */

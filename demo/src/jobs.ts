@@ -1,4 +1,4 @@
-import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import type { RecipeInput } from '@needlefile/core/recipe/read';
 
 /** Jobs of the workshop of the Pennywhistle Light Railway, an invented line run by volunteers. Newest last. */
 export const DEMO_JOBS: readonly RecipeInput[] = [

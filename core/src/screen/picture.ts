@@ -92,6 +92,9 @@ export interface PictureItem {
   readonly name: string;
   readonly kind: Item['kind'];
   readonly role: Role;
+  /** As they came out, mm; 0 where it has no letters. */
+  readonly capHeight: number;
+  readonly xHeight: number;
   /** Width and height of its ink, mm. */
   readonly inkWidth: number;
   readonly inkHeight: number;
@@ -237,6 +240,8 @@ function assemblyPicture(
       name: itemName(item),
       kind: item.kind,
       role,
+      capHeight: form.lettering?.capHeight ?? 0,
+      xHeight: form.lettering?.xHeight ?? 0,
       inkWidth: widthOf(form.bounds),
       inkHeight: heightOf(form.bounds),
       guide: role === 'guide' ? path(arrangement.items[i]!.letters.flatMap(({ contours }) => contours)) : '',

@@ -1,4 +1,4 @@
-import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import type { RecipeInput } from '@needlefile/core/recipe/read';
 
 /** What the list of jobs says of one: drawn and judged from its real build. */
 export interface JobSummary {

@@ -3,25 +3,33 @@
 import { addBar, moveBar, removeBar } from '@needlefile/core/recipe/edits/bars';
 import * as bridge from '@needlefile/core/recipe/edits/bridges';
 import { placeTabsAgain, removeTab, slideTab } from '@needlefile/core/recipe/edits/tabs';
-import type { Recipe } from '@needlefile/core/recipe/schema';
-import type { Picture, PictureBridge } from '@needlefile/core/screen/picture';
+import type { Made, Recipe } from '@needlefile/core/recipe/schema';
+import type { AssemblyPicture, PictureBridge } from '@needlefile/core/screen/picture';
 import { original } from 'immer';
 import { useMemo } from 'react';
 import { useJobStore, type JobStore } from './job-store';
 
-type Hold = Recipe['hold'];
+type Hold = Made['hold'];
 
-/** What is done by hand to what holds, with what stands in the picture: each a step of the history. */
-export function useHoldEdits(picture: Picture | null): HoldEdits {
+/** What is done by hand to what holds a thing, with what stands in the picture: each a step of the history. */
+export function useHoldEdits(picture: AssemblyPicture | null): HoldEdits {
   const store = useJobStore();
   return useMemo(() => holdEdits(store, picture), [store, picture]);
 }
 
 export type HoldEdits = ReturnType<typeof holdEdits>;
 
-export function holdEdits(store: JobStore, picture: Picture | null) {
+export function holdEdits(store: JobStore, picture: AssemblyPicture | null) {
   const edit = (label: string, change: (hold: Hold) => Hold, gesture?: object) =>
-    store.getState().edit(label, (recipe) => void (recipe.hold = change((original(recipe) as Recipe).hold)), gesture);
+    store.getState().edit(
+      label,
+      (recipe) => {
+        const own = recipe.assemblies.findIndex(({ id }) => id === picture?.id);
+        const [thing, before] = [recipe.assemblies[own], (original(recipe) as Recipe).assemblies[own]];
+        if (thing && thing.make !== 'coupon') thing.hold = change((before as Made).hold);
+      },
+      gesture,
+    );
   const standing = picture?.bridges ?? [];
   const tabs = picture?.tabs ?? [];
   const islandsOf = (letter: string) =>
@@ -74,7 +82,7 @@ export function holdEdits(store: JobStore, picture: Picture | null) {
 const LOWEST_BAR = -2;
 const HIGHEST_BAR = 3;
 
-function barPlaceAt({ letters }: Picture, x: number, y: number): { letter: string; height: number } | null {
+function barPlaceAt({ letters }: AssemblyPicture, x: number, y: number): { letter: string; height: number } | null {
   const middle = ({ bounds }: (typeof letters)[number]) => (bounds.minX + bounds.maxX) / 2;
   const near = letters.filter(({ bounds, capHeight }) => y > bounds.minY - capHeight && y < bounds.maxY + capHeight);
   const before = near.filter((letter) => middle(letter) < x).sort((a, b) => middle(b) - middle(a))[0];

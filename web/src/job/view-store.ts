@@ -12,9 +12,12 @@ export type BedView = 'solid' | 'paths' | 'pieces' | 'thickness';
 interface ViewState {
   readonly station: Station;
   readonly view: BedView;
-  /** The letter taken in hand, by id. */
+  /** The thing taken in hand, and the item of it, by id; null: whatever is first. */
+  readonly assembly: string | null;
+  readonly item: string | null;
+  /** The letter of the thing taken in hand, by id. */
   readonly letter: string | null;
-  /** The island whose bridges are looked at, by id. */
+  /** The island of the thing whose bridges are looked at, by id. */
   readonly island: string | null;
   /** What the next drag on the bed draws. */
   readonly drawing: 'bridge' | 'bar' | null;
@@ -31,6 +34,8 @@ interface ViewState {
 export const useView = create<ViewState>(() => ({
   station: 'letter',
   view: 'solid',
+  assembly: null,
+  item: null,
   letter: null,
   island: null,
   drawing: null,

@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { Picture } from '@needlefile/core/screen/picture';
-import type { Recipe } from '@needlefile/core/recipe/schema';
+import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import type { CoreWorkerApi } from './core.worker';
 import { Latest, Overdue } from './latest';
@@ -58,10 +58,15 @@ function search<Result>(run: (core: Comlink.Remote<CoreWorkerApi>) => Promise<Re
   return { result: run(core).finally(end), stop: end };
 }
 
-/** Looks for what makes a job one piece. */
-export const searchOnePiece = ({ recipe, shop }: Job, progress: (done: number, of: number) => void): Search<OnePiece> =>
-  search((core) => core.makeOnePiece(recipe, shop, Comlink.proxy(progress)));
+/** Looks for what makes a thing of a job one piece. */
+export const searchOnePiece = (
+  { recipe, shop }: Job,
+  thing: string,
+  progress: (done: number, of: number) => void,
+): Search<OnePiece> => search((core) => core.makeOnePiece(recipe, shop, thing, Comlink.proxy(progress)));
 
-/** Looks for the riskiest places of a job, as a test coupon; null where there is nothing to test. */
-export const searchCoupon = ({ recipe, shop }: Job): Search<Recipe['coupon']> =>
-  search((core) => core.coupon(recipe, shop));
+/** Looks for the riskiest places of a thing, as a test coupon; null where there is nothing to test. */
+export const searchCoupon = (
+  { recipe, shop }: Job,
+  thing: string,
+): Search<Pick<CouponOf, 'windows' | 'frame'> | null> => search((core) => core.coupon(recipe, shop, thing));

@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { Picture } from '@needlefile/core/screen/picture';
-import type { Recipe } from '@needlefile/core/recipe/schema';
+import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 
 // Loaded on demand: the shaper starts its WASM with a top-level await, and a message that arrives before `expose` has
@@ -14,11 +14,16 @@ const api = {
   build: async (recipe: Recipe, shop: Shop): Promise<Picture> => (await engine()).buildPicture(recipe, shop),
   /** Measures what a recipe builds. */
   measure: async (recipe: Recipe, shop: Shop): Promise<MeasurePicture> => (await engine()).measurePicture(recipe, shop),
-  /** Tries what makes stand-alone lettering one piece. */
-  makeOnePiece: async (recipe: Recipe, shop: Shop, progress: (done: number, of: number) => void): Promise<OnePiece> =>
-    (await engine()).onePiece(recipe, shop, progress),
-  /** The riskiest places of what a recipe builds, as a coupon. */
-  coupon: async (recipe: Recipe, shop: Shop): Promise<Recipe['coupon']> => (await engine()).findCoupon(recipe, shop),
+  /** Tries what makes a thing of a job one piece. */
+  makeOnePiece: async (
+    recipe: Recipe,
+    shop: Shop,
+    thing: string,
+    progress: (done: number, of: number) => void,
+  ): Promise<OnePiece> => (await engine()).onePiece(recipe, shop, thing, progress),
+  /** The riskiest places of a thing, as windows of a coupon. */
+  coupon: async (recipe: Recipe, shop: Shop, thing: string): Promise<Pick<CouponOf, 'windows' | 'frame'> | null> =>
+    (await engine()).findCoupon(recipe, shop, thing),
 };
 export type CoreWorkerApi = typeof api;
 

@@ -1,4 +1,4 @@
-import { build, type Build } from '@needlefile/core/job/build-job';
+import { build, facesOf, type Build } from '@needlefile/core/job/build-job';
 import { couponPlaces } from '@needlefile/core/job/coupon-places';
 import { measure } from '@needlefile/core/job/measure-job';
 import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/measure-picture';
@@ -7,7 +7,7 @@ import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
 import { StageCache } from '@needlefile/core/assembly/stages';
 import type { Face } from '@needlefile/core/lettering/face';
 import { openFont } from '@needlefile/core/lettering/open-font';
-import type { Recipe } from '@needlefile/core/recipe/schema';
+import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 
 /** The core in the browser: fetches the faces that recipes ask for, and keeps stages between builds. */
@@ -16,7 +16,7 @@ const cache = new StageCache();
 const faces = new Map<string, Face>();
 
 async function built(recipe: Recipe, shop: Shop): Promise<Build> {
-  await ensureFace(recipe.lettering.face);
+  await ensureFaces(recipe);
   return build(recipe, { shop, faces }, cache);
 }
 
@@ -28,19 +28,27 @@ export async function measurePicture(recipe: Recipe, shop: Shop): Promise<Measur
   return measurePictureOf(job, measure(job, cache.memo));
 }
 
-export async function findCoupon(recipe: Recipe, shop: Shop): Promise<Recipe['coupon']> {
-  const job = await built(recipe, shop);
-  return couponPlaces(job, measure(job, cache.memo));
+/** The riskiest places of a thing, as windows of a coupon; null where there is nothing to test. */
+export async function findCoupon(
+  recipe: Recipe,
+  shop: Shop,
+  thing: string,
+): Promise<Pick<CouponOf, 'windows' | 'frame'> | null> {
+  const measured = measure(await built(recipe, shop), cache.memo).assemblies.find(({ id }) => id === thing);
+  return measured ? couponPlaces(measured.built, measured.measures) : null;
 }
 
 export async function onePiece(
   recipe: Recipe,
   shop: Shop,
+  thing: string,
   progress: (done: number, of: number) => void,
 ): Promise<OnePiece> {
-  await ensureFace(recipe.lettering.face);
-  return makeOnePiece(recipe, { shop, faces }, cache, progress);
+  await ensureFaces(recipe);
+  return makeOnePiece(recipe, thing, { shop, faces }, cache, progress);
 }
+
+const ensureFaces = (recipe: Recipe): Promise<unknown> => Promise.all([...facesOf(recipe)].map(ensureFace));
 
 /** A face that is not on the server is left out: the build says so as a finding. */
 async function ensureFace(id: string): Promise<void> {

@@ -2,10 +2,12 @@
 
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
+import { withinItem } from '@needlefile/core/recipe/identity';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { useEffect, useMemo, useRef } from 'react';
 import { Choices } from '@/components/choices';
-import { useJob } from '@/job/job-store';
+import { useEditLettering } from '@/job/chosen';
+import { keptIn } from '@/job/figures';
 import { useView, type BedView } from '@/job/view-store';
 import css from './bed.module.css';
 import { Layers } from './layers';
@@ -55,11 +57,7 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
         className={css.drawing}
         tabIndex={0}
         role="group"
-        aria-label={
-          picture
-            ? `The sheet with ${picture.report.pieces.filter(({ status }) => status === 'kept').length} kept pieces`
-            : 'The sheet'
-        }
+        aria-label={picture ? `The sheet with ${keptIn(picture.report)} kept pieces` : 'The sheet'}
         onKeyDown={(event) => {
           if (event.key === '+' || event.key === '=') by(1.25);
           if (event.key === '-') by(0.8);
@@ -136,14 +134,14 @@ function useFocus(show: Zoom['show']): void {
 
 /** The arrow keys move the letter in hand by half a millimetre, with Shift by five. */
 function useMoveLetter(): (key: string, far: boolean) => boolean {
-  const edit = useJob((state) => state.edit);
+  const edit = useEditLettering();
   return (key, far) => {
     const { letter, station } = useView.getState();
     const way = ARROWS[key];
     if (!letter || !way || station !== 'letter') return false;
     const step = far ? 5 : 0.5;
-    edit('Move a letter', (recipe) => {
-      const nudge = (recipe.lettering.nudges[letter] ??= { x: 0, y: 0, turn: 0, scale: 1 });
+    edit('Move a letter', (item) => {
+      const nudge = (item.nudges[withinItem(letter)] ??= { x: 0, y: 0, turn: 0, scale: 1 });
       nudge.x = Number((nudge.x + way[0] * step).toFixed(4));
       nudge.y = Number((nudge.y + way[1] * step).toFixed(4));
     });

@@ -1,10 +1,11 @@
 'use client';
 
-import type { Picture, PictureBridge } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, PictureBridge } from '@needlefile/core/screen/picture';
 import { formatLength } from '@needlefile/core/units/length';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useUnit } from '@/hooks/unit';
 import { useHoldEdits } from '@/job/hold-edits';
+import { choose } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 import { nearestShare, onSheet } from './on-sheet';
@@ -14,10 +15,10 @@ const STEP = 0.005;
 const FAR = 0.03;
 
 /** Every bridge can be taken in hand: dragged along its island, or slid by the arrow keys; Delete takes it out. */
-export function BridgeHandles({ picture, scale }: { picture: Picture; scale: number }) {
+export function BridgeHandles({ picture, scale }: { picture: AssemblyPicture; scale: number }) {
   const edits = useHoldEdits(picture);
   const [held, setHeld] = useState<{ readonly id: string; readonly gesture: object } | null>(null);
-  const chosen = useView((state) => state.island);
+  const chosen = useView((state) => (state.assembly === picture.id ? state.island : null));
   const slideTo = (bridge: PictureBridge, event: PointerEvent<SVGGElement>, gesture: object) => {
     const island = picture.islands.find(({ id }) => id === bridge.island);
     const { x, y } = onSheet(event.currentTarget, event);
@@ -50,6 +51,7 @@ export function BridgeHandles({ picture, scale }: { picture: Picture; scale: num
               event.currentTarget.setPointerCapture(event.pointerId);
               event.currentTarget.focus();
               setHeld({ id: bridge.id, gesture: {} });
+              choose(picture.id, useView.getState().item);
               useView.setState({ island: bridge.island });
             }}
             onPointerMove={(event) => isHeld && slideTo(bridge, event, held.gesture)}

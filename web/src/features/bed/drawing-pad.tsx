@@ -3,7 +3,9 @@
 import type { Picture } from '@needlefile/core/screen/picture';
 import { useState } from 'react';
 import { notify } from '@/components/toasts';
-import { useHoldEdits } from '@/job/hold-edits';
+import { choose } from '@/job/chosen';
+import { holdEdits } from '@/job/hold-edits';
+import { useJobStore } from '@/job/job-store';
 import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 import { nearestShare, onSheet } from './on-sheet';
@@ -18,12 +20,13 @@ interface Stroke {
 /** Takes the next drag on the bed: across a gap it draws a bridge; between two letters a bar. */
 export function DrawingPad({ picture, kind, scale }: { picture: Picture; kind: 'bridge' | 'bar'; scale: number }) {
   const [stroke, setStroke] = useState<Stroke | null>(null);
-  const edits = useHoldEdits(picture);
+  const store = useJobStore();
   const finish = ({ x0, y0, x1, y1 }: Stroke) => {
     setStroke(null);
     useView.setState({ drawing: null });
     if (kind === 'bar') {
-      if (!edits.addBarAt((x0 + x1) / 2, (y0 + y1) / 2))
+      const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
+      if (!picture.assemblies.some((thing) => holdEdits(store, thing).addBarAt(x, y)))
         notify('A bar goes between two letters of a line. Draw it across the gap between them.');
       return;
     }
@@ -35,16 +38,24 @@ export function DrawingPad({ picture, kind, scale }: { picture: Picture; kind: '
     ];
     const found = ends
       .flatMap((end) =>
-        picture.islands.map((island) => ({ island, end, ...nearestShare(island.outline, end.x, end.y) })),
+        picture.assemblies.flatMap((thing) =>
+          thing.islands.map((island) => ({ thing, island, end, ...nearestShare(island.outline, end.x, end.y) })),
+        ),
       )
       .sort((a, b) => a.away - b.away)[0];
     if (!found || found.away > reach) return notify('No island there. Draw from an island across the gap.');
-    const letter = picture.letters.find(({ id }) => id === found.island.letter);
+    const { thing, island } = found;
+    const letter = thing.letters.find(({ id }) => id === island.letter);
     const angle =
       (Math.atan2(found.end.y - found.end.ty, found.end.tx - found.end.x) * 180) / Math.PI - (letter?.turn ?? 0);
     const drawn = Math.hypot(x1 - x0, y1 - y0) * scale > 6;
-    edits.addBridge(found.island.id, { at: found.share, angle: drawn ? Math.round(angle) : null, width: null });
-    useView.setState({ island: found.island.id });
+    holdEdits(store, thing).addBridge(island.id, {
+      at: found.share,
+      angle: drawn ? Math.round(angle) : null,
+      width: null,
+    });
+    choose(thing.id, useView.getState().item);
+    useView.setState({ island: island.id });
   };
   return (
     <g data-grab className={css.pad}>

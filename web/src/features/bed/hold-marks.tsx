@@ -1,7 +1,8 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import { choose } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 import { BridgeHandles } from './bridge-handles';
@@ -9,11 +10,9 @@ import { DrawingPad } from './drawing-pad';
 import { TabHandles } from './tab-handles';
 
 /**
- * What holds the job: bridges and ties in hatching, islands by number, tabs; what is unheld in the colour of a stop.
+ * What holds each thing: bridges and ties in hatching, islands by number, tabs; what is unheld in the colour of a stop.
  */
 export function HoldMarks({ picture, scale }: { picture: Picture; scale: number }) {
-  const size = 16 / scale;
-  const chosen = useView((state) => state.island);
   const drawing = useView((state) => state.drawing);
   return (
     <>
@@ -28,8 +27,21 @@ export function HoldMarks({ picture, scale }: { picture: Picture; scale: number 
           <line x1="0" y1="0" x2="0" y2={4 / scale} stroke="var(--verdigris)" strokeWidth={1.4 / scale} />
         </pattern>
       </defs>
-      <path className={css.bridge} d={picture.bridgeArea + picture.ties} fill="url(#bridge-hatch)" />
-      {picture.islands.map(({ id, bounds, status }, i) => {
+      {picture.assemblies.map((thing) => (
+        <MarksOf key={thing.id} thing={thing} scale={scale} />
+      ))}
+      {drawing && <DrawingPad picture={picture} kind={drawing} scale={scale} />}
+    </>
+  );
+}
+
+function MarksOf({ thing, scale }: { thing: AssemblyPicture; scale: number }) {
+  const size = 16 / scale;
+  const chosen = useView((state) => (state.assembly === thing.id ? state.island : null));
+  return (
+    <>
+      <path className={css.bridge} d={thing.bridgeArea + thing.ties} fill="url(#bridge-hatch)" />
+      {thing.islands.map(({ id, bounds, status }, i) => {
         const { x, y } = centreOf(bounds);
         const room = Math.min(widthOf(bounds), heightOf(bounds)) * scale;
         // A number that would hide its island waits until there is room.
@@ -40,7 +52,10 @@ export function HoldMarks({ picture, scale }: { picture: Picture; scale: number 
             className={css.island}
             data-status={status}
             data-chosen={id === chosen}
-            onClick={() => useView.setState({ island: id === chosen ? null : id })}
+            onClick={() => {
+              choose(thing.id, useView.getState().item);
+              useView.setState({ island: id === chosen ? null : id });
+            }}
           >
             <circle cx={x} cy={y} r={size / 2} />
             <text x={x} y={y} fontSize={size * 0.62}>
@@ -49,9 +64,8 @@ export function HoldMarks({ picture, scale }: { picture: Picture; scale: number 
           </g>
         );
       })}
-      <TabHandles picture={picture} scale={scale} />
-      <BridgeHandles picture={picture} scale={scale} />
-      {drawing && <DrawingPad picture={picture} kind={drawing} scale={scale} />}
+      <TabHandles picture={thing} scale={scale} />
+      <BridgeHandles picture={thing} scale={scale} />
     </>
   );
 }

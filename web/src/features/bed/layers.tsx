@@ -1,6 +1,6 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { memo } from 'react';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
@@ -27,7 +27,9 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
       {view === 'paths' && <Paths picture={picture} scale={scale} />}
       {view === 'pieces' && <Pieces picture={picture} />}
       {view === 'thickness' && <ThicknessMap picture={picture} measures={measures} />}
-      {station === 'letter' && view !== 'pieces' && <LetterHandles letters={picture.letters} scale={scale} />}
+      {station === 'letter' &&
+        view !== 'pieces' &&
+        picture.assemblies.map((thing) => <LetterHandles key={thing.id} thing={thing} scale={scale} />)}
       {station === 'hold' && view !== 'pieces' && view !== 'thickness' && <HoldMarks picture={picture} scale={scale} />}
       <Origin height={picture.sheet.height} scale={scale} />
     </>
@@ -37,9 +39,14 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
 const Solid = memo(function Solid({ picture }: { picture: Picture }) {
   return (
     <>
-      <path className={css.solid} d={picture.solid} />
-      <path className={css.engraved} d={picture.engraved} />
-      <path className={css.border} d={picture.linework} />
+      {picture.assemblies.map(({ id, solid, engraved, linework, items }) => (
+        <g key={id}>
+          <path className={css.solid} d={solid} />
+          <path className={css.engraved} d={engraved} />
+          <path className={css.border} d={linework} />
+          <path className={css.guide} d={items.map(({ guide }) => guide).join('')} />
+        </g>
+      ))}
     </>
   );
 });
@@ -63,20 +70,24 @@ const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale:
   return (
     <>
       {picture.operations.map(({ id, work, fill, path }) => (
-        <path key={id} className={css.operation} data-work={work} data-fill={fill} d={path} />
+        <path key={`${id} ${fill}`} className={css.operation} data-work={work} data-fill={fill} d={path} />
       ))}
       {marks.length > 0 && <path className={css.nodes} d={marks.join('')} />}
     </>
   );
 });
 
-/** Pieces pulled apart: loose ones away from the middle, drop-outs down to the right, in ghost. */
 const Pieces = memo(function Pieces({ picture }: { picture: Picture }) {
-  const middle = centreOf(picture.object);
-  const fall = Math.max(3, 0.05 * Math.min(widthOf(picture.object), heightOf(picture.object)));
+  return picture.assemblies.map((thing) => <PiecesOf key={thing.id} thing={thing} />);
+});
+
+/** Pieces pulled apart: loose ones away from the middle, drop-outs down to the right, in ghost. */
+function PiecesOf({ thing: { object, pieces } }: { thing: AssemblyPicture }) {
+  const middle = centreOf(object);
+  const fall = Math.max(3, 0.05 * Math.min(widthOf(object), heightOf(object)));
   return (
     <>
-      {picture.pieces.map(({ id, status, intended, path, bounds }) => {
+      {pieces.map(({ id, status, intended, path, bounds }) => {
         const own = centreOf(bounds);
         const [dx, dy] =
           status === 'kept'
@@ -97,7 +108,7 @@ const Pieces = memo(function Pieces({ picture }: { picture: Picture }) {
       })}
     </>
   );
-});
+}
 
 function Origin({ height, scale }: { height: number; scale: number }) {
   const arm = 14 / scale;

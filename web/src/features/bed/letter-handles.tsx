@@ -1,23 +1,24 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { memo } from 'react';
+import { choose } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 
-/** Takes a letter in hand by a click on it; the one in hand is framed. */
+/** Takes a letter in hand by a click on it, and with it its item and its thing; the one in hand is framed. */
 export const LetterHandles = memo(function LetterHandles({
-  letters,
+  thing: { id: thing, letters },
   scale,
 }: {
-  letters: Picture['letters'];
+  thing: AssemblyPicture;
   scale: number;
 }) {
-  const chosen = useView((state) => state.letter);
+  const chosen = useView((state) => (state.letter !== null && state.assembly === thing ? state.letter : null));
   const slack = 3 / scale;
   return (
     <g>
-      {letters.map(({ id, name, bounds }) => (
+      {letters.map(({ id, item, name, bounds }) => (
         <rect
           key={id}
           className={css.letter}
@@ -26,7 +27,10 @@ export const LetterHandles = memo(function LetterHandles({
           y={bounds.minY - slack}
           width={bounds.maxX - bounds.minX + 2 * slack}
           height={bounds.maxY - bounds.minY + 2 * slack}
-          onClick={() => useView.setState({ letter: id === chosen ? null : id })}
+          onClick={() => {
+            choose(thing, item);
+            useView.setState({ letter: id === chosen ? null : id });
+          }}
         >
           <title>{name}</title>
         </rect>

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { useState } from 'react';
 import { useHoldEdits } from '@/job/hold-edits';
 import css from './bed.module.css';
@@ -9,7 +9,7 @@ import { nearestShare, onSheet } from './on-sheet';
 /**
  * Where the cut is interrupted; each can be dragged along its part, slid by the arrow keys, and taken out by Delete.
  */
-export function TabHandles({ picture, scale }: { picture: Picture; scale: number }) {
+export function TabHandles({ picture, scale }: { picture: AssemblyPicture; scale: number }) {
   const edits = useHoldEdits(picture);
   const [held, setHeld] = useState<{ readonly n: number; readonly gesture: object } | null>(null);
   const size = 5 / scale;

@@ -6,6 +6,7 @@ import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip, 
 import { Bar } from 'react-chartjs-2';
 import { Choices } from '@/components/choices';
 import { useUnit } from '@/hooks/unit';
+import { useChosenMeasures } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 import css from './bed.module.css';
 
@@ -29,8 +30,9 @@ const limitLine: Plugin<'bar', { at: number; colour: string }> = {
   },
 };
 
-/** The thickness in figures: the least, the limit, and how much of the job is how thick. */
-export function ThicknessCard({ measures }: { measures: MeasurePicture | null }) {
+/** The thickness in figures: the least, the limit, and how much of the thing is how thick. */
+export function ThicknessCard({ measures: job }: { measures: MeasurePicture | null }) {
+  const measures = useChosenMeasures(job);
   const unit = useUnit();
   const of = useView((state) => state.thicknessOf);
   if (!measures) return <div className={css.card}>Measuring …</div>;

@@ -17,15 +17,18 @@ export const ThicknessMap = memo(function ThicknessMap({
   measures: MeasurePicture | null;
 }) {
   const of = useView((state) => state.thicknessOf);
-  return (
-    <>
-      <path className={css.ghost} d={measures?.report.of === 'engraved area' ? picture.engraved : picture.solid} />
-      {measures?.maps[of].map(({ from, path }) => (
-        <path key={from} className={css.band} data-from={from} d={path} />
-      ))}
-      {measures?.report[of === 'thickness' ? 'thin' : 'narrow'].slice(0, 60).map(({ place }, i) => (
-        <line key={i} className={css.thinAt} x1={place.minX} y1={place.minY} x2={place.maxX} y2={place.maxY} />
-      ))}
-    </>
-  );
+  return picture.assemblies.map((thing) => {
+    const taken = measures?.assemblies.find(({ id }) => id === thing.id);
+    return (
+      <g key={thing.id}>
+        <path className={css.ghost} d={taken?.report.of === 'engraved area' ? thing.engraved : thing.solid} />
+        {taken?.maps[of].map(({ from, path }) => (
+          <path key={from} className={css.band} data-from={from} d={path} />
+        ))}
+        {taken?.report[of === 'thickness' ? 'thin' : 'narrow'].slice(0, 60).map(({ place }, i) => (
+          <line key={i} className={css.thinAt} x1={place.minX} y1={place.minY} x2={place.maxX} y2={place.maxY} />
+        ))}
+      </g>
+    );
+  });
 });

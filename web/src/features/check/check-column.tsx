@@ -1,10 +1,9 @@
 'use client';
 
-import { hasPlate, isBridged } from '@needlefile/core/makes/makes';
+import { hasPlate } from '@needlefile/core/makes/makes';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { Report } from '@needlefile/core/job/report';
 import type { Finding, Mend, RuleName } from '@needlefile/core/check/finding';
-import type { Make } from '@needlefile/core/recipe/schema';
 import Link from 'next/link';
 import { memo } from 'react';
 import { CheckCircle } from 'react-bootstrap-icons';
@@ -27,7 +26,6 @@ export const CheckColumn = memo(function CheckColumn({
   /** Findings of what was measured before the last change. */
   stale: readonly Finding[];
 }) {
-  const make = useJob((state) => state.recipe.make);
   const findings = picture?.report.findings ?? [];
   const stops = findings.filter(({ severity }) => severity === 'stop').length;
   return (
@@ -42,7 +40,7 @@ export const CheckColumn = memo(function CheckColumn({
       {picture && (
         <ul className={css.passed}>
           {!measured && <li className="soft">Measuring thickness …</li>}
-          {passes(make, findings, measured, picture.report).map((text) => (
+          {passes(findings, measured, picture.report).map((text) => (
             <li key={text}>
               <CheckCircle aria-hidden /> {text}
             </li>
@@ -104,6 +102,7 @@ function Group({ findings, isStale }: { findings: readonly Finding[]; isStale: b
         <span className={css.severity}>{worst.severity === 'stop' ? 'Stop' : 'Look'}</span> {title}
       </h3>
       {worst.measure && <MeasureBar measure={worst.measure} unit={unit} />}
+      {worst.on && <p className="soft">On {worst.on}.</p>}
       {worst.detail && <p>{worst.detail}</p>}
       <div className={css.actions}>
         {worst.mends.map((mend) => (
@@ -163,31 +162,27 @@ function ShowButton({ finding: { place }, label }: { finding: Finding; label: st
 }
 
 /** What was looked at and found in order. */
-function passes(
-  make: Make,
-  findings: readonly Finding[],
-  measured: boolean,
-  { islands, bridges: all }: Report,
-): string[] {
-  const [bridges, mayDrop] = [all.length, islands.filter(({ status }) => status === 'may drop').length];
+function passes(findings: readonly Finding[], measured: boolean, { assemblies }: Report): string[] {
   const clear = (...rules: RuleName[]) => !findings.some(({ rule }) => rules.includes(rule));
   const list: string[] = [];
   if (clear('no words', 'face missing', 'missing character')) list.push('Every character is in the face');
-  const plateless = !hasPlate(make);
-  if (plateless ? clear('loose piece') : clear('drop-out'))
-    list.push(
-      plateless
-        ? 'Nothing is loose'
-        : mayDrop > 0
-          ? `Nothing drops out but the ${mayDrop === 1 ? 'island' : `${mayDrop} islands`} that may`
-          : 'Nothing drops out',
-    );
-  if (isBridged(make) && clear('narrow bridge', 'drop-out') && bridges > 0) list.push('Every bridge is wide enough');
-  if (isBridged(make) && measured && bridges > 0 && clear('weak hold', 'narrow bridge', 'drop-out'))
+  const bridges = assemblies.reduce((sum, thing) => sum + thing.bridges.length, 0);
+  const islands = assemblies.flatMap((thing) => thing.islands);
+  const mayDrop = islands.filter(({ status }) => status === 'may drop').length;
+  if (clear('loose piece', 'drop-out')) list.push(staysTogether(mayDrop, assemblies));
+  if (bridges > 0 && clear('narrow bridge', 'drop-out')) list.push('Every bridge is wide enough');
+  if (bridges > 0 && measured && clear('weak hold', 'narrow bridge', 'drop-out'))
     list.push('Every island hangs as strongly as its bridges');
   if (measured && clear('thin neck', 'thin wall', 'narrow gap', 'filled counter', 'speck'))
     list.push('Everything is thick and wide enough');
   if (clear('off the sheet', 'words off the plate')) list.push('All of it is on the sheet');
   if (clear('unassigned')) list.push('Every line has its operation');
   return list;
+}
+
+/** Stand-alone letters would be loose, what is in a plate would drop out. */
+function staysTogether(mayDrop: number, assemblies: Report['assemblies']): string {
+  if (mayDrop > 0) return `Nothing drops out but the ${mayDrop === 1 ? 'island' : `${mayDrop} islands`} that may`;
+  const plated = assemblies.some(({ make }) => make === 'coupon' || hasPlate(make));
+  return plated ? 'Nothing drops out' : 'Nothing is loose';
 }

@@ -1,7 +1,7 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyMeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, type LengthUnit } from '@needlefile/core/units/length';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
@@ -10,8 +10,8 @@ import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
+import { useEditThing, useThing } from '@/job/chosen';
 import { useHoldEdits } from '@/job/hold-edits';
-import { useJob } from '@/job/job-store';
 import { useView } from '@/job/view-store';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
@@ -20,9 +20,15 @@ import { PlaceRow } from './place-row';
 import { useHouseLimit } from './use-house-limit';
 
 /** Islands of a cut-through plate and the bridges that hold them. */
-export function BridgesPanel({ picture, measures }: { picture: Picture | null; measures: MeasurePicture | null }) {
-  const { bridges, drop } = useJob((state) => state.recipe.hold);
-  const edit = useJob((state) => state.edit);
+export function BridgesPanel({
+  picture,
+  measures,
+}: {
+  picture: AssemblyPicture | null;
+  measures: AssemblyMeasurePicture | null;
+}) {
+  const { bridges, drop } = useThing((thing) => thing.hold);
+  const edit = useEditThing();
   const chosen = useView((state) => state.island);
   const edits = useHoldEdits(picture);
   const unit = useUnit();
@@ -35,7 +41,7 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
     <>
       <PanelHead title="Hold">{sentence(islands)}</PanelHead>
       <LengthField
-        at="hold.bridges.width"
+        at="thing.hold.bridges.width"
         label="Bridge width"
         value={bridges.width}
         placeholder={placeholder}
@@ -83,7 +89,7 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
       />
       {bridges.root.shape !== 'square' && (
         <LengthField
-          at="hold.bridges.root.size"
+          at="thing.hold.bridges.root.size"
           label="Root size"
           value={bridges.root.size}
           {...LIMITS.bridgeRoot}
@@ -172,9 +178,9 @@ export function BridgesPanel({ picture, measures }: { picture: Picture | null; m
   );
 }
 
-function sentence(islands: Picture['report']['islands']): string {
+function sentence(islands: AssemblyPicture['report']['islands']): string {
   if (islands.length === 0) return 'No islands: nothing can drop out.';
-  const count = (wanted: Picture['report']['islands'][number]['status']) =>
+  const count = (wanted: AssemblyPicture['report']['islands'][number]['status']) =>
     islands.filter(({ status }) => status === wanted).length;
   const [held, may, drops] = [count('held'), count('may drop'), count('drops out')];
   const said = `${islands.length} ${islands.length === 1 ? 'island' : 'islands'}`;

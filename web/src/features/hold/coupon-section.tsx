@@ -8,9 +8,12 @@ import { PanelSection } from '@/components/panel';
 import { useShop } from '@/hooks/shop';
 import { searchCoupon } from '@/worker/core-workers';
 import type { JobDetail } from '@/api/job-types';
+import { chosenIn } from '@/job/chosen';
 import { useJobStore } from '@/job/job-store';
+import { useView } from '@/job/view-store';
+import { couponJob } from './coupon-job';
 
-/** Makes a job of the riskiest places of this one, to cut first. */
+/** Makes a job of the riskiest places of this thing, to cut first. */
 export function CouponSection({ ready }: { ready: boolean }) {
   const router = useRouter();
   const store = useJobStore();
@@ -25,21 +28,15 @@ export function CouponSection({ ready }: { ready: boolean }) {
     setState({ working: true, problem: null });
     try {
       const { recipe } = store.getState();
-      const begun = searchCoupon({ recipe, shop });
+      const { thing } = chosenIn(recipe, useView.getState());
+      const begun = searchCoupon({ recipe, shop }, thing.id);
       search.current = begun;
       const places = await begun.result;
       if (!places)
         return setState({ working: false, problem: 'There is nothing to test: no neck, bridge or counter was found.' });
       const created = await ask<JobDetail>('/api/jobs', {
         method: 'POST',
-        body: {
-          recipe: {
-            ...recipe,
-            name: `${recipe.name.slice(0, 100)}, test coupon`,
-            sheet: { width: null, height: null, margin: recipe.sheet.margin },
-            coupon: places,
-          },
-        },
+        body: { recipe: couponJob(recipe, thing, places) },
       });
       router.push(`/jobs/${created.id}`);
     } catch (error) {

@@ -1,10 +1,11 @@
 'use client';
 
-import { isBridged, isJoined, MAKES } from '@needlefile/core/makes/makes';
+import { isJoined, MAKES } from '@needlefile/core/makes/makes';
+import { roleOf } from '@needlefile/core/assembly/plans';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { PanelHead } from '@/components/panel';
-import { useJob } from '@/job/job-store';
+import { useChosenAssembly, useChosenMeasures, useChosenPicture, useThing } from '@/job/chosen';
 import { BridgesPanel } from './bridges-panel';
 import { CouponSection } from './coupon-section';
 import { JoinsPanel } from './joins-panel';
@@ -16,11 +17,13 @@ interface Props {
   readonly measures: MeasurePicture | null;
 }
 
-/** What keeps the job in one piece: bridges for islands, joins for stand-alone letters, tabs, thin places. */
-export function HoldPanel({ picture, measures }: Props) {
-  const make = useJob((state) => state.recipe.make);
-  const isCoupon = useJob((state) => state.recipe.coupon !== null);
-  const { nothingToHold } = MAKES[make];
+/** What keeps a thing in one piece: bridges for islands, joins for what is loose, tabs, thin places. */
+export function HoldPanel({ picture: job, measures: all }: Props) {
+  const picture = useChosenPicture(job);
+  const measures = useChosenMeasures(all);
+  const thing = useThing((made) => made);
+  const isCoupon = useChosenAssembly().make === 'coupon';
+  const { base, nothingToHold } = MAKES[thing.make];
   const loose = picture?.pieces.filter(({ status }) => status === 'loose').length ?? 0;
   if (isCoupon)
     return (
@@ -28,12 +31,16 @@ export function HoldPanel({ picture, measures }: Props) {
         This is a test coupon: its pieces hang in their rims. What holds them is set in the job it was cut from.
       </PanelHead>
     );
+  const has = (role: ReturnType<typeof roleOf>) => thing.items.some((item) => roleOf(item, thing.make) === role);
+  const [bridged, joined] = [has('opening'), isJoined(thing.make) || (base === 'plate' && has('material'))];
   return (
     <>
-      {isBridged(make) && <BridgesPanel picture={picture} measures={measures} />}
-      {isJoined(make) && <JoinsPanel picture={picture} measures={measures} />}
-      {nothingToHold !== null && (
-        <PanelHead title="Hold">{loose === 0 ? nothingToHold : `The backer is in ${loose + 1} parts.`}</PanelHead>
+      {bridged && <BridgesPanel picture={picture} measures={measures} />}
+      {joined && <JoinsPanel picture={picture} measures={measures} />}
+      {!bridged && !joined && (
+        <PanelHead title="Hold">
+          {loose === 0 ? (nothingToHold ?? 'There is nothing to hold yet.') : `The backer is in ${loose + 1} parts.`}
+        </PanelHead>
       )}
       <ThinPlacesFold measures={measures} />
       <TabsFold picture={picture} />

@@ -1,8 +1,8 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { AssemblyMeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { bridgesOf } from '@needlefile/core/recipe/edits/bridges';
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
 import { formatWeight } from '@needlefile/core/units/quantity';
@@ -10,15 +10,15 @@ import { Button } from 'react-bootstrap';
 import { X } from 'react-bootstrap-icons';
 import { LengthField } from '@/components/length-field';
 import { useUnit } from '@/hooks/unit';
+import { useThing } from '@/job/chosen';
 import { useHoldEdits } from '@/job/hold-edits';
-import { useJob } from '@/job/job-store';
 import css from './hold.module.css';
 
 interface Props {
-  readonly island: Picture['report']['islands'][number];
-  readonly picture: Picture;
+  readonly island: AssemblyPicture['report']['islands'][number];
+  readonly picture: AssemblyPicture;
   /** How it hangs; undefined until that was measured. */
-  readonly hold: MeasurePicture['report']['islandHolds'][number] | undefined;
+  readonly hold: AssemblyMeasurePicture['report']['islandHolds'][number] | undefined;
 }
 
 /**
@@ -27,7 +27,7 @@ interface Props {
 export function IslandDetails({ island, picture, hold }: Props) {
   const unit = useUnit();
   const edits = useHoldEdits(picture);
-  const byHand = useJob((state) => state.recipe.hold.bridges.byHand[island.id]);
+  const byHand = useThing((thing) => thing.hold.bridges.byHand[island.id]);
   const letter = picture.letters.find(({ id }) => id === island.letter);
   const alike = letter ? picture.letters.filter(({ text }) => text === letter.text).length : 0;
   return (
@@ -41,7 +41,7 @@ export function IslandDetails({ island, picture, hold }: Props) {
         <div key={bridge.id} className={css.bridgeRow}>
           <LengthField
             bare
-            at={`hold.bridges.byHand.${island.id}.${n}.width`}
+            at={`thing.hold.bridges.byHand.${island.id}.${n}.width`}
             label={`Width of bridge ${n + 1}`}
             value={bridge.width}
             {...LIMITS.bridgeWidth}

@@ -1,7 +1,7 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyMeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { isUnder } from '@needlefile/core/shop/limits';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
@@ -13,8 +13,8 @@ import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
+import { useEditThing, useThing } from '@/job/chosen';
 import { useHoldEdits } from '@/job/hold-edits';
-import { useJob } from '@/job/job-store';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { OnePieceAction } from './one-piece-action';
@@ -22,9 +22,15 @@ import { PlaceRow } from './place-row';
 import { useHouseLimit } from './use-house-limit';
 
 /** How stand-alone letters hang together: pieces, necks, and what joins them. */
-export function JoinsPanel({ picture, measures }: { picture: Picture | null; measures: MeasurePicture | null }) {
-  const { joins, pieces: wanted } = useJob((state) => state.recipe.hold);
-  const edit = useJob((state) => state.edit);
+export function JoinsPanel({
+  picture,
+  measures,
+}: {
+  picture: AssemblyPicture | null;
+  measures: AssemblyMeasurePicture | null;
+}) {
+  const { joins, pieces: wanted } = useThing((thing) => thing.hold);
+  const edit = useEditThing();
   const unit = useUnit();
   const { placeholder, hint } = useHouseLimit('neck', joins.width);
   const pieces = picture?.report.pieces.filter(({ intended, status }) => !(intended && status === 'drop-out')) ?? [];
@@ -49,7 +55,7 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
         ]}
       />
       <LengthField
-        at="hold.joins.width"
+        at="thing.hold.joins.width"
         label="Neck and tie"
         value={joins.width}
         placeholder={placeholder}
@@ -70,7 +76,7 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
         {joins.closeUp && (
           <>
             <NumberField
-              at="hold.joins.closeUpMost"
+              at="thing.hold.joins.closeUpMost"
               label="At most"
               value={Math.round(joins.closeUpMost * 100)}
               least={1}
@@ -109,7 +115,7 @@ export function JoinsPanel({ picture, measures }: { picture: Picture | null; mea
         )}
         <Bars picture={picture} />
         <NumberField
-          at="hold.joins.points"
+          at="thing.hold.joins.points"
           label="Held at"
           value={joins.points}
           least={1}
@@ -169,8 +175,8 @@ function pairName([a, b]: readonly [string, string]): string {
 }
 
 /** Level bars that somebody drew between two letters, each with its height. */
-function Bars({ picture }: { picture: Picture | null }) {
-  const bars = useJob((state) => state.recipe.hold.joins.bars);
+function Bars({ picture }: { picture: AssemblyPicture | null }) {
+  const bars = useThing((thing) => thing.hold.joins.bars);
   const edits = useHoldEdits(picture);
   const nameOf = (id: string) =>
     picture?.letters.find((letter) => letter.id === id)?.name ?? 'a letter no longer there';

@@ -7,6 +7,7 @@ import { Button, ProgressBar } from 'react-bootstrap';
 import { useShop } from '@/hooks/shop';
 import { useUnit } from '@/hooks/unit';
 import { searchOnePiece } from '@/worker/core-workers';
+import { useThing } from '@/job/chosen';
 import { useJob } from '@/job/job-store';
 import { useView } from '@/job/view-store';
 import css from './hold.module.css';
@@ -14,7 +15,7 @@ import css from './hold.module.css';
 type State =
   | { readonly kind: 'idle' }
   | { readonly kind: 'searching'; readonly done: number; readonly of: number }
-  | { readonly kind: 'found'; readonly found: OnePiece; readonly recipe: object }
+  | { readonly kind: 'found'; readonly found: OnePiece; readonly recipe: object; readonly thing: string }
   | { readonly kind: 'failed'; readonly reason: string };
 
 const LABEL = 'Make it one piece';
@@ -23,6 +24,7 @@ const LABEL = 'Make it one piece';
 export function OnePieceAction() {
   const recipe = useJob((state) => state.recipe);
   const mend = useJob((state) => state.mend);
+  const thing = useThing(({ id }) => id);
   const shop = useShop();
   const unit = useUnit();
   const [state, setState] = useState<State>({ kind: 'idle' });
@@ -44,20 +46,21 @@ export function OnePieceAction() {
     setState({ kind: 'searching', done: 0, of: 1 });
     const begun = searchOnePiece(
       { recipe, shop },
+      thing,
       (done, of) => search.current === begun && setState({ kind: 'searching', done, of }),
     );
     search.current = begun;
     begun.result.then(
       (found) => {
         if (search.current !== begun) return;
-        setState({ kind: 'found', found, recipe });
+        setState({ kind: 'found', found, recipe, thing });
         if (found.changes.length > 0) useView.setState({ preview: { label: LABEL, patch: found.patch } });
       },
       (error: Error) => search.current === begun && setState({ kind: 'failed', reason: error.message }),
     );
   };
   // What was found for another state of the job is of no use any more.
-  const stale = state.kind === 'found' && state.recipe !== recipe;
+  const stale = state.kind === 'found' && (state.recipe !== recipe || state.thing !== thing);
   if (state.kind === 'searching')
     return (
       <div className={css.found}>

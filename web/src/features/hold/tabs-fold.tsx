@@ -1,20 +1,20 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelFold } from '@/components/panel';
+import { useEditThing, useThing } from '@/job/chosen';
 import { useHoldEdits } from '@/job/hold-edits';
-import { useJob } from '@/job/job-store';
 import css from './hold.module.css';
 
 /** Short uncut lengths that hold parts in the sheet. */
-export function TabsFold({ picture }: { picture: Picture | null }) {
-  const tabs = useJob((state) => state.recipe.hold.tabs);
-  const edit = useJob((state) => state.edit);
+export function TabsFold({ picture }: { picture: AssemblyPicture | null }) {
+  const tabs = useThing((thing) => thing.hold.tabs);
+  const edit = useEditThing();
   const edits = useHoldEdits(picture);
   const count = picture?.tabs.length ?? 0;
   return (
@@ -31,7 +31,7 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
       />
       {tabs.by === 'number' && (
         <NumberField
-          at="hold.tabs.number"
+          at="thing.hold.tabs.number"
           label="To a part"
           value={tabs.number}
           least={1}
@@ -43,7 +43,7 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
       )}
       {tabs.by === 'length' && (
         <LengthField
-          at="hold.tabs.every"
+          at="thing.hold.tabs.every"
           label="One each"
           value={tabs.every}
           {...LIMITS.tabEvery}
@@ -53,7 +53,7 @@ export function TabsFold({ picture }: { picture: Picture | null }) {
       {tabs.by !== 'none' && (
         <>
           <LengthField
-            at="hold.tabs.length"
+            at="thing.hold.tabs.length"
             label="Stays uncut"
             value={tabs.length}
             {...LIMITS.tabLength}

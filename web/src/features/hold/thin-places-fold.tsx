@@ -1,6 +1,6 @@
 'use client';
 
-import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { AssemblyMeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { formatLength } from '@needlefile/core/units/length';
 import { Button } from 'react-bootstrap';
 import { PanelFold } from '@/components/panel';
@@ -13,7 +13,7 @@ import { PlaceRow } from './place-row';
 const MOST = 40;
 
 /** Necks, walls and gaps under their limits, thinnest first; the map of them is a view of the bed. */
-export function ThinPlacesFold({ measures }: { measures: MeasurePicture | null }) {
+export function ThinPlacesFold({ measures }: { measures: AssemblyMeasurePicture | null }) {
   const unit = useUnit();
   if (!measures)
     return (

@@ -1,4 +1,4 @@
-import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import type { RecipeInput } from '@needlefile/core/recipe/read';
 import { ask } from '@/api/ask';
 import type { JobDetail } from '@/api/job-types';
 

@@ -1,25 +1,23 @@
 'use client';
 
-import { LIMITS, type Recipe } from '@needlefile/core/recipe/schema';
+import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelFold } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
-import { useJob } from '@/job/job-store';
+import { useEditLettering, useLettering } from '@/job/chosen';
 
-type Bow = NonNullable<Recipe['lettering']['bow']>;
+type Bow = NonNullable<LetteringItem['bow']>;
 
 /** Setting the lines on an arc or round a circle. */
 export function CircleFold() {
-  const bow = useJob((state) => state.recipe.lettering.bow);
-  const width = useJob((state) =>
-    state.recipe.lettering.size.by === 'cap height' ? state.recipe.lettering.size.value * 3 : 150,
-  );
-  const edit = useJob((state) => state.edit);
+  const bow = useLettering((item) => item.bow);
+  const width = useLettering(({ size }) => (size.by === 'cap height' ? size.value * 3 : 150));
+  const edit = useEditLettering();
   const unit = useUnit();
-  const set = (next: Bow | null, label = 'Circle') => edit(label, (recipe) => void (recipe.lettering.bow = next));
+  const set = (next: Bow | null, label = 'Circle') => edit(label, (item) => void (item.bow = next));
   const shape = bow ? 'circle' : 'straight';
   return (
     <PanelFold title="Round a circle" state={bow ? `radius ${lengthWithUnit(bow.radius, unit)}` : undefined}>
@@ -47,7 +45,7 @@ export function CircleFold() {
       {bow && (
         <>
           <LengthField
-            at="lettering.bow.radius"
+            at="item.bow.radius"
             label="Radius"
             value={bow.radius}
             {...LIMITS.bowRadius}
@@ -75,7 +73,7 @@ export function CircleFold() {
             ]}
           />
           <NumberField
-            at="lettering.bow.angle"
+            at="item.bow.angle"
             label="At"
             value={bow.angle}
             {...LIMITS.angle}

@@ -7,24 +7,24 @@ import { ask, ServerRefused } from '@/api/ask';
 import type { BroughtFace } from '@/api/brought-face';
 import { FONTS_KEY, useFaces } from '@/hooks/faces';
 import { notify } from '@/components/toasts';
-import { useJob } from '@/job/job-store';
+import { useEditLettering, useLettering } from '@/job/chosen';
 import { faceFamily } from './face-styles';
 import css from './letter.module.css';
 
 /** The wall of faces: each name in its own face, with a word on what it is for; fonts that were brought stand first. */
 export function FacePicker() {
-  const id = useJob((state) => state.recipe.lettering.face);
-  const edit = useJob((state) => state.edit);
+  const id = useLettering((item) => item.face);
+  const edit = useEditLettering();
   const faces = useFaces();
   const client = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
   const chosen = faces.find((face) => face.id === id);
   const choose = (face: string) =>
-    edit('Face', (recipe) => {
-      recipe.lettering.face = face;
+    edit('Face', (item) => {
+      item.face = face;
       // Axes and features are a face's own.
-      recipe.lettering.axes = {};
-      recipe.lettering.features = {};
+      item.axes = {};
+      item.features = {};
     });
   const refresh = () => client.invalidateQueries({ queryKey: FONTS_KEY });
   const bring = useMutation({

@@ -1,32 +1,34 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
-import { LIMITS, type Recipe } from '@needlefile/core/recipe/schema';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import { withinItem } from '@needlefile/core/recipe/identity';
+import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
 import { useId } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelFold } from '@/components/panel';
-import { useJob } from '@/job/job-store';
+import { useEditLettering, useLettering } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 
-export type Nudge = Recipe['lettering']['nudges'][string];
+export type Nudge = LetteringItem['nudges'][string];
 export const NO_NUDGE: Nudge = { x: 0, y: 0, turn: 0, scale: 1 };
 
 /** Moving, turning and sizing a single letter; it keeps that while other words change. */
-export function OneLetterFold({ picture }: { picture: Picture | null }) {
-  const nudges = useJob((state) => state.recipe.lettering.nudges);
-  const edit = useJob((state) => state.edit);
+export function OneLetterFold({ picture }: { picture: AssemblyPicture | null }) {
+  const nudges = useLettering((item) => item.nudges);
+  const edit = useEditLettering();
   const chosen = useView((state) => state.letter);
   const id = useId();
-  const letters = picture?.letters ?? [];
+  const item = useLettering((own) => own.id);
+  const letters = (picture?.letters ?? []).filter((each) => each.item === item);
   const letter = letters.find((each) => each.id === chosen);
-  const nudge = (letter && nudges[letter.id]) ?? NO_NUDGE;
+  const nudge = (letter && nudges[withinItem(letter.id)]) ?? NO_NUDGE;
   const moved = Object.keys(nudges).length;
   const set = (part: Partial<Nudge>) =>
     letter &&
-    edit(`Move ${letter.name}`, (recipe) => void (recipe.lettering.nudges[letter.id] = { ...nudge, ...part }));
+    edit(`Move ${letter.name}`, (draft) => void (draft.nudges[withinItem(letter.id)] = { ...nudge, ...part }));
   return (
     <PanelFold
       title="One letter"
@@ -43,7 +45,7 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
           {letters.map((each) => (
             <option key={each.id} value={each.id}>
               {each.name}
-              {nudges[each.id] ? ' · moved' : ''}
+              {nudges[withinItem(each.id)] ? ' · moved' : ''}
             </option>
           ))}
         </Form.Select>
@@ -51,21 +53,21 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
       {letter && (
         <>
           <LengthField
-            at={`lettering.nudges.${letter.id}.x`}
+            at={`item.nudges.${withinItem(letter.id)}.x`}
             label="Along"
             value={nudge.x}
             {...LIMITS.nudge}
             onChange={(x) => set({ x })}
           />
           <LengthField
-            at={`lettering.nudges.${letter.id}.y`}
+            at={`item.nudges.${withinItem(letter.id)}.y`}
             label="Up"
             value={nudge.y}
             {...LIMITS.nudge}
             onChange={(y) => set({ y })}
           />
           <NumberField
-            at={`lettering.nudges.${letter.id}.turn`}
+            at={`item.nudges.${withinItem(letter.id)}.turn`}
             label="Turn"
             value={nudge.turn}
             {...LIMITS.angle}
@@ -74,7 +76,7 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
             onChange={(turn) => set({ turn })}
           />
           <NumberField
-            at={`lettering.nudges.${letter.id}.scale`}
+            at={`item.nudges.${withinItem(letter.id)}.scale`}
             label="Size"
             value={Math.round(nudge.scale * 100)}
             least={10}
@@ -86,8 +88,8 @@ export function OneLetterFold({ picture }: { picture: Picture | null }) {
           <Button
             size="sm"
             variant="light"
-            disabled={!nudges[letter.id]}
-            onClick={() => edit(`Put back ${letter.name}`, (recipe) => void delete recipe.lettering.nudges[letter.id])}
+            disabled={!nudges[withinItem(letter.id)]}
+            onClick={() => edit(`Put back ${letter.name}`, (draft) => void delete draft.nudges[withinItem(letter.id)])}
           >
             Put it back
           </Button>

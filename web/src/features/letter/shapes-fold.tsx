@@ -1,16 +1,17 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { useId } from 'react';
 import { PanelFold } from '@/components/panel';
-import { useJob } from '@/job/job-store';
+import { useEditLettering, useLettering } from '@/job/chosen';
 
 /** What the face offers beyond its plain letters: its axes, and features by plain names. */
-export function ShapesFold({ picture }: { picture: Picture | null }) {
-  const features = useJob((state) => state.recipe.lettering.features);
-  const axes = useJob((state) => state.recipe.lettering.axes);
-  const edit = useJob((state) => state.edit);
-  const face = picture?.face;
+export function ShapesFold({ picture }: { picture: AssemblyPicture | null }) {
+  const features = useLettering((item) => item.features);
+  const axes = useLettering((item) => item.axes);
+  const edit = useEditLettering();
+  const id = useLettering((item) => item.id);
+  const face = picture?.items.find((item) => item.id === id)?.face;
   if (!face || face.features.length + face.axes.length === 0) return null;
   const changed = Object.keys(features).length + Object.keys(axes).length;
   return (
@@ -22,7 +23,7 @@ export function ShapesFold({ picture }: { picture: Picture | null }) {
           least={least}
           most={most}
           value={axes[tag] ?? usual}
-          onChange={(value) => edit(name, (recipe) => void (recipe.lettering.axes[tag] = value))}
+          onChange={(value) => edit(name, (item) => void (item.axes[tag] = value))}
         />
       ))}
       {face.features.map(({ tag, name, usual }) => (
@@ -31,9 +32,9 @@ export function ShapesFold({ picture }: { picture: Picture | null }) {
             type="checkbox"
             checked={features[tag] ?? usual}
             onChange={({ target }) =>
-              edit(name, (recipe) => {
-                if (target.checked === usual) delete recipe.lettering.features[tag];
-                else recipe.lettering.features[tag] = target.checked;
+              edit(name, (item) => {
+                if (target.checked === usual) delete item.features[tag];
+                else item.features[tag] = target.checked;
               })
             }
           />

@@ -1,7 +1,7 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
-import { LIMITS, type Recipe } from '@needlefile/core/recipe/schema';
+import type { AssemblyPicture, PictureItem } from '@needlefile/core/screen/picture';
+import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { useId } from 'react';
 import { Form } from 'react-bootstrap';
@@ -10,9 +10,9 @@ import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
-import { useJob } from '@/job/job-store';
+import { useEditLettering, useLettering } from '@/job/chosen';
 
-type Size = Recipe['lettering']['size'];
+type Size = LetteringItem['size'];
 type By = Size['by'];
 
 const RULES: Record<By, { readonly name: string; readonly limits: { readonly least: number; readonly most: number } }> =
@@ -25,14 +25,16 @@ const RULES: Record<By, { readonly name: string; readonly limits: { readonly lea
   };
 
 /** How large the lettering is, and by which of its measures. */
-export function SizeFields({ picture }: { picture: Picture | null }) {
-  const { size, words, lineScale } = useJob((state) => state.recipe.lettering);
-  const edit = useJob((state) => state.edit);
+export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
+  const { size, words, lineScale } = useLettering((item) => item);
+  const edit = useEditLettering();
   const unit = useUnit();
   const id = useId();
   const lines = words.split('\n');
-  const capHeight = picture?.report.capHeight ?? 0;
-  const set = (next: Size) => edit('Size', (recipe) => void (recipe.lettering.size = next));
+  const own = useLettering((item) => item.id);
+  const drawn = picture?.items.find(({ id: each }) => each === own);
+  const capHeight = drawn?.capHeight ?? 0;
+  const set = (next: Size) => edit('Size', (item) => void (item.size = next));
   return (
     <PanelSection
       title="Size"
@@ -42,7 +44,7 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
         <Form.Select
           id={id}
           value={size.by}
-          onChange={({ target }) => picture && set(sizeNow(target.value as By, picture))}
+          onChange={({ target }) => drawn && set(sizeNow(target.value as By, drawn))}
         >
           {Object.entries(RULES).map(([by, { name }]) => (
             <option key={by} value={by}>
@@ -54,14 +56,14 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
       {size.by === 'box' ? (
         <>
           <LengthField
-            at="lettering.size.width"
+            at="item.size.width"
             label="Box width"
             value={size.width}
             {...LIMITS.overallWidth}
             onChange={(width) => set({ ...size, width })}
           />
           <LengthField
-            at="lettering.size.height"
+            at="item.size.height"
             label="Box height"
             value={size.height}
             {...LIMITS.overallHeight}
@@ -72,7 +74,7 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
       ) : (
         <LengthField
           key={size.by}
-          at="lettering.size.value"
+          at="item.size.value"
           label={RULES[size.by].name}
           value={size.value}
           {...RULES[size.by].limits}
@@ -83,7 +85,7 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
         lines.map((_, i) => (
           <NumberField
             key={i}
-            at={`lettering.lineScale.${i}`}
+            at={`item.lineScale.${i}`}
             label={`Line ${i + 1}`}
             value={Math.round((lineScale[i] ?? 1) * 100)}
             suffix="%"
@@ -91,10 +93,8 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
             most={LIMITS.lineScale.most * 100}
             step={5}
             onChange={(percent) =>
-              edit(`Size of line ${i + 1}`, (recipe) => {
-                recipe.lettering.lineScale = lines.map((_line, line) =>
-                  line === i ? percent / 100 : (recipe.lettering.lineScale[line] ?? 1),
-                );
+              edit(`Size of line ${i + 1}`, (item) => {
+                item.lineScale = lines.map((_line, line) => (line === i ? percent / 100 : (item.lineScale[line] ?? 1)));
               })
             }
           />
@@ -104,14 +104,14 @@ export function SizeFields({ picture }: { picture: Picture | null }) {
 }
 
 /** The size as it is, said by another measure: choosing a measure changes nothing yet. */
-function sizeNow(by: By, { inkWidth, inkHeight, report }: Picture): Size {
+function sizeNow(by: By, { inkWidth, inkHeight, capHeight, xHeight }: PictureItem): Size {
   const tidy = (mm: number, { least, most }: { least: number; most: number }) =>
     Number(Math.min(most, Math.max(least, mm)).toFixed(2));
   if (by === 'box')
     return { by, width: tidy(inkWidth, LIMITS.overallWidth), height: tidy(inkHeight, LIMITS.overallHeight) };
   const now = {
-    'cap height': report.capHeight,
-    'x-height': report.xHeight,
+    'cap height': capHeight,
+    'x-height': xHeight,
     'overall width': inkWidth,
     'overall height': inkHeight,
   }[by];

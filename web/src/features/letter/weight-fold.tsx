@@ -1,36 +1,36 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { LengthField } from '@/components/length-field';
 import { PanelFold } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
-import { useJob } from '@/job/job-store';
+import { useEditLettering, useLettering } from '@/job/chosen';
 
 /** Thickening or thinning the letters by millimetres. */
-export function WeightFold({ picture }: { picture: Picture | null }) {
-  const { by, keepCounters } = useJob((state) => state.recipe.lettering.thicken);
-  const edit = useJob((state) => state.edit);
+export function WeightFold({ picture }: { picture: AssemblyPicture | null }) {
+  const { by, keepCounters } = useLettering((item) => item.thicken);
+  const edit = useEditLettering();
   const unit = useUnit();
   const outcome = picture?.report.thickened;
   const state = by === 0 ? undefined : `${by > 0 ? 'thicker' : 'thinner'} by ${lengthWithUnit(Math.abs(by), unit)}`;
   return (
     <PanelFold title="Weight" state={state}>
       <LengthField
-        at="lettering.thicken.by"
+        at="item.thicken.by"
         label="Thicken by"
         value={by}
         {...LIMITS.thicken}
-        onChange={(mm) => edit('Weight', (recipe) => void (recipe.lettering.thicken.by = mm))}
+        onChange={(mm) => edit('Weight', (item) => void (item.thicken.by = mm))}
         hint="All round; less than 0 thins."
       />
       <LengthField
-        at="lettering.thicken.keepCounters"
+        at="item.thicken.keepCounters"
         label="Keep counters"
         value={keepCounters}
         {...LIMITS.leastCounter}
-        onChange={(mm) => edit('Counters', (recipe) => void (recipe.lettering.thicken.keepCounters = mm))}
+        onChange={(mm) => edit('Counters', (item) => void (item.thicken.keepCounters = mm))}
         hint="Counters close no further than to this width; 0 lets them."
       />
       {by !== 0 && outcome && (

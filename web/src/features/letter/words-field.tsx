@@ -1,23 +1,26 @@
 'use client';
 
-import { withWords } from '@needlefile/core/recipe/edits/words';
+import { withWordsInJob } from '@needlefile/core/recipe/edits/words';
 import { MOST_CHARACTERS, MOST_LINES, type Recipe } from '@needlefile/core/recipe/schema';
 import { original } from 'immer';
 import { useId, useState } from 'react';
 import { useRefused } from '@/components/refused';
+import { useLettering, useThing } from '@/job/chosen';
 import { useJob } from '@/job/job-store';
 import css from './letter.module.css';
 
 /**
- * The words of the job; several lines as typed. Too many are kept in the field with the reason, and the job as it was.
+ * The words that are worked on; several lines as typed. Too many are kept in the field with the reason, and the job as it was.
  */
 export function WordsField() {
-  const words = useJob((state) => state.recipe.lettering.words);
+  const words = useLettering((item) => item.words);
   const edit = useJob((state) => state.edit);
+  const thing = useThing((made) => made.id);
+  const item = useLettering((lettering) => lettering.id);
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const shown = draft ?? words;
-  const refused = useRefused('lettering.words');
+  const refused = useRefused('item.words');
   const problem = draft === null ? refused : tooMuch(draft);
   return (
     <div className="mb-3">
@@ -26,7 +29,7 @@ export function WordsField() {
       </label>
       <textarea
         id={id}
-        data-at="lettering.words"
+        data-at="item.words"
         className={`form-control ${css.words} ${problem ? 'is-invalid' : ''}`}
         rows={Math.min(7, Math.max(2, rowsOf(shown)))}
         value={shown}
@@ -37,7 +40,10 @@ export function WordsField() {
           if (tooMuch(text) !== null) return setDraft(text);
           setDraft(null);
           // What was placed by hand stays on its letter.
-          edit('Words', (recipe) => void Object.assign(recipe, withWords(original(recipe) as Recipe, text)));
+          edit(
+            'Words',
+            (recipe) => void Object.assign(recipe, withWordsInJob(original(recipe) as Recipe, thing, item, text)),
+          );
         }}
       />
       {problem && (

@@ -53,6 +53,7 @@ export function NewJobPage() {
     return read?.ok ? read.recipe : null;
   }, [values, shop]);
   const { picture } = useBuild(recipe);
+  const thing = picture?.assemblies[0];
 
   const submit = handleSubmit(async (job) => {
     setProblem(null);
@@ -135,7 +136,7 @@ export function NewJobPage() {
         </Button>
       </div>
       <section className={css.preview} aria-label="How it will come out">
-        {picture && (
+        {picture && thing && (
           <>
             <Sketch picture={picture} />
             <p>
@@ -145,12 +146,12 @@ export function NewJobPage() {
               </span>
               , caps{' '}
               <span className="number">
-                {formatLength(picture.report.capHeight, unit, 1)} {unit}
+                {formatLength(thing.report.capHeight, unit, 1)} {unit}
               </span>
-              {picture.report.islands.length > 0 && (
+              {thing.report.islands.length > 0 && (
                 <>
-                  , <span className="number">{picture.report.bridges.length}</span> bridges hold{' '}
-                  <span className="number">{picture.report.islands.length}</span> islands
+                  , <span className="number">{thing.report.bridges.length}</span> bridges hold{' '}
+                  <span className="number">{thing.report.islands.length}</span> islands
                 </>
               )}
               . All of it can be changed afterwards.

@@ -5,16 +5,16 @@ import { Form } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
-import { useJob } from '@/job/job-store';
+import { useEditThing, useThing } from '@/job/chosen';
 
 /** The backer that follows the letters. */
 export function BackerSection() {
-  const backer = useJob((state) => state.recipe.backer);
-  const edit = useJob((state) => state.edit);
+  const backer = useThing((thing) => thing.backer);
+  const edit = useEditThing();
   return (
     <PanelSection title="Backer">
       <LengthField
-        at="backer.distance"
+        at="thing.backer.distance"
         label="Past letters"
         value={backer.distance}
         {...LIMITS.backerDistance}
@@ -30,7 +30,7 @@ export function BackerSection() {
         ]}
       />
       <LengthField
-        at="backer.leastHole"
+        at="thing.backer.leastHole"
         label="Least hole"
         value={backer.leastHole}
         placeholder="house limit"
@@ -51,7 +51,7 @@ export function BackerSection() {
       {backer.letters === 'cut' && (
         <>
           <LengthField
-            at="backer.gap"
+            at="thing.backer.gap"
             label="Apart"
             value={backer.gap}
             {...LIMITS.backerGap}

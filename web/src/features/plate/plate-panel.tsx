@@ -11,6 +11,7 @@ import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
+import { useChosenPicture, useEditThing, useThing } from '@/job/chosen';
 import { useJob } from '@/job/job-store';
 import { BackerSection } from './backer-section';
 import { MaterialFields } from './material-fields';
@@ -18,26 +19,31 @@ import { ReliefSection } from './relief-section';
 
 /** What the letters stand on or are cut into, and the sheet it all lies on. */
 export function PlatePanel({ picture }: { picture: Picture | null }) {
-  const recipe = useJob((state) => state.recipe);
+  const sheet = useJob((state) => state.recipe.sheet);
   const edit = useJob((state) => state.edit);
+  const make = useThing((thing) => thing.make);
+  const editThing = useEditThing();
+  const chosen = useChosenPicture(picture);
   const unit = useUnit();
   const fitted = (mm: number | undefined) =>
     mm === undefined ? 'to fit' : formatLength(mm, unit, unit === 'mm' ? 1 : 2);
-  const object = picture?.object;
-  const { base, letters } = MAKES[recipe.make];
+  const object = chosen?.object;
+  const { base, letters } = MAKES[make];
   return (
     <>
       <PanelHead title="Plate" />
       <Field label="Make" htmlFor="make">
         <Form.Select
           id="make"
-          value={recipe.make}
-          onChange={(event) => edit('Make', (draft) => void (draft.make = event.target.value as typeof draft.make))}
+          value={make}
+          onChange={(event) =>
+            editThing('Make', (draft) => void (draft.make = event.target.value as typeof draft.make))
+          }
           aria-describedby="make-hint"
         >
-          {MAKE_IDS.map((make) => (
-            <option key={make} value={make}>
-              {MAKES[make].name}
+          {MAKE_IDS.map((each) => (
+            <option key={each} value={each}>
+              {MAKES[each].name}
             </option>
           ))}
         </Form.Select>
@@ -46,7 +52,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
         Another make keeps the words, their size, and whatever else still applies.
       </div>
       <MaterialFields />
-      {base === 'rail' && <RailSection capHeight={picture?.report.capHeight || 40} />}
+      {base === 'rail' && <RailSection capHeight={chosen?.report.capHeight || 40} />}
       {base === 'backer' && <BackerSection />}
       {base === 'plate' && (
         <PlateSection width={fitted(object && widthOf(object))} height={fitted(object && heightOf(object))} />
@@ -56,7 +62,7 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
         <LengthField
           at="sheet.width"
           label="Width"
-          value={recipe.sheet.width}
+          value={sheet.width}
           placeholder={fitted(picture?.sheet.width)}
           {...LIMITS.sheet}
           onChange={(mm) => edit('Sheet width', (draft) => void (draft.sheet.width = mm))}
@@ -65,22 +71,18 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
         <LengthField
           at="sheet.height"
           label="Height"
-          value={recipe.sheet.height}
+          value={sheet.height}
           placeholder={fitted(picture?.sheet.height)}
           {...LIMITS.sheet}
           onChange={(mm) => edit('Sheet height', (draft) => void (draft.sheet.height = mm))}
           onEmpty={() => edit('Sheet height', (draft) => void (draft.sheet.height = null))}
-          hint={
-            recipe.sheet.width === null || recipe.sheet.height === null
-              ? 'Empty: as large as what lies on it asks.'
-              : undefined
-          }
+          hint={sheet.width === null || sheet.height === null ? 'Empty: as large as what lies on it asks.' : undefined}
         />
-        {(recipe.sheet.width === null || recipe.sheet.height === null) && (
+        {(sheet.width === null || sheet.height === null) && (
           <LengthField
             at="sheet.margin"
             label="Room round it"
-            value={recipe.sheet.margin}
+            value={sheet.margin}
             {...LIMITS.sheetMargin}
             onChange={(mm) => edit('Room on the sheet', (draft) => void (draft.sheet.margin = mm))}
           />
@@ -91,13 +93,13 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
 }
 
 function PlateSection({ width, height }: { width: string; height: string }) {
-  const plate = useJob((state) => state.recipe.plate);
-  const edit = useJob((state) => state.edit);
+  const plate = useThing((thing) => thing.plate);
+  const edit = useEditThing();
   return (
     <>
       <PanelSection title="Plate">
         <LengthField
-          at="plate.width"
+          at="thing.plate.width"
           label="Width"
           value={plate.width}
           placeholder={width}
@@ -106,7 +108,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
           onEmpty={() => edit('Plate width', (draft) => void (draft.plate.width = null))}
         />
         <LengthField
-          at="plate.height"
+          at="thing.plate.height"
           label="Height"
           value={plate.height}
           placeholder={height}
@@ -121,7 +123,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
         />
         {(plate.width === null || plate.height === null) && (
           <LengthField
-            at="plate.margin"
+            at="thing.plate.margin"
             label="Margin"
             value={plate.margin}
             {...LIMITS.plateMargin}
@@ -129,7 +131,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
           />
         )}
         <LengthField
-          at="plate.cornerRadius"
+          at="thing.plate.cornerRadius"
           label="Corner radius"
           value={plate.cornerRadius}
           {...LIMITS.cornerRadius}
@@ -155,14 +157,14 @@ function PlateSection({ width, height }: { width: string; height: string }) {
         {plate.holes && (
           <>
             <LengthField
-              at="plate.holes.diameter"
+              at="thing.plate.holes.diameter"
               label="Diameter"
               value={plate.holes.diameter}
               {...LIMITS.hole}
               onChange={(mm) => edit('Hole diameter', (draft) => void (draft.plate.holes!.diameter = mm))}
             />
             <LengthField
-              at="plate.holes.inset"
+              at="thing.plate.holes.inset"
               label="From edges"
               value={plate.holes.inset}
               {...LIMITS.holeInset}
@@ -186,7 +188,7 @@ function PlateSection({ width, height }: { width: string; height: string }) {
       >
         {plate.border && (
           <LengthField
-            at="plate.border.inset"
+            at="thing.plate.border.inset"
             label="From the edge"
             value={plate.border.inset}
             {...LIMITS.borderInset}
@@ -199,8 +201,8 @@ function PlateSection({ width, height }: { width: string; height: string }) {
 }
 
 function RailSection({ capHeight }: { capHeight: number }) {
-  const rail = useJob((state) => state.recipe.rail);
-  const edit = useJob((state) => state.edit);
+  const rail = useThing((thing) => thing.rail);
+  const edit = useEditThing();
   return (
     <PanelSection
       title="Rail"
@@ -218,21 +220,21 @@ function RailSection({ capHeight }: { capHeight: number }) {
       {rail ? (
         <>
           <LengthField
-            at="rail.height"
+            at="thing.rail.height"
             label="Height"
             value={rail.height}
             {...LIMITS.railHeight}
             onChange={(mm) => edit('Rail height', (draft) => void (draft.rail!.height = mm))}
           />
           <LengthField
-            at="rail.overlap"
+            at="thing.rail.overlap"
             label="Letters sink in"
             value={rail.overlap}
             {...LIMITS.railOverlap}
             onChange={(mm) => edit('Rail overlap', (draft) => void (draft.rail!.overlap = mm))}
           />
           <LengthField
-            at="rail.extend"
+            at="thing.rail.extend"
             label="Past the ends"
             value={rail.extend}
             {...LIMITS.railExtend}

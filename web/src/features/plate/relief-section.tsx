@@ -3,16 +3,16 @@
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
-import { useJob } from '@/job/job-store';
+import { useEditThing, useThing } from '@/job/chosen';
 
 /** The ground that is engraved away: within a frame, or out past the edge. */
 export function ReliefSection() {
-  const { frame, bleed } = useJob((state) => state.recipe.relief);
-  const edit = useJob((state) => state.edit);
+  const { frame, bleed } = useThing((thing) => thing.relief);
+  const edit = useEditThing();
   return (
     <PanelSection title="Ground">
       <LengthField
-        at="relief.frame"
+        at="thing.relief.frame"
         label="Frame"
         value={frame}
         {...LIMITS.reliefFrame}
@@ -21,7 +21,7 @@ export function ReliefSection() {
       />
       {frame === 0 && (
         <LengthField
-          at="relief.bleed"
+          at="thing.relief.bleed"
           label="Past the edge"
           value={bleed}
           {...LIMITS.reliefBleed}

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import type { PieceReport } from '@needlefile/core/job/report';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
@@ -12,10 +12,12 @@ import css from './tray.module.css';
 
 /** What comes off the table: each piece with size and weight, kept ones first; what falls away struck through. */
 export const Tray = memo(function Tray({ picture }: { picture: Picture | null }) {
-  const pieces = picture?.report.pieces ?? [];
-  const faults = pieces.filter(({ intended, status }) => status !== 'kept' && !intended);
-  const kept = pieces.filter(({ status }) => status === 'kept');
-  const scrap = pieces.filter(({ status, intended }) => status === 'drop-out' && intended);
+  const things = picture?.assemblies ?? [];
+  const of = (thing: AssemblyPicture, wanted: (piece: PieceReport) => boolean) => thing.report.pieces.filter(wanted);
+  const cards = (wanted: (piece: PieceReport) => boolean) =>
+    things.flatMap((thing) =>
+      of(thing, wanted).map((piece) => <PieceCard key={`${thing.id} ${piece.id}`} piece={piece} thing={thing} />),
+    );
   return (
     <section className={css.tray} aria-label="Off the table">
       <div className={css.title}>
@@ -23,20 +25,19 @@ export const Tray = memo(function Tray({ picture }: { picture: Picture | null })
         <br />
         table
       </div>
-      {kept.map((piece) => (
-        <PieceCard key={piece.id} piece={piece} picture={picture!} />
-      ))}
-      {faults.map((piece) => (
-        <PieceCard key={piece.id} piece={piece} picture={picture!} />
-      ))}
-      {scrap.length > 0 && <Scrap pieces={scrap} picture={picture!} />}
+      {cards(({ status }) => status === 'kept')}
+      {cards(({ status, intended }) => status !== 'kept' && !intended)}
+      {things.map((thing) => {
+        const scrap = of(thing, ({ status, intended }) => status === 'drop-out' && intended);
+        return scrap.length > 0 && <Scrap key={thing.id} pieces={scrap} thing={thing} />;
+      })}
     </section>
   );
 });
 
-function PieceCard({ piece, picture }: { piece: PieceReport; picture: Picture }) {
+function PieceCard({ piece, thing }: { piece: PieceReport; thing: AssemblyPicture }) {
   const unit = useUnit();
-  const drawn = picture.pieces.find(({ id }) => id === piece.id)!;
+  const drawn = thing.pieces.find(({ id }) => id === piece.id)!;
   const { minX, minY, maxX, maxY } = drawn.bounds;
   const size = `${formatLength(maxX - minX, unit, 1)} × ${formatLength(maxY - minY, unit, 1)}`;
   return (
@@ -49,12 +50,13 @@ function PieceCard({ piece, picture }: { piece: PieceReport; picture: Picture })
     >
       <Thumbnail
         paths={[drawn.path]}
-        engraved={piece.status === 'kept' ? picture.engraved : ''}
+        engraved={piece.status === 'kept' ? thing.engraved : ''}
         bounds={drawn.bounds}
         struck={piece.status !== 'kept'}
       />
       <span className={css.words}>
         <span className={css.name}>
+          {thing.report.copies > 1 && piece.status === 'kept' && `${thing.report.copies} × `}
           {piece.name} {piece.status !== 'kept' && <em>{piece.status === 'loose' ? 'loose' : 'drops out'}</em>}
         </span>
         <span className="number">
@@ -68,14 +70,14 @@ function PieceCard({ piece, picture }: { piece: PieceReport; picture: Picture })
   );
 }
 
-function Scrap({ pieces, picture }: { pieces: readonly PieceReport[]; picture: Picture }) {
+function Scrap({ pieces, thing }: { pieces: readonly PieceReport[]; thing: AssemblyPicture }) {
   const unit = useUnit();
   const own = new Set(pieces.map(({ id }) => id));
-  const drawn = picture.pieces.filter(({ id }) => own.has(id));
+  const drawn = thing.pieces.filter(({ id }) => own.has(id));
   const area = pieces.reduce((sum, piece) => sum + piece.area, 0);
   return (
     <div className={`${css.piece} ${css.scrap}`}>
-      <Thumbnail paths={drawn.map(({ path }) => path)} bounds={picture.object} struck />
+      <Thumbnail paths={drawn.map(({ path }) => path)} bounds={thing.object} struck />
       <span className={css.words}>
         <span className={css.name}>
           {pieces.length} {pieces.length === 1 ? 'drop-out' : 'drop-outs'}

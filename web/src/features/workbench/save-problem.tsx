@@ -7,9 +7,11 @@ import { ask } from '@/api/ask';
 import { RefusedContext } from '@/components/refused';
 import type { JobDetail } from '@/api/job-types';
 import { dropDraft } from '@/job/drafts';
+import { choose, chosenIn } from '@/job/chosen';
 import { useJob, useJobStore } from '@/job/job-store';
 import { thisTab } from '@/job/this-tab';
-import { useView, type Station } from '@/job/view-store';
+import { useView } from '@/job/view-store';
+import { fieldOf, inWords, ownerOf, problemOf, stationOf } from './refused-places';
 import css from './save-problem.module.css';
 
 /** What keeps the job from being saved and is not mended by trying again. */
@@ -22,44 +24,29 @@ export function SaveProblem() {
 /** Lets each field below say what the server refuses of it. */
 export function RefusalsAtFields({ children }: { children: ReactNode }) {
   const save = useJob((state) => state.save);
-  const refusals = useMemo(
-    () => new Map(save.kind === 'refused' ? save.problems.map((problem) => [placeOf(problem), reasonOf(problem)]) : []),
-    [save],
-  );
+  const recipe = useJob((state) => state.recipe);
+  const assembly = useView((state) => state.assembly);
+  const item = useView((state) => state.item);
+  const refusals = useMemo(() => {
+    const chosen = chosenIn(recipe, { assembly, item });
+    const problems = save.kind === 'refused' ? save.problems.map(problemOf) : [];
+    return new Map(problems.map(({ place, reason }) => [fieldOf(place, recipe, chosen), reason]));
+  }, [save, recipe, assembly, item]);
   return <RefusedContext value={refusals}>{children}</RefusedContext>;
 }
-
-/** A problem is told as `plate.width: why`; a place has no colon with a blank after it. */
-const placeOf = (problem: string): string => problem.split(': ', 1)[0]!;
-const reasonOf = (problem: string): string => problem.slice(placeOf(problem).length + 2) || problem;
-
-/** `plate.cornerRadius: must be …` as a person reads it: plate, corner radius must be …. */
-const inWords = (problem: string): string =>
-  `${placeOf(problem)
-    .split('.')
-    .map((key) => key.replace(/[A-Z]/g, (capital) => ` ${capital.toLowerCase()}`))
-    .join(', ')} ${reasonOf(problem)}`;
-
-/** The station where a part of the recipe is set, by how its path begins. */
-const STATION_OF: Record<string, Station> = {
-  lettering: 'letter',
-  hold: 'hold',
-  coupon: 'hold',
-  workOrder: 'work-order',
-  release: 'release',
-};
 
 function Refused({ problems }: { problems: readonly string[] }) {
   const undo = useJob((state) => state.undo);
   const undone = useJob((state) => state.past.at(-1));
-  const [first = ''] = problems;
-  const place = placeOf(first);
-  const station = STATION_OF[place.split('.', 1)[0]!] ?? 'plate';
+  const recipe = useJob((state) => state.recipe);
+  const { place } = problemOf(problems[0] ?? '');
+  const owner = ownerOf(place, recipe);
+  const field = owner?.field ?? place;
   const [asked, setAsked] = useState(0);
   // After the station's panel has been drawn.
   useEffect(() => {
-    if (asked > 0) document.querySelector<HTMLElement>(`[data-at=${CSS.escape(place)}]`)?.focus();
-  }, [asked, place]);
+    if (asked > 0) document.querySelector<HTMLElement>(`[data-at=${CSS.escape(field)}]`)?.focus();
+  }, [asked, field]);
   return (
     <div className={css.strip} role="alert">
       <span>
@@ -70,7 +57,8 @@ function Refused({ problems }: { problems: readonly string[] }) {
         size="sm"
         variant="light"
         onClick={() => {
-          useView.setState({ station });
+          if (owner) choose(owner.assembly, owner.item);
+          useView.setState({ station: stationOf(field) });
           setAsked(asked + 1);
         }}
       >

@@ -21,6 +21,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'face missing': 'letter',
   'missing character': 'letter',
   'off the sheet': 'plate',
+  overlap: 'plate',
   'words off the plate': 'plate',
   'hole in the way': 'plate',
   'single-line face': 'letter',

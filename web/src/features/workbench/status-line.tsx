@@ -5,6 +5,7 @@ import { formatLength } from '@needlefile/core/units/length';
 import { formatTime, formatTravel } from '@needlefile/core/units/quantity';
 import { memo } from 'react';
 import { useUnit } from '@/hooks/unit';
+import { keptIn } from '@/job/figures';
 import { useCursor } from '../bed/cursor';
 import css from './status-line.module.css';
 
@@ -12,7 +13,7 @@ import css from './status-line.module.css';
 export const StatusLine = memo(function StatusLine({ picture }: { picture: Picture | null }) {
   const unit = useUnit();
   const report = picture?.report;
-  const kept = report?.pieces.filter(({ status }) => status === 'kept').length ?? 0;
+  const kept = report ? keptIn(report) : 0;
   const cut = report?.operations.filter(({ work }) => work === 'cut').reduce((sum, { length }) => sum + length, 0) ?? 0;
   return (
     <footer className={css.line}>

@@ -11,6 +11,7 @@ import { Button } from 'react-bootstrap';
 import { ArrowClockwise, ArrowCounterclockwise } from 'react-bootstrap-icons';
 import { useUnit } from '@/hooks/unit';
 import { UnitSwitch } from '@/components/unit-switch';
+import { useThing } from '@/job/chosen';
 import { changeName, useJob, type SaveState } from '@/job/job-store';
 import { useView } from '@/job/view-store';
 import css from './top-bar.module.css';
@@ -100,14 +101,16 @@ function JobName() {
 /** What the job is, in a plain sentence. */
 function Sentence({ picture }: { picture: Picture | null }) {
   const unit = useUnit();
-  const make = useJob((state) => state.recipe.make);
+  const make = useThing((thing) => thing.make);
   if (!picture) return <span className={css.sentence} />;
-  const { report, object } = picture;
+  const { report, object, assemblies } = picture;
+  const count = assemblies.reduce((sum, thing) => sum + thing.report.copies, 0);
+  const what = count === 1 ? MAKES[make].name : `${count} things on one sheet`;
   const size = [widthOf(object), heightOf(object)]
     .map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 2))
     .join(' × ');
   const text =
-    `${MAKES[make].name}, ${formatLength(report.thickness, unit)} ${unit} ` +
+    `${what}, ${formatLength(report.thickness, unit)} ${unit} ` +
     `${report.material.toLowerCase()}, ${size} ${unit}, ${report.machine}`;
   return (
     <span className={css.sentence} title={text}>

@@ -1,9 +1,9 @@
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 
-/** All that a build is made of; the face's bytes are undefined where it is not here. */
+/** All that a build is made of, with the bytes of those of its faces that are here. */
 export interface BuildOrder {
   readonly recipe: Recipe;
   readonly shop: Shop;
-  readonly faceBytes: Uint8Array | undefined;
+  readonly faces: Readonly<Record<string, Uint8Array>>;
 }

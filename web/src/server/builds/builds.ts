@@ -1,7 +1,7 @@
 import 'server-only';
 import type { Release, ReleaseProgress } from '@needlefile/core/job/release';
-import { readRecipe } from '@needlefile/core/recipe/read';
-import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import { facesOf } from '@needlefile/core/job/build-job';
+import { readRecipe, type RecipeInput } from '@needlefile/core/recipe/read';
 import type { JobSummary } from '../../api/job-types';
 import { faceBytesIfHere } from '../faces';
 import { Refusal } from '../refusal';
@@ -68,6 +68,8 @@ async function orderOf(stored: RecipeInput): Promise<BuildOrder> {
   const read = readRecipe(stored);
   if (!read.ok) throw new Refusal(422, `The job's recipe cannot be read: ${read.problems.join('; ')}`);
   const { recipe } = read;
-  const [faceBytes, { shop }] = await Promise.all([faceBytesIfHere(recipe.lettering.face), getShop()]);
-  return { recipe, shop, faceBytes };
+  const ids = [...facesOf(recipe)];
+  const [files, { shop }] = await Promise.all([Promise.all(ids.map(faceBytesIfHere)), getShop()]);
+  const here = ids.flatMap((id, i) => (files[i] ? [[id, files[i]] as const] : []));
+  return { recipe, shop, faces: Object.fromEntries(here) };
 }

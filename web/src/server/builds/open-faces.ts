@@ -5,12 +5,15 @@ import { openFont } from '@needlefile/core/lettering/open-font';
 const KEPT = 20;
 const opened = new Map<string, Face>();
 
-/** The faces of a build: the one that came as bytes, or none where it is not on the server. */
-export function facesFrom(id: string, bytes: Uint8Array | undefined): ReadonlyMap<string, Face> {
-  if (!bytes) return new Map();
+/** The faces of a build: those that came as bytes; others are not on the server. */
+export function facesFrom(bytes: Readonly<Record<string, Uint8Array>>): ReadonlyMap<string, Face> {
+  return new Map(Object.entries(bytes).map(([id, file]) => [id, openedFace(id, file)]));
+}
+
+function openedFace(id: string, bytes: Uint8Array): Face {
   const face = opened.get(id) ?? openFont(bytes, id);
   opened.delete(id);
   opened.set(id, face);
   if (opened.size > KEPT) opened.delete(opened.keys().next().value!);
-  return new Map([[id, face]]);
+  return face;
 }

@@ -1,4 +1,4 @@
-import { build } from '@needlefile/core/job/build-job';
+import { build, type Build } from '@needlefile/core/job/build-job';
 import { measure } from '@needlefile/core/job/measure-job';
 import { pictureOf } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
@@ -12,19 +12,19 @@ const KEPT = 100;
 const known = new Map<string, JobSummary>();
 
 /** What the list of jobs shows of a recipe, measured. */
-export function summarize({ recipe, shop, faceBytes }: BuildOrder): JobSummary {
-  const key = JSON.stringify([recipe, shop, faceBytes !== undefined]);
+export function summarize({ recipe, shop, faces }: BuildOrder): JobSummary {
+  const key = JSON.stringify([recipe, shop, Object.keys(faces)]);
   let summary = known.get(key);
   if (!summary) {
-    summary = draw({ recipe, shop, faceBytes });
+    summary = draw({ recipe, shop, faces });
     if (known.size >= KEPT) known.delete(known.keys().next().value!);
     known.set(key, summary);
   }
   return summary;
 }
 
-function draw({ recipe, shop, faceBytes }: BuildOrder): JobSummary {
-  const made = build(recipe, { shop, faces: facesFrom(recipe.lettering.face, faceBytes) });
+function draw({ recipe, shop, faces }: BuildOrder): JobSummary {
+  const made = build(recipe, { shop, faces: facesFrom(faces) });
   const findings = [...made.findings, ...measure(made).findings];
   const picture = pictureOf(made);
   const { object } = picture;
@@ -32,15 +32,18 @@ function draw({ recipe, shop, faceBytes }: BuildOrder): JobSummary {
   return {
     state: findings.some(({ severity }) => severity === 'stop') ? 'stop' : findings.length > 0 ? 'attention' : 'clear',
     findings: findings.length,
-    make: MAKES[recipe.make].name,
+    make: makesOf(made),
     size: { width, height },
     material: `${recipe.thickness} mm ${made.material.name.toLowerCase()}`,
     machine: made.machine.name,
     drawing: {
       viewBox: [object.minX, object.minY, width, height].map((value) => value.toFixed(2)).join(' '),
-      solid: picture.solid,
-      engraved: picture.engraved,
-      linework: picture.linework,
+      solid: picture.assemblies.map(({ solid }) => solid).join(''),
+      engraved: picture.assemblies.map(({ engraved }) => engraved).join(''),
+      linework: picture.assemblies.map(({ linework }) => linework).join(''),
     },
   };
 }
+
+const makesOf = ({ assemblies }: Build): string =>
+  [...new Set(assemblies.map(({ built }) => MAKES[built.thing.make].name))].join(', ') || 'Nothing';

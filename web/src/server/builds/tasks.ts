@@ -15,10 +15,10 @@ export type BuildResult =
 /** Done in a thread of its own (see threads/worker.mjs), so that the server goes on answering. */
 export async function run(task: BuildTask, tell: (progress: ReleaseProgress) => void): Promise<BuildResult> {
   if (task.kind === 'summary') return { summary: summarize(task) };
-  const { recipe, shop, faceBytes, revision } = task;
+  const { recipe, shop, faces, revision } = task;
   try {
     tell({ doing: 'Building', share: 0 });
-    const made = build(recipe, { shop, faces: facesFrom(recipe.lettering.face, faceBytes) });
+    const made = build(recipe, { shop, faces: facesFrom(faces) });
     return { release: await release(made, FORMATS, revision, tell) };
   } catch (error) {
     if (error instanceof ReleaseRefused) return { refused: error.message };

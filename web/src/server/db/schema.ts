@@ -1,4 +1,4 @@
-import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import type { RecipeInput } from '@needlefile/core/recipe/read';
 import type { Report } from '@needlefile/core/job/report';
 import type { FontFacts } from '@needlefile/core/lettering/font-facts';
 import type { ReadBack } from '@needlefile/core/formats/compare';

@@ -1,0 +1,53 @@
+import { freeId } from '../schema/references.ts';
+import { LIMITS, LINE_KINDS, type LineKind, type OperationPlan, type Recipe } from '../schema.ts';
+import type { Work } from '../../shop/shop.ts';
+
+/** Another work for an operation; settings belong to the work that they were made for. */
+export const withWork = (recipe: Recipe, id: string, work: Work): Recipe => ({
+  ...recipe,
+  operations: recipe.operations.map((each) =>
+    each.id === id ? { ...each, work, speed: null, power: null, passes: null } : each,
+  ),
+});
+
+/** One more operation, before all that cut, unless it cuts itself. There are no more than the format allows. */
+export function addOperation(recipe: Recipe, work: Work): { readonly recipe: Recipe; readonly id: string | null } {
+  const { operations } = recipe;
+  if (operations.length >= LIMITS.operations.most) return { recipe, id: null };
+  const id = freeId(
+    operations.map((each) => each.id),
+    work,
+  );
+  const added: OperationPlan = { id, name: null, work, speed: null, power: null, passes: null };
+  const cuts = operations.findIndex((each) => each.work === 'cut');
+  const at = cuts < 0 || work === 'cut' ? operations.length : cuts;
+  return { recipe: { ...recipe, operations: [...operations.slice(0, at), added, ...operations.slice(at)] }, id };
+}
+
+/** What has an operation: kinds of lines, and items with one of their own. */
+export function usersOf({ assignment, assemblies }: Recipe, id: string): { kinds: LineKind[]; items: number } {
+  const items = assemblies.flatMap((each) => (each.make === 'coupon' ? [] : each.items));
+  return {
+    kinds: LINE_KINDS.filter((kind) => assignment[kind] === id),
+    items: items.filter(({ operation }) => operation === id).length,
+  };
+}
+
+/**
+ * An operation less.
+ * @param instead what its lines get; null: none, and items that named it get what their lines are by kind
+ */
+export function removeOperation(recipe: Recipe, id: string, instead: string | null): Recipe {
+  const moved = (own: string | null): string | null => (own === id ? instead : own);
+  const { inner, outer, area, line } = recipe.assignment;
+  return {
+    ...recipe,
+    operations: recipe.operations.filter((each) => each.id !== id),
+    assignment: { inner: moved(inner), outer: moved(outer), area: moved(area), line: moved(line) },
+    assemblies: recipe.assemblies.map((each) =>
+      each.make === 'coupon'
+        ? each
+        : { ...each, items: each.items.map((item) => ({ ...item, operation: moved(item.operation) })) },
+    ),
+  };
+}

@@ -1,0 +1,107 @@
+'use client';
+
+import type { Assembly, Item, LetteringItem, Made, Recipe } from '@needlefile/core/recipe/schema';
+import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyMeasurePicture, MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import type { Draft } from 'immer';
+import { useCallback } from 'react';
+import { useJob, useJobStore, type JobState } from './job-store';
+import { useView } from './view-store';
+
+/** What the stations work on: one thing of the job, and one item of it. */
+export interface Chosen {
+  /** As it lies on the sheet; a coupon is one too. */
+  readonly assembly: Assembly;
+  /** What is changed: the thing itself, or what the coupon shows. */
+  readonly thing: Made;
+  /** null where the thing has none. */
+  readonly item: Item | null;
+}
+
+/** What a person last took in hand; where that is not there, whatever is seen first. */
+export function chosenIn(
+  recipe: Recipe,
+  wanted: { readonly assembly: string | null; readonly item: string | null },
+): Chosen {
+  const { assemblies } = recipe;
+  const assembly =
+    assemblies.find(({ id }) => id === wanted.assembly) ?? assemblies.find(({ hidden }) => !hidden) ?? assemblies[0]!;
+  const thing = assembly.make === 'coupon' ? (assemblies.find(({ id }) => id === assembly.of) as Made) : assembly;
+  const item =
+    thing.items.find(({ id }) => id === wanted.item) ??
+    thing.items.find(({ kind }) => kind === 'lettering') ??
+    thing.items[0] ??
+    null;
+  return { assembly, thing, item };
+}
+
+function useChosenWith<T>(select: (chosen: Chosen, job: JobState) => T): T {
+  const assembly = useView((state) => state.assembly);
+  const item = useView((state) => state.item);
+  return useJob((job) => select(chosenIn(job.recipe, { assembly, item }), job));
+}
+
+/** The thing that is worked on. */
+export const useThing = <T>(select: (thing: Made) => T): T => useChosenWith(({ thing }) => select(thing));
+
+/** Id of the thing that is worked on, as it lies on the sheet. */
+export const useChosenAssembly = (): Assembly => useChosenWith(({ assembly }) => assembly);
+
+/** The item that is worked on; null where there is none. */
+export const useItem = (): Item | null => useChosenWith(({ item }) => item);
+
+/** The lettering that is worked on. @throws Error where no lettering is: panels of letters are shown only where it is */
+export const useLettering = <T>(select: (item: LetteringItem) => T): T =>
+  useChosenWith(({ item }) => {
+    if (item?.kind !== 'lettering') throw new Error('No lettering is worked on.');
+    return select(item);
+  });
+
+type Edit<T> = (label: string, change: (draft: Draft<T>) => void, gesture?: object) => void;
+
+/** Changes the thing that is worked on, as a step of the history. */
+export function useEditThing(): Edit<Made> {
+  const store = useJobStore();
+  return useCallback(
+    (label, change, gesture) => {
+      const { recipe, edit } = store.getState();
+      const { id } = chosenIn(recipe, useView.getState()).thing;
+      edit(label, (draft) => change(draft.assemblies.find((each) => each.id === id) as Draft<Made>), gesture);
+    },
+    [store],
+  );
+}
+
+/** Changes the item that is worked on. */
+export function useEditItem<T extends Item = Item>(): Edit<T> {
+  const store = useJobStore();
+  const edit = useEditThing();
+  return useCallback(
+    (label, change, gesture) => {
+      const { item } = chosenIn(store.getState().recipe, useView.getState());
+      if (item) edit(label, (thing) => change(thing.items.find(({ id }) => id === item.id) as Draft<T>), gesture);
+    },
+    [store, edit],
+  );
+}
+
+export const useEditLettering = (): Edit<LetteringItem> => useEditItem<LetteringItem>();
+
+/** The picture of the thing that is worked on; null where it is not seen. */
+export function useChosenPicture(picture: Picture | null): AssemblyPicture | null {
+  const { id } = useChosenAssembly();
+  return picture?.assemblies.find((each) => each.id === id) ?? null;
+}
+
+export function useChosenMeasures(measures: MeasurePicture | null): AssemblyMeasurePicture | null {
+  const { id } = useChosenAssembly();
+  return measures?.assemblies.find((each) => each.id === id) ?? null;
+}
+
+/** Takes a thing in hand, or one of its items. */
+export const choose = (assembly: string, item: string | null = null): void =>
+  useView.setState(({ assembly: before }) => ({
+    assembly,
+    item,
+    ...(before === assembly ? {} : { letter: null, island: null }),
+  }));
