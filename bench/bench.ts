@@ -18,7 +18,8 @@ import { thicknessOf } from '../core/src/measure/thickness.ts';
 import { openFace } from '../core/src/lettering/face.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { readRecipe } from '../core/src/recipe/read.ts';
-import type { Recipe, RecipeInput } from '../core/src/recipe/schema.ts';
+import type { RecipeInput } from '../core/src/recipe/read.ts';
+import type { Recipe } from '../core/src/recipe/schema.ts';
 import { houseShop } from '../core/src/shop/house.ts';
 import { CATALOGUE } from '../faces/src/catalogue.ts';
 

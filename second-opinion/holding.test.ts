@@ -10,7 +10,7 @@ import { noMemo } from '../core/src/geometry/memo.ts';
 import type { Point } from '../core/src/geometry/point.ts';
 import { partsOf } from '../core/src/hold/joins/parts.ts';
 import { applyPatch } from '../core/src/recipe/patch.ts';
-import type { RecipeInput } from '../core/src/recipe/schema.ts';
+import type { Version1Input } from '../core/src/recipe/migrate/version-1.ts';
 import { houseShop } from '../core/src/shop/house.ts';
 import { faceIds, faceOf, recipeOf } from '../core/test/workshop.ts';
 
@@ -37,6 +37,7 @@ const judge = (jobs: readonly Job[]): Verdict[] =>
       maxBuffer: 1e9,
     }),
   ) as Verdict[];
+const thingOf = ({ assemblies }: Build) => assemblies[0]!.built;
 const dxfOf = (built: Build) => writeDxf(sheetDrawing(built, null), 0.004);
 const resourcesFor = (face: string) => ({ shop: houseShop, faces: new Map([[face, faceOf(face)]]) });
 
@@ -44,7 +45,7 @@ const resourcesFor = (face: string) => ({ shop: houseShop, faces: new Map([[face
  * Words with nested islands, with islands made by touching letters, and of small letters; each with another way to hold
  * them.
  */
-const WORDS: readonly (readonly [string, RecipeInput['hold']])[] = [
+const WORDS: readonly (readonly [string, Version1Input['hold']])[] = [
   ['ABDOPQR 8@&%', { bridges: { width: 1.5 } }],
   ['Booked goods', { bridges: { width: 1.2, direction: 'along', root: { shape: 'rounded', size: 0.8 } } }],
   ['Rag 6890', { bridges: { width: 1, direction: 'any', perIsland: 'two', root: { shape: 'tapered', size: 0.6 } } }],
@@ -69,12 +70,12 @@ describe('bridges, across the whole wall of faces', () => {
           resourcesFor(face),
         ),
       );
-    verdicts = judge(builds.map((built) => ({ dxf: dxfOf(built), bridges: built.hold.bridges })));
+    verdicts = judge(builds.map((built) => ({ dxf: dxfOf(built), bridges: thingOf(built).hold.bridges })));
   }, 300_000);
 
   it('are enough words to say something', () => {
     expect(jobs.length).toBeGreaterThanOrEqual(60);
-    expect(builds.reduce((sum, { hold }) => sum + hold.bridges.length, 0)).toBeGreaterThan(500);
+    expect(builds.reduce((sum, built) => sum + thingOf(built).hold.bridges.length, 0)).toBeGreaterThan(500);
   });
 
   it.each(jobs.map((job, i) => ({ ...job, i })))(
@@ -82,14 +83,14 @@ describe('bridges, across the whole wall of faces', () => {
     ({ i }) => {
       const [built, { areas, widths }] = [builds[i]!, verdicts[i]!];
       const foretold = reportOf(built)
-        .pieces.filter(({ status, intended }) => status !== 'drop-out' || !intended)
+        .assemblies[0]!.pieces.filter(({ status, intended }) => status !== 'drop-out' || !intended)
         .map(({ area }) => area)
         .sort((a, b) => a - b);
       expect(areas).toHaveLength(foretold.length);
       areas.forEach((area, k) => expect(Math.abs(area - foretold[k]!)).toBeLessThan(0.05 + foretold[k]! * 2e-4));
       // What is loose was said to be, as a stop.
       expect(areas.length - 1).toBe(built.findings.filter(({ rule }) => rule === 'drop-out').length);
-      widths.forEach((width, k) => expect(width).toBeGreaterThanOrEqual(built.hold.bridges[k]!.width - 0.01));
+      widths.forEach((width, k) => expect(width).toBeGreaterThanOrEqual(thingOf(built).hold.bridges[k]!.width - 0.01));
     },
   );
 });
@@ -129,12 +130,13 @@ describe('one piece', () => {
           thickness: 3,
           lettering: { words, face, size: { by: 'cap height', value: 40 } },
         });
-        const one = makeOnePiece(recipe, resourcesFor(face));
+        const one = makeOnePiece(recipe, recipe.assemblies[0]!.id, resourcesFor(face));
         found.push(one);
         const built = build(applyPatch(recipe, one.patch), resourcesFor(face));
+        const { letters, rails } = thingOf(built).arrangement;
         return {
           dxf: dxfOf(built),
-          cores: partsOf(built.arrangement.letters, built.arrangement.rails, noMemo).map(({ core }) => core),
+          cores: partsOf(letters, rails, noMemo).map(({ core }) => core),
           neck: one.limit - 0.03,
         };
       }),

@@ -53,7 +53,7 @@ describe('the command line', () => {
     );
     expect(bad).toMatchObject({ status: 1, stderr: '' });
     expect(bad.stdout).toMatch(
-      /STOP {2}Bridge too narrow: B in BOD.*2 mm, wants at least 5\.1[\s\S]*mend: Use a wider bridge: hold\.bridges\.width = 5\.1/,
+      /STOP {2}Bridge too narrow: B in BOD.*2 mm, wants at least 5\.1[\s\S]*mend: Use a wider bridge: thing-1\/hold\.bridges\.width = 5\.1/,
     );
     expect(
       await run(
@@ -83,7 +83,7 @@ describe('the command line', () => {
   it('prints the recipe format as JSON Schema', async () => {
     const { status, stdout } = await run('schema');
     expect(status).toBe(0);
-    expect(JSON.parse(stdout)).toHaveProperty('properties.lettering');
+    expect(JSON.parse(stdout)).toHaveProperty('anyOf.0.properties.assemblies');
   });
 
   it('has help for itself and for each command', async () => {

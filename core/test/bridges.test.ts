@@ -6,11 +6,12 @@ import { isConnected } from '../src/geometry/contour.ts';
 import { distance } from '../src/geometry/point.ts';
 import { segmentLength } from '../src/geometry/segment.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
-import { withWords } from '../src/recipe/edits/words.ts';
-import { type RecipeInput } from '../src/recipe/schema.ts';
-import { buildOf, faceIds, recipeOf } from './workshop.ts';
+import { withWordsInJob } from '../src/recipe/edits/words.ts';
+import { ONLY_ITEM, ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
+import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
+import { buildOf, faceIds, recipeOf, own, thingIn, withLettering, withThing } from './workshop.ts';
 
-const stencil = (words: string, more: Partial<RecipeInput> = {}): RecipeInput => ({
+const stencil = (words: string, more: Partial<Version1Input> = {}): Version1Input => ({
   make: 'cut-through',
   machine: 'co2-laser',
   material: 'plywood',
@@ -169,17 +170,19 @@ describe('bridges and their surroundings', () => {
   it('keeps a bridge where it was put, through other words and another face, and tells when its letter is gone', () => {
     const at = { 'letter:0.1.0#0': [{ at: 0.25, angle: null, width: 3 }] };
     const put = recipeOf(stencil('TOAD', { hold: { bridges: { width: 2, byHand: at } } }));
-    const [bridge] = buildOf(put).hold.bridges.filter(({ island }) => island === 'letter:0.1.0#0');
+    const [bridge] = buildOf(put).hold.bridges.filter(({ island }) => island === own('letter:0.1.0#0'));
     expect(bridge).toMatchObject({ width: 3, place: 0 });
     expect(bridge!.angle).toBeCloseTo(90, 0);
-    const later = withWords(put, 'THE TOAD');
-    expect(Object.keys(later.hold.bridges.byHand)).toEqual(['letter:0.5.0#0']);
+    const later = withWordsInJob(put, ONLY_THING, ONLY_ITEM, 'THE TOAD');
+    expect(Object.keys(thingIn(later).hold.bridges.byHand)).toEqual([own('letter:0.5.0#0')]);
     for (const face of ['overpass-bold', 'vollkorn-bold', 'league-gothic']) {
-      const again = buildOf({ ...later, lettering: { ...later.lettering, face } }).hold;
-      expect(again.bridges.filter(({ island }) => island === 'letter:0.5.0#0')).toMatchObject([{ width: 3, place: 0 }]);
+      const again = buildOf(withLettering(later, { face })).hold;
+      expect(again.bridges.filter(({ island }) => island === own('letter:0.5.0#0'))).toMatchObject([
+        { width: 3, place: 0 },
+      ]);
       expect(again.lost).toEqual([]);
     }
-    const gone = buildOf(withWords(put, 'TILL'));
+    const gone = buildOf(withWordsInJob(put, ONLY_THING, ONLY_ITEM, 'TILL'));
     expect(gone.findings.map(({ rule }) => rule)).toContain('lost bridge');
   });
 
@@ -190,7 +193,7 @@ describe('bridges and their surroundings', () => {
     const [finding] = buildOf(narrow).findings;
     expect(finding).toMatchObject({ rule: 'narrow bridge', measure: { value: 1 } });
     const mended = applyPatch(narrow, finding!.mends[0]!.patch);
-    expect(mended.hold.bridges.width).toBeNull();
+    expect(thingIn(mended).hold.bridges.width).toBeNull();
     expect(buildOf(mended).findings).toEqual([]);
   });
 
@@ -212,7 +215,7 @@ describe('bridges and their surroundings', () => {
       film.pieces.filter(({ status, intended }) => status === 'drop-out' && intended).length,
     ).toBeGreaterThanOrEqual(4);
     const one = buildOf(stencil('OO', { hold: { bridges: { width: 2 }, drop: { islands: ['letter:0.0.0#0'] } } }));
-    expect(new Set(one.hold.bridges.map(({ island }) => island))).toEqual(new Set(['letter:0.1.0#0']));
+    expect(new Set(one.hold.bridges.map(({ island }) => island))).toEqual(new Set([own('letter:0.1.0#0')]));
     expect(one.findings.filter(({ rule }) => rule === 'drop-out')).toEqual([]);
   });
 
@@ -226,10 +229,11 @@ describe('bridges and their surroundings', () => {
       });
     const [light, heavy] = [bridgesFor(1), bridgesFor(8)];
     expect(heavy.hold.bridges.length).toBeGreaterThan(light.hold.bridges.length);
-    const single = buildOf({
-      ...heavy.recipe,
-      hold: { ...heavy.recipe.hold, bridges: { ...heavy.recipe.hold.bridges, perIsland: 'one' } },
-    });
+    const single = buildOf(
+      withThing(heavy.recipe, ({ hold }) => ({
+        hold: { ...hold, bridges: { ...hold.bridges, perIsland: 'one' } },
+      })),
+    );
     expect(single.findings.map(({ rule }) => rule)).toContain('one bridge');
   });
 });
@@ -243,11 +247,12 @@ describe('strength', () => {
         hold: { bridges: { width: 4, perIsland: 'one' } },
       }),
     );
-    const { islandHolds, findings } = measure(built);
+    const { assemblies, findings } = measure(built);
+    const { islandHolds } = assemblies[0]!.measures;
     expect(islandHolds).toHaveLength(2);
     const roomy = measure(buildOf(stencil('OO', { hold: { bridges: { width: 4 } } })));
     expect(roomy.findings.filter(({ rule }) => rule === 'weak hold')).toEqual([]);
-    for (const { width } of roomy.islandHolds) expect(width).toBeCloseTo(4, 1);
+    for (const { width } of roomy.assemblies[0]!.measures.islandHolds) expect(width).toBeCloseTo(4, 1);
     const weak = islandHolds.filter(({ width }) => width !== null && width < 1.8 - 0.02);
     expect(findings.filter(({ rule }) => rule === 'weak hold')).toHaveLength(weak.length);
   });

@@ -4,9 +4,9 @@ import { StageCache } from '../src/assembly/stages.ts';
 import { reportOf } from '../src/job/report.ts';
 import type { RuleName } from '../src/check/finding.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
-import type { RecipeInput } from '../src/recipe/schema.ts';
+import type { RecipeInput } from '../src/recipe/read.ts';
 import { houseShop } from '../src/shop/house.ts';
-import { buildOf, faceOf, recipeOf } from './workshop.ts';
+import { buildOf, faceOf, jobOf, recipeOf } from './workshop.ts';
 
 /** Found by measuring: see measures.test.ts and bridges.test.ts. */
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
@@ -33,6 +33,14 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule>, RecipeInput> = {
   },
   'lost bar': { make: 'stand-alone', lettering: { words: 'HI' }, hold: { joins: { bars: { 'letter:0.9.0': [0.5] } } } },
   'off the sheet': { make: 'cut-through', lettering: { words: 'BOD' }, sheet: { width: 100 } },
+  overlap: {
+    assemblies: [
+      { make: 'engraved', items: [{ words: 'A' }], place: { x: 10, y: 10 } },
+      { make: 'engraved', items: [{ words: 'B' }], place: { x: 20, y: 20 } },
+    ],
+    machine: 'engraver',
+    material: 'brass',
+  },
   'words off the plate': { make: 'cut-through', lettering: { words: 'BOD' }, plate: { width: 60 } },
   'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },
   unassigned: { make: 'cut-through', lettering: { words: 'FENNY' }, workOrder: { outline: { work: null } } },
@@ -64,7 +72,7 @@ describe('shop check', () => {
   it.each(Object.entries(FAULTS))(
     'finds “%s”, and each of its mends but the last resort puts it right',
     (rule, input) => {
-      const { findings, recipe } = buildOf(input);
+      const { findings, recipe } = jobOf(input);
       const own = findings.filter((finding) => finding.rule === rule);
       expect(own.length).toBeGreaterThan(0);
       for (const { measure } of own)
@@ -76,9 +84,7 @@ describe('shop check', () => {
         for (const { label, patch } of mends) {
           // Closing up is a step on the way: it may need taking more than once.
           if (label === 'Close the letters up') continue;
-          const after = buildOf(recipeOf(applyPatch(recipe, patch))).findings.filter(
-            (finding) => finding.rule === rule,
-          );
+          const after = jobOf(recipeOf(applyPatch(recipe, patch))).findings.filter((finding) => finding.rule === rule);
           expect(after, `${rule}: ${label}`).toEqual([]);
         }
     },
@@ -114,12 +120,9 @@ describe('build', () => {
     const resources = { shop: houseShop, faces: new Map([['overpass-bold', faceOf('overpass-bold')]]) };
     const recipe = recipeOf({ make: 'cut-through', lettering: { words: 'BOD' } });
     const first = build(recipe, resources, cache);
-    const second = build(
-      { ...recipe, workOrder: { ...recipe.workOrder, outline: { ...recipe.workOrder.outline, speed: 5 } } },
-      resources,
-      cache,
-    );
-    expect(second.hold).toBe(first.hold);
+    const operations = recipe.operations.map((operation) => ({ ...operation, speed: 5 }));
+    const second = build({ ...recipe, operations }, resources, cache);
+    expect(second.assemblies[0]!.built.hold).toBe(first.assemblies[0]!.built.hold);
     expect(second.operations[0]!.time).toBeGreaterThan(first.operations[0]!.time);
   });
 
@@ -129,7 +132,7 @@ describe('build', () => {
       lettering: { words: 'LOAD 8' },
       plate: { holes: {} },
     });
-    expect(operations.map(({ step }) => step)).toEqual(['inner cuts', 'outer cuts']);
+    expect(operations.map(({ kinds }) => kinds)).toEqual([['inner'], ['outer']]);
     const cut = operations.flatMap(({ contours }) => contours);
     expect(new Set(cut).size).toBe(cut.length);
     expect(new Set(cut)).toEqual(new Set(drawing.outline));

@@ -6,34 +6,42 @@ import { usualRail } from '../src/recipe/edits/rail.ts';
 import { placeTabsAgain, removeTab, slideTab } from '../src/recipe/edits/tabs.ts';
 import { islandId, letterId } from '../src/recipe/identity.ts';
 import { describe, expect, it } from 'vitest';
-import { withWords } from '../src/recipe/edits/words.ts';
-import { applyPatch, patchBetween } from '../src/recipe/patch.ts';
-import type { RecipeInput } from '../src/recipe/schema.ts';
-import { buildOf, recipeOf } from './workshop.ts';
+import { withWordsInJob } from '../src/recipe/edits/words.ts';
+import { ONLY_ITEM, ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
+import { applyPatch, inAssembly, patchBetween, within } from '../src/recipe/patch.ts';
+import type { RecipeInput } from '../src/recipe/read.ts';
+import type { Recipe } from '../src/recipe/schema.ts';
+import { buildOf, own, recipeOf, thingIn, wordsIn } from './workshop.ts';
+
+const retyped = (recipe: Recipe, words: string): Recipe => withWordsInJob(recipe, ONLY_THING, ONLY_ITEM, words);
 
 describe('a patch', () => {
   const recipe = recipeOf({ make: 'cut-through', lettering: { words: 'FENNY' } });
 
   it('sets what is there and leaves the recipe it was given as it was', () => {
-    expect(applyPatch(recipe, [{ path: ['plate', 'width'], value: 300 }]).plate.width).toBe(300);
-    expect(recipe.plate.width).toBeNull();
+    const wider = applyPatch(recipe, inAssembly([{ path: ['plate', 'width'], value: 300 }], ONLY_THING));
+    expect(thingIn(wider).plate.width).toBe(300);
+    expect(thingIn(recipe).plate.width).toBeNull();
   });
 
   it.each([
-    [['plates', 'width'], 'plates'],
-    [['rail', 'height'], 'rail.height'],
-    [['lettering', 'bow', 'radius'], 'lettering.bow.radius'],
-    [['workOrder', 'sequence', 9], 'workOrder.sequence.9'],
-  ])('refuses %j, which is not in the recipe', (path, named) => {
-    expect(() => applyPatch(recipe, [{ path, value: 1 } as never])).toThrow(`no ${named} to set`);
+    [{ path: ['plates'] }, 'plates to set'],
+    [{ assembly: ONLY_THING, path: ['plates', 'width'] }, 'plates to set'],
+    [{ assembly: ONLY_THING, path: ['rail', 'height'] }, 'rail.height to set'],
+    [{ assembly: ONLY_THING, item: ONLY_ITEM, path: ['bow', 'radius'] }, 'bow.radius to set'],
+    [{ path: ['operations', 9, 'work'] }, 'operations.9 to set'],
+    [{ assembly: 'another', path: ['make'] }, 'another to change'],
+    [{ assembly: ONLY_THING, item: 'another', path: ['words'] }, 'another to change'],
+  ])('refuses %j, which is not in the recipe', (step, named) => {
+    expect(() => applyPatch(recipe, [{ ...step, value: 1 }])).toThrow(named);
   });
 
-  it('between two recipes names only what differs, and makes one of the other', () => {
+  it('between two things names only what differs, and makes one of the other', () => {
     const other = recipeOf({ make: 'cut-through', lettering: { words: 'FERNY' }, plate: { width: 250 } });
-    const patch = patchBetween(recipe, other);
+    const patch = within(ONLY_THING, patchBetween(thingIn(recipe), thingIn(other)));
     expect(patch).toEqual([
-      { path: ['lettering', 'words'], value: 'FERNY' },
-      { path: ['plate', 'width'], value: 250 },
+      { assembly: ONLY_THING, path: ['plate', 'width'], value: 250 },
+      { assembly: ONLY_THING, item: ONLY_ITEM, path: ['words'], value: 'FERNY' },
     ]);
     expect(applyPatch(recipe, patch)).toEqual(other);
   });
@@ -48,7 +56,7 @@ describe('other words', () => {
     ['a letter typed', 'AB\nCD', [1, 0.4], 'ABX\nCD', [1, 0.4]],
   ])('keep each line its size: %s', (_, before, lineScale, after, followed) => {
     const recipe = recipeOf({ make: 'engraved', lettering: { words: before, lineScale } });
-    expect(withWords(recipe, after).lettering.lineScale).toEqual(followed);
+    expect(wordsIn(retyped(recipe, after)).lineScale).toEqual(followed);
   });
 
   it('that a mend chooses keep what was put by hand on the letters behind', () => {
@@ -60,9 +68,9 @@ describe('other words', () => {
     const job = buildOf(input);
     const [mend] = job.findings.find(({ rule }) => rule === 'missing character')!.mends;
     const mended = applyPatch(job.recipe, mend!.patch);
-    expect(mended.lettering.words).toBe('ABO');
-    expect(Object.keys(mended.lettering.nudges)).toEqual(['letter:0.1.0']);
-    expect(Object.keys(mended.hold.bridges.byHand)).toEqual(['letter:0.2.0#0']);
+    expect(wordsIn(mended).words).toBe('ABO');
+    expect(Object.keys(wordsIn(mended).nudges)).toEqual(['letter:0.1.0']);
+    expect(Object.keys(thingIn(mended).hold.bridges.byHand)).toEqual([own('letter:0.2.0#0')]);
   });
 });
 
@@ -89,31 +97,33 @@ describe('what was put by hand', () => {
     fc.assert(
       fc.property(edit, ({ kept, breaks, which, typed, taken }) => {
         const before = wordsOf(kept, breaks);
-        const own = kept[which % kept.length]!;
-        const held = letterAt(before, own)!;
+        const held = kept[which % kept.length]!;
+        const place = letterAt(before, held)!;
         const characters = [...before];
         for (const { at, letter } of typed)
           if (!characters.includes(letter)) characters.splice(at % (characters.length + 1), 0, letter);
         for (const at of taken) {
           const gone = characters[at % characters.length]!;
-          if (gone !== own && gone !== '\n') characters.splice(at % characters.length, 1);
+          if (gone !== held && gone !== '\n') characters.splice(at % characters.length, 1);
         }
         const after = characters.join('');
         // Lines that have nothing in common any more are no longer the same lines.
         fc.pre(before.split('\n').length === after.split('\n').length);
         const put = recipeOf({
           make: 'cut-through',
-          lettering: { words: before, nudges: { [held]: { x: 3 } }, thicken: { letters: { [held]: 0.4 } } },
+          lettering: { words: before, nudges: { [place]: { x: 3 } }, thicken: { letters: { [place]: 0.4 } } },
           hold: {
-            bridges: { byHand: { [islandId(held, 0)]: [{ at: 0.25 }] } },
-            drop: { islands: [islandId(held, 1)] },
-            joins: { bars: { [held]: [0.5] } },
+            bridges: { byHand: { [islandId(place, 0)]: [{ at: 0.25 }] } },
+            drop: { islands: [islandId(place, 1)] },
+            joins: { bars: { [place]: [0.5] } },
           },
         });
-        const { lettering, hold } = withWords(put, after);
-        const now = letterAt(after, own)!;
-        expect(lettering.nudges[now]).toMatchObject({ x: 3 });
-        expect(lettering.thicken.letters[now]).toBe(0.4);
+        const edited = retyped(put, after);
+        const [{ nudges, thicken }, { hold }] = [wordsIn(edited), thingIn(edited)];
+        const inside = letterAt(after, held)!;
+        const now = own(inside);
+        expect(nudges[inside]).toMatchObject({ x: 3 });
+        expect(thicken.letters[inside]).toBe(0.4);
         expect(hold.bridges.byHand[islandId(now, 0)]).toHaveLength(1);
         expect(hold.drop.islands).toEqual([islandId(now, 1)]);
         expect(hold.joins.bars[now]).toEqual([0.5]);
@@ -123,7 +133,9 @@ describe('what was put by hand', () => {
   });
 
   it('of tabs: one is slid or taken out, and those of other parts stay as they are', () => {
-    const { hold } = recipeOf({ make: 'cut-through', lettering: { words: 'A' }, hold: { tabs: { by: 'number' } } });
+    const { hold } = thingIn(
+      recipeOf({ make: 'cut-through', lettering: { words: 'A' }, hold: { tabs: { by: 'number' } } }),
+    );
     const standing = [
       { part: 'plate', at: 0.1 },
       { part: 'plate', at: 0.6 },
@@ -140,7 +152,7 @@ describe('what was put by hand', () => {
   });
 
   it('of bars: no more than six after a letter, and no empty record is left', () => {
-    let { hold } = recipeOf({ make: 'stand-alone', lettering: { words: 'AB' } });
+    let { hold } = thingIn(recipeOf({ make: 'stand-alone', lettering: { words: 'AB' } }));
     for (let n = 0; n < 8; n++) hold = addBar(hold, 'letter:0.0.0', n / 10);
     expect(hold.joins.bars).toEqual({ 'letter:0.0.0': [0, 0.1, 0.2, 0.3, 0.4, 0.5] });
     hold = moveBar(hold, 'letter:0.0.0', 5, 0.9);
@@ -150,7 +162,7 @@ describe('what was put by hand', () => {
   });
 
   it('of bridges: an island is given back to the search, or its bridges to all alike', () => {
-    const { hold } = recipeOf({ make: 'cut-through', lettering: { words: 'OO' } });
+    const { hold } = thingIn(recipeOf({ make: 'cut-through', lettering: { words: 'OO' } }));
     const standing = [
       { id: 'letter:0.0.0#0:0', island: 'letter:0.0.0#0', at: 0.25, angle: 90, place: null },
       { id: 'letter:0.0.0#0:1', island: 'letter:0.0.0#0', at: 0.75, angle: 270, place: null },
@@ -174,15 +186,17 @@ describe('what was put by hand', () => {
 
 describe('bridges that stand at places by hand', () => {
   const island = 'letter:0.0.0#0';
-  const byHand = { [island]: [{ at: 0.1 }, { at: 0.6 }] };
-  const { hold } = recipeOf({ make: 'cut-through', lettering: { words: 'O' }, hold: { bridges: { byHand } } });
+  const place = (at: number) => ({ at, angle: null, width: null });
+  const byHand = { [island]: [place(0.1), place(0.6)] };
+  const { hold: plain } = thingIn(recipeOf({ make: 'cut-through', lettering: { words: 'O' } }));
+  const hold = { ...plain, bridges: { ...plain.bridges, byHand } };
 
   it('are told by their place, in whatever order they are found', () => {
     const standing = [
       { id: `${island}:0`, island, at: 0.6, angle: 0, place: 1 },
       { id: `${island}:1`, island, at: 0.1, angle: 0, place: 0 },
     ];
-    const shares = (changed: typeof hold) => changed.bridges.byHand[island]!.map(({ at }) => at);
+    const shares = (changed: typeof plain) => changed.bridges.byHand[island]!.map(({ at }) => at);
     expect(shares(removeBridge(hold, standing, standing[0]!))).toEqual([0.1]);
     expect(shares(slideBridge(hold, standing, standing[1]!, 0.3))).toEqual([0.3, 0.6]);
   });
@@ -197,17 +211,17 @@ describe('bridges that stand at places by hand', () => {
 
 describe('letters that are made thicker by a mend', () => {
   it('get half of what the narrowest lacks on each side, in twentieths, and keep what counters were to keep', () => {
-    const recipe = recipeOf({ make: 'stand-alone', lettering: { words: 'A', thicken: { by: 0.1 } } });
+    const item = wordsIn(recipeOf({ make: 'stand-alone', lettering: { words: 'A', thicken: { by: 0.1 } } }));
     // 0.1 + (2 - 1.31) / 2 = 0.445
-    expect(thickenAll(recipe, [1.8, 1.31], 2, 0.8)).toEqual([
+    expect(thickenAll([item], [1.8, 1.31], 2, 0.8)).toEqual([
       {
         label: 'Thicken by 0.45 mm',
         patch: [
-          { path: ['lettering', 'thicken'], value: { ...recipe.lettering.thicken, by: 0.45, keepCounters: 0.8 } },
+          { assembly: '', item: ONLY_ITEM, path: ['thicken'], value: { ...item.thicken, by: 0.45, keepCounters: 0.8 } },
         ],
       },
     ]);
-    expect(thickenAll(recipe, [], 2, 0.8)).toEqual([]);
+    expect(thickenAll([item], [], 2, 0.8)).toEqual([]);
   });
 });
 
@@ -216,9 +230,8 @@ describe('the usual rail', () => {
     expect(usualRail(50)).toEqual({ height: 9, overlap: 2.5, extend: 5 });
     fc.assert(
       fc.property(fc.double({ min: 1, max: 3000, noNaN: true }), (capHeight) => {
-        expect(
-          recipeOf({ make: 'stand-alone', lettering: { words: 'A' }, rail: usualRail(capHeight) }).rail,
-        ).not.toBeNull();
+        const railed = recipeOf({ make: 'stand-alone', lettering: { words: 'A' }, rail: usualRail(capHeight) });
+        expect(thingIn(railed).rail).not.toBeNull();
       }),
     );
   });

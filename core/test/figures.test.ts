@@ -4,14 +4,20 @@ import { reportOf } from '../src/job/report.ts';
 import { closedContour } from '../src/geometry/contour.ts';
 import { line } from '../src/geometry/segment.ts';
 import { polygon } from '../src/geometry/shapes.ts';
-import { withWords } from '../src/recipe/edits/words.ts';
-import { orderWork, type Drawing } from '../src/operations/operations.ts';
-import type { RecipeInput } from '../src/recipe/schema.ts';
+import { withWordsInJob } from '../src/recipe/edits/words.ts';
+import { StageCache } from '../src/assembly/stages.ts';
+import { NO_BOUNDS } from '../src/geometry/bounds.ts';
+import { runOperations } from '../src/job/run-operations.ts';
+import { assignLines, type Drawing } from '../src/operations/lines.ts';
+import type { Operation } from '../src/operations/operations.ts';
+import type { OperationPlan } from '../src/recipe/schema.ts';
+import { ONLY_ITEM, ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
+import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
 import { houseShop } from '../src/shop/house.ts';
 import { limitAt, limitReason, limitsFor } from '../src/shop/limits.ts';
 import { type Machine, type Material, type Shop } from '../src/shop/shop.ts';
 import { formatArea, formatTime, formatTravel, formatWeight } from '../src/units/quantity.ts';
-import { buildOf, faceOf, recipeOf } from './workshop.ts';
+import { buildOf, faceOf, operationOn, own, recipeOf, thingIn, withThing, wordsIn } from './workshop.ts';
 
 /** Figures that a person reads or a machine runs, each worked out by hand. */
 
@@ -39,9 +45,10 @@ const machine: Machine = {
 };
 const material: Material = { id: 'slate', name: 'Slate', density: 3, stock: [4], stickyBack: false };
 const shop: Shop = { machines: [machine], materials: [material] };
-const made = (input: Omit<RecipeInput, 'machine' | 'material'>) => {
-  const recipe = recipeOf({ machine: 'bench', material: 'slate', thickness: 4, ...input } as RecipeInput);
-  return build(recipe, { shop, faces: new Map([[recipe.lettering.face, faceOf(recipe.lettering.face)]]) });
+const made = (input: Omit<Version1Input, 'machine' | 'material'>) => {
+  const recipe = recipeOf({ machine: 'bench', material: 'slate', thickness: 4, ...input });
+  const job = build(recipe, { shop, faces: new Map([['overpass-bold', faceOf('overpass-bold')]]) });
+  return { ...job.assemblies[0]!.built, ...job };
 };
 
 const box = (x: number, y: number, width: number, height: number) =>
@@ -61,14 +68,34 @@ const drawing: Drawing = {
   linework: [],
 };
 
-describe('times and lengths', () => {
-  const { workOrder: usual } = recipeOf({ make: 'engraved', lettering: { words: 'A' } });
+/** The operations on a drawing, as they are run from the corner of the sheet. */
+function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignment = USUAL): Operation[] {
+  const operations = plans.map((plan) => ({ ...PLAIN, ...plan }) as OperationPlan);
+  const works = Object.fromEntries(operations.map(({ id, work }) => [id, work]));
+  return runOperations(
+    operations,
+    [
+      {
+        built: { arrangement: { object: NO_BOUNDS }, lines: assignLines(lines, [], { assignment, works, items: {} }) },
+        key: JSON.stringify([lines, plans]),
+        placements: [{ x: 0, y: 0, turn: 0 }],
+      },
+    ],
+    machine,
+    new StageCache(),
+  );
+}
 
+const PLAIN = { name: null, speed: null, power: null, passes: null };
+const USUAL = { inner: 'inner', outer: 'outer', area: 'area', line: 'line' };
+const ENGRAVE = { id: 'area', work: 'engrave' } as const;
+const [INNER, OUTER] = [{ id: 'inner', work: 'cut' } as const, { id: 'outer', work: 'cut' } as const];
+
+describe('times and lengths', () => {
   it('of a cut: its length at its speed, the pierce and the way there, in every pass', () => {
-    const order = { ...usual, outline: { work: 'cut' as const, speed: 20, power: 60, passes: 3 } };
-    const [cut, ...more] = orderWork({ order, machine }, { ...drawing, area: [] });
+    const [cut, ...more] = run({ ...drawing, area: [] }, [INNER, { ...OUTER, speed: 20, power: 60, passes: 3 }]);
     expect(more).toEqual([]);
-    expect(cut).toMatchObject({ id: 'outline:outer', work: 'cut', settings: { speed: 20, power: 60, passes: 3 } });
+    expect(cut).toMatchObject({ id: 'outer', work: 'cut', settings: { speed: 20, power: 60, passes: 3 } });
     expect(cut!.length).toBeCloseTo(300, 9);
     expect(cut!.travel).toBeCloseTo(5, 9);
     // (300 / 20 + 2 + 5 / 50) x 3
@@ -76,7 +103,8 @@ describe('times and lengths', () => {
   });
 
   it('of a fill: lines a pitch apart over the area, and the turns at their ends', () => {
-    const [fill] = orderWork({ order: usual, machine }, { ...drawing, outline: [] });
+    const [fill] = run({ ...drawing, outline: [] }, [ENGRAVE]);
+    expect(fill!.fill).toBe(true);
     // 600 mm² / 0.5 mm, and 40 turns of 1.5 mm.
     expect(fill!.length).toBeCloseTo(1200 + 60, 9);
     expect(fill!.settings).toEqual({ speed: 100, power: 40, passes: 1 });
@@ -85,29 +113,30 @@ describe('times and lengths', () => {
   });
 
   it('of works that a machine cannot do are told as slow ones, and marked', () => {
-    const order = { ...usual, outline: { ...usual.outline, work: 'mark' as const } };
-    const [mark] = orderWork({ order, machine }, { ...drawing, area: [] });
+    const [mark] = run({ ...drawing, area: [] }, [{ ...OUTER, work: 'mark' }]);
     expect(mark).toMatchObject({ possible: false, settings: { speed: 10, passes: 1 } });
   });
 
-  it('run engraving before cuts and inner cuts before outer, as the sequence says', () => {
+  it('run in the order of the list, each line by what it is', () => {
     const holed: Drawing = { ...drawing, outline: [...drawing.outline, closedContour(reversedBox(50, 20, 5, 5))] };
-    expect(orderWork({ order: usual, machine }, holed).map(({ id }) => id)).toEqual([
-      'area',
-      'outline:inner',
-      'outline:outer',
+    const ids = (plans: readonly Partial<OperationPlan>[]) => run(holed, plans).map(({ id }) => id);
+    expect(ids([ENGRAVE, INNER, OUTER])).toEqual(['area', 'inner', 'outer']);
+    expect(ids([OUTER, INNER, ENGRAVE])).toEqual(['outer', 'inner', 'area']);
+  });
+
+  it('of one operation on areas and on lines: areas are filled, lines followed', () => {
+    const both = { ...USUAL, line: 'area' };
+    const found = run({ ...drawing, outline: [], linework: [box(60, 0, 10, 10)] }, [ENGRAVE], both);
+    expect(found.map(({ id, fill, kinds }) => [id, fill, kinds])).toEqual([
+      ['area', true, ['area']],
+      ['area', false, ['line']],
     ]);
-    const outerFirst = { ...usual, sequence: [...usual.sequence].reverse() };
-    expect(orderWork({ order: outerFirst, machine }, holed).map(({ id }) => id)).toEqual([
-      'outline:outer',
-      'outline:inner',
-      'area',
-    ]);
+    expect(found[1]!.length).toBeCloseTo(40, 9);
   });
 
   it('go on to what is nearest', () => {
     const far: Drawing = { outline: [box(80, 0, 5, 5), box(10, 0, 5, 5), box(40, 0, 5, 5)], area: [], linework: [] };
-    const [cut] = orderWork({ order: usual, machine }, far);
+    const [cut] = run(far, [OUTER]);
     expect(cut!.contours.map(({ segments }) => segments[0]!.from.x)).toEqual([10, 40, 80]);
     expect(cut!.travel).toBeCloseTo(10 + 30 + 40, 9);
   });
@@ -126,10 +155,10 @@ describe('weights and sizes', () => {
     });
     const report = reportOf(job);
     // 200 x 50 x 4 mm³ = 40 cm³, at 3 g/cm³.
-    expect(report.pieces).toMatchObject([{ status: 'kept', area: 10_000, weight: 120 }]);
+    expect(report.assemblies[0]!.pieces).toMatchObject([{ status: 'kept', area: 10_000, weight: 120 }]);
     expect(report.sheet).toEqual({ width: 224, height: 74 });
     expect(report.bounds).toMatchObject({ minX: 12, minY: 12, maxX: 212, maxY: 62 });
-    expect(report.operations).toMatchObject([{ id: 'outline:outer', contours: 1, nodes: 4, length: 500 }]);
+    expect(report.operations).toMatchObject([{ id: 'outer', contours: 1, nodes: 4, length: 500 }]);
   });
 
   it('of islands, and how many bridges a heavy one gets', () => {
@@ -148,15 +177,16 @@ describe('weights and sizes', () => {
           faces: new Map([['overpass-bold', faceOf('overpass-bold')]]),
         },
       );
-    const [island] = reportOf(recipe(1000)).islands;
+    const islandsOf = (load: number) => reportOf(recipe(load)).assemblies[0]!.islands;
+    const [island] = islandsOf(1000);
     expect(island!.weight).toBeCloseTo((island!.area * 4 * 3) / 1000, 9);
     expect(island!.bridges).toBe(1);
-    expect(reportOf(recipe(island!.weight * 0.99)).islands[0]!.bridges).toBe(2);
-    expect(reportOf(recipe(island!.weight * 1.01)).islands[0]!.bridges).toBe(1);
+    expect(islandsOf(island!.weight * 0.99)[0]!.bridges).toBe(2);
+    expect(islandsOf(island!.weight * 1.01)[0]!.bridges).toBe(1);
     const oneBridge = (load: number) => {
-      const one = recipe(load);
-      const { bridges } = one.recipe.hold;
-      const input = { ...one.recipe, hold: { ...one.recipe.hold, bridges: { ...bridges, perIsland: 'one' as const } } };
+      const input = withThing(recipe(load).recipe, ({ hold }) => ({
+        hold: { ...hold, bridges: { ...hold.bridges, perIsland: 'one' } },
+      }));
       const heavy = { ...shop, machines: [{ ...machine, bridgeLoad: load, bridgeReach: 100 }] };
       const faces = new Map([['overpass-bold', faceOf('overpass-bold')]]);
       return build(input, { shop: heavy, faces }).findings.find(({ rule }) => rule === 'one bridge')?.measure;
@@ -164,13 +194,13 @@ describe('weights and sizes', () => {
     expect(oneBridge(island!.weight * 1.01)).toBeUndefined();
     expect(oneBridge(island!.weight * 0.99)).toMatchObject({ value: island!.weight, unit: 'g', wants: 'at most' });
     // 1.5 times the 4 mm of the sheet.
-    expect(recipe(1000).hold.bridges[0]!.width).toBe(6);
+    expect(recipe(1000).assemblies[0]!.built.hold.bridges[0]!.width).toBe(6);
   });
 
   it('of spaces: so much after each letter, and so much more in a space', () => {
     const starts = (more: object) =>
       made({ make: 'engraved', lettering: { words: 'HH HH', size: { by: 'cap height', value: 50 }, ...more } })
-        .lettering.letters.map(({ bounds }) => bounds.minX)
+        .arrangement.letters.map(({ bounds }) => bounds.minX)
         .map((x, _, all) => x - all[0]!);
     const plain = starts({});
     const apart = starts({ letterSpacing: 3, wordSpacing: 5 });
@@ -178,7 +208,7 @@ describe('weights and sizes', () => {
   });
 
   it('of a rail, and of letters on it', () => {
-    const { arrangement, lettering } = made({
+    const { arrangement, items } = made({
       make: 'stand-alone',
       lettering: { words: 'HH', size: { by: 'cap height', value: 50 } },
       rail: { height: 8, overlap: 2, extend: 7 },
@@ -188,7 +218,8 @@ describe('weights and sizes', () => {
     expect(rail!.maxY - rail!.minY).toBeCloseTo(8, 9);
     expect(rail!.maxY - Math.min(...ink.map(({ minY }) => minY))).toBeCloseTo(2, 6);
     expect(Math.min(...ink.map(({ minX }) => minX)) - rail!.minX).toBeCloseTo(7, 9);
-    expect(lettering.bounds.maxY - lettering.bounds.minY).toBeCloseTo(50, 6);
+    const { bounds } = items[0]!.form;
+    expect(bounds.maxY - bounds.minY).toBeCloseTo(50, 6);
   });
 
   it('as people read them', () => {
@@ -233,15 +264,16 @@ describe('what was put by hand', () => {
       },
       coupon: { windows: [{ letter: 'letter:0.2.0', x: 0, y: 0, size: 10 }], frame: 3 },
     });
-    const { lettering, hold, coupon } = withWords(recipe, 'XABO');
-    expect(Object.keys(lettering.nudges)).toEqual(['letter:0.3.0']);
-    expect(lettering.thicken.letters).toEqual({ 'letter:0.2.0': 0.3 });
-    expect(lettering.thicken.counters).toEqual({ 'letter:0.3.0': 0.2 });
-    expect(Object.keys(hold.bridges.byHand)).toEqual(['letter:0.3.0#0']);
-    expect(hold.joins.bars).toEqual({ 'letter:0.2.0': [0.5] });
-    expect(hold.drop.islands).toEqual(['letter:0.2.0#1']);
-    expect(hold.tabs.byHand).toEqual({ 'letter:0.3.0': [0.25] });
-    expect(coupon!.windows[0]!.letter).toBe('letter:0.3.0');
+    const edited = withWordsInJob(recipe, ONLY_THING, ONLY_ITEM, 'XABO');
+    const [{ nudges, thicken }, { hold }] = [wordsIn(edited), thingIn(edited)];
+    expect(Object.keys(nudges)).toEqual(['letter:0.3.0']);
+    expect(thicken.letters).toEqual({ 'letter:0.2.0': 0.3 });
+    expect(thicken.counters).toEqual({ 'letter:0.3.0': 0.2 });
+    expect(Object.keys(hold.bridges.byHand)).toEqual([own('letter:0.3.0#0')]);
+    expect(hold.joins.bars).toEqual({ [own('letter:0.2.0')]: [0.5] });
+    expect(hold.drop.islands).toEqual([own('letter:0.2.0#1')]);
+    expect(hold.tabs.byHand).toEqual({ [own('letter:0.3.0')]: [0.25] });
+    expect(edited.assemblies[1]).toMatchObject({ make: 'coupon', windows: [{ letter: own('letter:0.3.0') }] });
   });
 
   it('tabs: as many as wanted, as long as wanted and the kerf', () => {
@@ -255,11 +287,12 @@ describe('what was put by hand', () => {
     });
     expect(job.tabs).toHaveLength(5);
     const { kerf } = job.machine;
-    const cut = job.operations.find(({ id }) => id === 'outline:outer')!;
+    const cut = operationOn(job, 'outer');
     expect(cut.contours).toHaveLength(5);
     expect(cut.length).toBeCloseTo(900 - 5 * (2 + kerf), 6);
-    const byLength = { ...job.recipe.hold.tabs, by: 'length' as const, every: 100 };
-    const other = buildOf({ ...job.recipe, hold: { ...job.recipe.hold, tabs: byLength } });
+    const other = buildOf(
+      withThing(job.recipe, ({ hold }) => ({ hold: { ...hold, tabs: { ...hold.tabs, by: 'length', every: 100 } } })),
+    );
     expect(other.tabs).toHaveLength(9);
   });
 });

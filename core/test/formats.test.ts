@@ -67,7 +67,7 @@ describe('the screen', () => {
       lettering: { words: 'Load 8@\nRag', face, align: 'centre' },
       plate: { holes: {}, cornerRadius: 7 },
     });
-    const { height } = built.arrangement.sheet;
+    const { height } = built.sheet;
     const drawn = pointsOf(screenPath(built.drawing.outline, height));
     const meant = built.drawing.outline.flatMap(({ segments }) => [
       segments[0]!.from,

@@ -3,13 +3,17 @@ import { describe, expect, it } from 'vitest';
 import * as identity from '../src/recipe/identity.ts';
 import { buildOf } from './workshop.ts';
 
+const itemId = fc.stringMatching(identity.OWN_ID);
 const place = fc.record({ line: fc.nat(99), cluster: fc.nat(1999), index: fc.nat(20) });
 
 describe('what things are called', () => {
   it('is read back as it was made', () => {
     fc.assert(
-      fc.property(place, place, fc.nat(30), fc.nat(9), (at, elsewhere, n, m) => {
-        const letter = identity.letterId(at);
+      fc.property(itemId, place, place, fc.nat(30), fc.nat(9), (item, at, elsewhere, n, m) => {
+        const inside = identity.letterId(at);
+        expect(inside).toMatch(identity.LETTER_IN_ITEM);
+        const letter = identity.inItem(item, inside);
+        expect([identity.itemOf(letter), identity.withinItem(letter)]).toEqual([item, inside]);
         expect(identity.isLetter(letter)).toBe(true);
         expect(identity.letterPlace(letter)).toEqual(at);
         const part = identity.partId(letter, n);
@@ -20,6 +24,7 @@ describe('what things are called', () => {
         expect([identity.ownerOfIsland(island), identity.numberOfIsland(island)]).toEqual([letter, n]);
         const edge = identity.bridgeEdge(identity.bridgeId(island, m));
         expect(identity.isBridgeEdge(edge)).toBe(true);
+        for (const name of [letter, part, island, edge]) expect(identity.itemOf(name)).toBe(item);
         for (const name of [letter, part, island]) {
           expect(identity.letterPlace(name)).toEqual(at);
           expect(identity.isBridgeEdge(name)).toBe(false);
@@ -35,7 +40,7 @@ describe('what things are called', () => {
   it('in a group stands for the group’s own letters, and for no others', () => {
     fc.assert(
       fc.property(fc.array(place, { minLength: 1, maxLength: 12 }), fc.nat(), fc.nat(9), (places, which, n) => {
-        const letters = places.map((at) => ({ id: identity.letterId(at) }));
+        const letters = places.map((at) => ({ id: identity.inItem('item-1', identity.letterId(at)) }));
         const nth = which % letters.length;
         const own = identity.inGroup(nth);
         for (const named of [
@@ -48,8 +53,10 @@ describe('what things are called', () => {
           // What is called so in the job already stays.
           expect(identity.outOfGroup(named(letters[0]!.id), letters)).toBe(named(letters[0]!.id));
         }
-        for (const other of [identity.PLATE, identity.holeEdge(n), identity.islandId(null, n)])
+        for (const other of [identity.PLATE, identity.holeEdge(n), identity.islandId(null, n)]) {
+          expect(identity.itemOf(other)).toBeNull();
           expect([identity.numberInGroup(other), identity.outOfGroup(other, letters)]).toEqual([null, other]);
+        }
       }),
     );
   });

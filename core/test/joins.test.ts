@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { measure } from '../src/job/measure-job.ts';
 import { regionContains } from '../src/geometry/contour-facts.ts';
 import { distance, mix } from '../src/geometry/point.ts';
-import { type RecipeInput } from '../src/recipe/schema.ts';
-import { buildOf } from './workshop.ts';
+import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
+import { buildOf, measuresOf, own } from './workshop.ts';
+import { ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
 
 describe('joins', () => {
   const script = (
     words: string,
-    joins: NonNullable<RecipeInput['hold']>['joins'] = {},
-    more: Partial<RecipeInput> = {},
-  ): RecipeInput => ({
+    joins: NonNullable<Version1Input['hold']>['joins'] = {},
+    more: Partial<Version1Input> = {},
+  ): Version1Input => ({
     make: 'stand-alone',
     machine: 'co2-laser',
     material: 'plywood',
@@ -23,9 +23,9 @@ describe('joins', () => {
     const built = buildOf(script('Marigold', { closeUp: true }));
     const moved = built.lettering.closedUp!;
     expect([...moved.keys()]).toEqual(['letter:0.1.0']);
-    const limit = measure(built).limits.neck;
+    const limit = measuresOf(built).limits.neck;
     const between = (b: typeof built) =>
-      measure(b).necks.find(({ a, b: other }) => [a, other].includes('letter:0.0.0'))!.width;
+      measuresOf(b).necks.find(({ a, b: other }) => [a, other].includes(own('letter:0.0.0')))!.width;
     expect(between(built)).toBeGreaterThanOrEqual(limit - 0.005);
     expect(between(built)).toBeLessThan(limit * 1.6);
   });
@@ -69,13 +69,13 @@ describe('joins', () => {
         },
       ),
     );
-    const { points, findings } = measure(on);
+    const { points, findings } = measuresOf(on);
     expect(points).toEqual([
-      { part: 'letter:0.0.0', points: 2 },
-      { part: 'letter:0.1.0', points: 1 },
+      { part: own('letter:0.0.0'), points: 2 },
+      { part: own('letter:0.1.0'), points: 1 },
     ]);
     expect(findings.filter(({ rule }) => rule === 'few points').map(({ id }) => id)).toEqual([
-      'few points:letter:0.1.0',
+      `${ONLY_THING}/few points:${own('letter:0.1.0')}`,
     ]);
   });
 });

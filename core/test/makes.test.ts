@@ -5,10 +5,21 @@ import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
 import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';
 import { MAKE_IDS } from '../src/makes/makes.ts';
-import type { RecipeInput } from '../src/recipe/schema.ts';
-import { buildOf, recipeOf } from './workshop.ts';
+import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
+import type { CouponOf, Recipe } from '../src/recipe/schema.ts';
+import { buildOf, measuresOf, recipeOf, thingIn, withThing } from './workshop.ts';
 
-const stencil = (words: string, more: Partial<RecipeInput> = {}): RecipeInput => ({
+/** The coupon alone: what it shows is not laid on the sheet. */
+const couponJob = (recipe: Recipe, places: Pick<CouponOf, 'windows' | 'frame'>): Recipe =>
+  recipeOf({
+    ...recipe,
+    assemblies: [
+      { ...thingIn(recipe), hidden: true },
+      { make: 'coupon', of: thingIn(recipe).id, ...places },
+    ],
+  });
+
+const stencil = (words: string, more: Partial<Version1Input> = {}): Version1Input => ({
   make: 'cut-through',
   machine: 'co2-laser',
   material: 'plywood',
@@ -18,7 +29,7 @@ const stencil = (words: string, more: Partial<RecipeInput> = {}): RecipeInput =>
 
 describe('makes', () => {
   it('a backer follows its letters at its distance, round or mitred, with narrow holes filled', () => {
-    const backed = (backer: RecipeInput['backer']) =>
+    const backed = (backer: Version1Input['backer']) =>
       buildOf({
         make: 'backed',
         machine: 'co2-laser',
@@ -65,9 +76,9 @@ describe('makes', () => {
   it('keeps words, size and what else applies when the make changes', () => {
     const recipe = recipeOf(stencil('FENNY'));
     for (const make of MAKE_IDS) {
-      const built = buildOf({ ...recipe, make });
+      const built = buildOf(withThing(recipe, () => ({ make })));
       expect(built.arrangement.letters.map(({ text }) => text).join('')).toBe('FENNY');
-      expect(built.lettering.capHeight).toBe(60);
+      expect(built.capHeight).toBe(60);
       expect(built.operations.length).toBeGreaterThan(0);
     }
   });
@@ -77,12 +88,14 @@ describe('a test coupon', () => {
   it('shows the riskiest places at true size, each in a rim that holds it', () => {
     const recipe = recipeOf(stencil('ABOARD', { hold: { bridges: { width: 2 } } }));
     const whole = buildOf(recipe);
-    const coupon = couponPlaces(whole, measure(whole))!;
+    const [{ built, measures } = { built: null, measures: null }] = measure(whole).assemblies;
+    const coupon = couponPlaces(built!, measures!)!;
     expect(coupon.windows.length).toBeGreaterThanOrEqual(2);
-    const cut = buildOf({ ...recipe, coupon });
+    const job = couponJob(recipe, coupon);
+    const cut = buildOf(job);
     expect(cut.pieces.filter(({ status }) => status === 'kept')).toHaveLength(coupon.windows.length);
     expect(cut.pieces.filter(({ status, intended }) => status !== 'kept' && !intended)).toEqual([]);
     const narrowest = Math.min(...whole.hold.bridges.map(({ width }) => width));
-    expect(measure(cut).thickness.least!.width).toBeLessThan(narrowest + 0.05);
+    expect(measuresOf(cut).thickness.least!.width).toBeLessThan(narrowest + 0.05);
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { StageCache } from '../src/assembly/stages.ts';
 import { measure } from '../src/job/measure-job.ts';
-import type { RecipeInput } from '../src/recipe/schema.ts';
+import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
 import type { Region } from '../src/geometry/contour.ts';
 import { contourBounds, reverseContour } from '../src/geometry/contour-facts.ts';
 import { medialAxis } from '../src/geometry/medial-axis.ts';
@@ -13,7 +13,7 @@ import { widestDisc } from '../src/geometry/widest-disc.ts';
 import { findNecks } from '../src/measure/necks.ts';
 import { thicknessOf, type Thickness } from '../src/measure/thickness.ts';
 import { letterId, type LetterId } from '../src/recipe/identity.ts';
-import { buildOf } from './workshop.ts';
+import { buildOf, measuresOf } from './workshop.ts';
 
 const turned = (points: readonly { x: number; y: number }[], angle: number) =>
   points.map(({ x, y }) => ({
@@ -211,7 +211,7 @@ describe('measured findings', () => {
     expect(small.length).toBeGreaterThan(3);
     expect(new Set(small).size).toBe(small.length);
     expect(larger.filter((id) => !small.includes(id)).length).toBeLessThanOrEqual(small.length / 5);
-    for (const id of small) expect(id).toMatch(/^[a-z ]+:letter:0\.\d/);
+    for (const id of small) expect(id).toMatch(/^thing-1\/[a-z ]+:item-1\/letter:0\.\d/);
   });
 
   it('is silent on sturdy letters', () => {
@@ -225,7 +225,7 @@ describe('measured findings', () => {
 });
 
 describe('measuring', () => {
-  const job = (more: Partial<RecipeInput> = {}): RecipeInput => ({
+  const job = (more: Partial<Version1Input> = {}): Version1Input => ({
     make: 'cut-through',
     machine: 'co2-laser',
     material: 'plywood',
@@ -233,7 +233,7 @@ describe('measuring', () => {
     ...more,
   });
   const cache = new StageCache();
-  const measured = (more?: Partial<RecipeInput>) => measure(buildOf(job(more), cache), cache.memo);
+  const measured = (more?: Partial<Version1Input>) => measuresOf(buildOf(job(more), cache), cache.memo);
 
   it('is done anew for other shapes and other limits, and for nothing else', () => {
     const before = measured();

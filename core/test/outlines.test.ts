@@ -9,7 +9,7 @@ import { selfCrossings } from '../src/geometry/self-crossings.ts';
 import { circle, polygon } from '../src/geometry/shapes.ts';
 import { SHORTEST_SEGMENT, withoutScraps } from '../src/geometry/without-scraps.ts';
 import { closeSlits } from '../src/hold/joins/close-slits.ts';
-import { buildOf, faceIds, faceOf, strokeFaceIds } from './workshop.ts';
+import { buildOf, faceIds, faceOf, measuresOf, strokeFaceIds } from './workshop.ts';
 
 const box = (minX: number, minY: number, maxX: number, maxY: number, source = 's') =>
   polygon(
@@ -129,7 +129,7 @@ describe('what touches', () => {
       lettering: { words: 'OP', face: 'saira-stencil', size: { by: 'cap height', value: 50 } },
       hold: { joins: { closeUp: true } },
     });
-    expect(measure(job).gaps.thin).toEqual([]);
+    expect(measuresOf(job).gaps.thin).toEqual([]);
   });
 });
 

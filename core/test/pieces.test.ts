@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { regionArea } from '../src/geometry/contour-facts.ts';
-import { type RecipeInput } from '../src/recipe/schema.ts';
+import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
 import { buildOf, faceIds } from './workshop.ts';
 
-const stencil = (words: string, more: Partial<RecipeInput> = {}): RecipeInput => ({
+const stencil = (words: string, more: Partial<Version1Input> = {}): Version1Input => ({
   make: 'cut-through',
   machine: 'co2-laser',
   material: 'plywood',

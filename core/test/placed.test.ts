@@ -139,12 +139,29 @@ describe('letters by name', () => {
 });
 
 describe('what is kept between builds', () => {
-  it('computes a stage once for its key, and lets the one not used for longest go', () => {
-    const cache = new StageCache(2);
+  it('computes a stage once for its key, and lets go what no build used for so long', () => {
+    const cache = new StageCache(1);
     const done: string[] = [];
     const ask = (key: string) => cache.stage('lettering', key, () => done.push(key));
-    for (const key of ['a', 'b', 'a', 'c', 'a', 'b']) ask(key);
-    expect(done).toEqual(['a', 'b', 'c', 'b']);
+    // Each string is one build.
+    for (const keys of ['ab', 'a', 'ab', 'a', 'a', 'b']) {
+      for (const key of keys) ask(key);
+      cache.turn();
+    }
+    expect(done).toEqual(['a', 'b', 'b']);
+  });
+
+  it('keeps what was made within a stage as long as the stage itself', () => {
+    const cache = new StageCache(1);
+    const done: string[] = [];
+    const inner = () => cache.stage('inner', 'x', () => done.push('inner'));
+    const outer = () => cache.stage('outer', 'x', () => (inner(), done.push('outer')));
+    for (let n = 0; n < 4; n++) {
+      outer();
+      cache.turn();
+    }
+    inner();
+    expect(done).toEqual(['inner', 'outer']);
   });
 
   it('keeps thousands of letters, and those in use however many come and go', () => {

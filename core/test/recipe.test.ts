@@ -1,20 +1,26 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_JOBS } from '../../demo/src/jobs.ts';
-import { applyPatch } from '../src/recipe/patch.ts';
-import { readRecipe } from '../src/recipe/read.ts';
+import { ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
+import { applyPatch, inAssembly } from '../src/recipe/patch.ts';
+import { readRecipe, recipeJsonSchema } from '../src/recipe/read.ts';
 import { MAKE_IDS } from '../src/makes/makes.ts';
-import { recipeJsonSchema } from '../src/recipe/schema.ts';
 import { startRecipe } from '../src/makes/starts.ts';
 import { houseShop } from '../src/shop/house.ts';
-import { buildOf, recipeOf } from './workshop.ts';
+import { buildOf, recipeOf, thingIn } from './workshop.ts';
 
 describe('recipe', () => {
   it('fills in all that a short form leaves out, and reads itself back unchanged', () => {
     const recipe = recipeOf({ make: 'cut-through', lettering: { words: 'FENNY' } });
     expect(recipe).toMatchObject({
-      needlefile: 1,
+      needlefile: 2,
       machine: 'plasma',
-      hold: { bridges: { perIsland: 'by size', width: null } },
+      assemblies: [
+        {
+          make: 'cut-through',
+          hold: { bridges: { perIsland: 'by size', width: null } },
+          items: [{ kind: 'lettering', words: 'FENNY', role: null }],
+        },
+      ],
     });
     expect(recipeOf(recipe)).toEqual(recipe);
   });
@@ -26,7 +32,7 @@ describe('recipe', () => {
         thickness: '1/16in',
         lettering: { words: 'A', size: { by: 'cap height', value: '2+1/2"' } },
       }),
-    ).toMatchObject({ thickness: 1.5875, lettering: { size: { value: 63.5 } } });
+    ).toMatchObject({ thickness: 1.5875, assemblies: [{ items: [{ size: { value: 63.5 } }] }] });
   });
 
   it.each([
@@ -62,13 +68,19 @@ describe('recipe', () => {
 
   it('patches one place and leaves the rest, and the one given, as they were', () => {
     const recipe = recipeOf({ make: 'stand-alone', lettering: { words: 'A' } });
-    const railed = applyPatch(recipe, [
-      { path: ['rail'], value: { height: 3, overlap: 1, extend: 0 } },
-      { path: ['rail', 'height'], value: 5 },
-    ]);
-    expect(railed.rail).toEqual({ height: 5, overlap: 1, extend: 0 });
-    expect(railed.lettering).toBe(recipe.lettering);
-    expect(recipe.rail).toBeNull();
+    const railed = applyPatch(
+      recipe,
+      inAssembly(
+        [
+          { path: ['rail'], value: { height: 3, overlap: 1, extend: 0 } },
+          { path: ['rail', 'height'], value: 5 },
+        ],
+        ONLY_THING,
+      ),
+    );
+    expect(thingIn(railed).rail).toEqual({ height: 5, overlap: 1, extend: 0 });
+    expect(thingIn(railed).items).toBe(thingIn(recipe).items);
+    expect(thingIn(recipe).rail).toBeNull();
   });
 
   it('starts a working design for every make on every machine', () => {
@@ -87,7 +99,12 @@ describe('recipe', () => {
   });
 
   it('has a JSON Schema that lets short forms through', () => {
-    expect(recipeJsonSchema()).toMatchObject({ type: 'object', required: ['make', 'lettering'] });
+    expect(recipeJsonSchema()).toMatchObject({
+      anyOf: [
+        { type: 'object', required: ['assemblies'] },
+        { type: 'object', required: ['make', 'lettering'] },
+      ],
+    });
   });
 
   it('reads every demo job', () => {

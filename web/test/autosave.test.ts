@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saveNow, startAutosave } from '../src/job/autosave';
 import { draftsOf, keepDraft } from '../src/job/drafts';
 import { createJobStore } from '../src/job/job-store';
+import { letteringOf } from './lettered.ts';
 
 const recipe = (readRecipe({ make: 'cut-through', lettering: { words: 'FENNY' } }) as { recipe: Recipe }).recipe;
 
@@ -21,7 +22,7 @@ function server() {
   });
   vi.stubGlobal('fetch', (_path: string, { body, signal }: { body: string; signal: AbortSignal }) => {
     const { base, recipe: sent } = JSON.parse(body) as { base: number; recipe: Recipe };
-    asked.push({ base, words: sent.lettering.words });
+    asked.push({ base, words: letteringOf(sent).words });
     const { status, body: json } = answer(base);
     if (status === NEVER)
       return new Promise((_, reject) => signal.addEventListener('abort', () => reject(new Error('aborted'))));
@@ -66,7 +67,7 @@ describe('saving by itself', () => {
 
   const open = (tab = 'one') => {
     const store = createJobStore({ id: 'a', revision: 4, updatedAt: '2026-01-01T00:00:00Z', recipe }, recipe);
-    const type = (words: string) => store.getState().edit('Words', (draft) => void (draft.lettering.words = words));
+    const type = (words: string) => store.getState().edit('Words', (draft) => void (letteringOf(draft).words = words));
     return { store, type, end: startAutosave(store, tab) };
   };
 
@@ -74,7 +75,7 @@ describe('saving by itself', () => {
     const { asked } = server();
     const { store, type } = open();
     for (const words of ['F', 'FE', 'FER']) type(words);
-    expect(draftsOf('a')[0]).toMatchObject({ base: 4, recipe: { lettering: { words: 'FER' } } });
+    expect(draftsOf('a')[0]).toMatchObject({ base: 4, recipe: { assemblies: [{ items: [{ words: 'FER' }] }] } });
     expect(asked).toEqual([]);
     await vi.advanceTimersByTimeAsync(800);
     expect(asked).toEqual([{ base: 4, words: 'FER' }]);
@@ -108,7 +109,7 @@ describe('saving by itself', () => {
     type('FERNY');
     await vi.advanceTimersByTimeAsync(800);
     expect(store.getState().save.kind).toBe('failed');
-    expect(draftsOf('a')[0]?.recipe.lettering.words).toBe('FERNY');
+    expect(letteringOf(draftsOf('a')[0]!.recipe).words).toBe('FERNY');
     await expect(saveNow(store)).rejects.toThrow();
     await vi.advanceTimersByTimeAsync(8000);
     expect(asked.length).toBeGreaterThan(2);
@@ -136,17 +137,20 @@ describe('saving by itself', () => {
   });
 
   it.each([
-    [400, { kind: 'refused', problems: ['lettering.size.value: must be 3 mm or more'] }],
+    [400, { kind: 'refused', problems: ['assemblies.0.items.0.size.value: must be 3 mm or more'] }],
     [404, { kind: 'gone' }],
   ] as const)('tells a %d as what it is and does not send it again', async (status, told) => {
     const { asked, answers } = server();
     const { store, type } = open();
-    answers(() => ({ status, body: { error: 'No.', problems: ['lettering.size.value: must be 3 mm or more'] } }));
+    answers(() => ({
+      status,
+      body: { error: 'No.', problems: ['assemblies.0.items.0.size.value: must be 3 mm or more'] },
+    }));
     type('FERNY');
     await vi.advanceTimersByTimeAsync(120_000);
     expect(asked).toHaveLength(1);
     expect(store.getState().save).toEqual(told);
-    expect(draftsOf('a')[0]?.recipe.lettering.words).toBe('FERNY');
+    expect(letteringOf(draftsOf('a')[0]!.recipe).words).toBe('FERNY');
   });
 
   it('keeps each tab’s work apart: the save of one leaves the draft of another', async () => {
@@ -156,7 +160,7 @@ describe('saving by itself', () => {
     one.type('FIRST');
     await vi.advanceTimersByTimeAsync(800);
     expect(one.store.getState().save.kind).toBe('saved');
-    expect(draftsOf('a').map(({ tab, recipe: { lettering } }) => [tab, lettering.words])).toEqual([['two', 'FENNY']]);
+    expect(draftsOf('a').map(({ tab, recipe: kept }) => [tab, letteringOf(kept).words])).toEqual([['two', 'FENNY']]);
   });
 
   it('stops at another person’s save, with both versions there to choose from', async () => {
@@ -170,7 +174,7 @@ describe('saving by itself', () => {
     await vi.advanceTimersByTimeAsync(60_000);
     expect(asked).toHaveLength(1);
     expect(store.getState().save).toEqual({ kind: 'conflict', current });
-    expect(draftsOf('a')[0]?.recipe.lettering.words).toBe('OURS TOO');
+    expect(letteringOf(draftsOf('a')[0]!.recipe).words).toBe('OURS TOO');
   });
 
   it('goes on where the browser keeps nothing', async () => {

@@ -1,13 +1,14 @@
 import { build } from '@needlefile/core/job/build-job';
-import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
+import { pictureOf, type AssemblyPicture } from '@needlefile/core/screen/picture';
 import { StageCache } from '@needlefile/core/assembly/stages';
 import { bridgesOf } from '@needlefile/core/recipe/edits/bridges';
-import type { RecipeInput } from '@needlefile/core/recipe/schema';
+import { type RecipeInput } from '@needlefile/core/recipe/read';
 import { houseShop } from '@needlefile/core/shop/house';
 import { describe, expect, it } from 'vitest';
-import { faceOf, recipeOf } from '../../core/test/workshop.ts';
+import { faceOf, own, recipeOf } from '../../core/test/workshop.ts';
 import { holdEdits } from '../src/job/hold-edits';
 import { createJobStore } from '../src/job/job-store';
+import { thingOf } from './lettered.ts';
 
 const FACE = 'overpass-bold';
 
@@ -18,14 +19,15 @@ function openJob(input: RecipeInput) {
     recipeOf(input),
   );
   const cache = new StageCache();
-  const drawn = (): Picture =>
-    pictureOf(build(store.getState().recipe, { shop: houseShop, faces: new Map([[FACE, faceOf(FACE)]]) }, cache));
+  const drawn = (): AssemblyPicture =>
+    pictureOf(build(store.getState().recipe, { shop: houseShop, faces: new Map([[FACE, faceOf(FACE)]]) }, cache))
+      .assemblies[0]!;
   return { store, drawn };
 }
 
 const stencil = (words: string) =>
   openJob({ make: 'cut-through', lettering: { words, face: FACE }, hold: { bridges: { width: 2, perIsland: 'two' } } });
-const placesIn = (picture: Picture) =>
+const placesIn = (picture: AssemblyPicture) =>
   picture.bridges.map(({ id, from, to }) =>
     [id, ...from, ...to].map((each) => (typeof each === 'number' ? each.toFixed(2) : each)).join(' '),
   );
@@ -34,12 +36,12 @@ describe('bridges by hand', () => {
   it('slides one and leaves the others where the search had put them', () => {
     const { store, drawn } = stencil('BOD');
     const before = drawn();
-    const bridge = bridgesOf(before.bridges, 'letter:0.1.0#0')[0]!;
+    const bridge = bridgesOf(before.bridges, own('letter:0.1.0#0'))[0]!;
     holdEdits(store, before).slideBridge(bridge, bridge.at + 0.06);
     const after = drawn();
     const moved = after.bridges.find(({ id }) => id === bridge.id)!;
     expect(moved.at).toBeCloseTo(bridge.at + 0.06, 2);
-    const others = (picture: Picture) => placesIn(picture).filter((place) => !place.startsWith(bridge.id));
+    const others = (picture: AssemblyPicture) => placesIn(picture).filter((place) => !place.startsWith(bridge.id));
     expect(others(after)).toHaveLength(others(before).length);
     // Shares are kept to four decimals: a tenth of a millimetre on the largest letters.
     for (const place of after.bridges.filter(({ id }) => id !== bridge.id)) {
@@ -52,7 +54,7 @@ describe('bridges by hand', () => {
 
   it('makes one wider, takes one out, and gives the island back to the search', () => {
     const { store, drawn } = stencil('O');
-    const island = 'letter:0.0.0#0';
+    const island = own('letter:0.0.0#0');
     const before = drawn();
     const [first] = bridgesOf(before.bridges, island);
     holdEdits(store, before).widenBridge(first!, 4);
@@ -70,32 +72,34 @@ describe('bridges by hand', () => {
   it('gives a letter’s bridges to all equal letters, and to no others', () => {
     const { store, drawn } = stencil('OBOO');
     const before = drawn();
-    const [first] = bridgesOf(before.bridges, 'letter:0.0.0#0');
+    const [first] = bridgesOf(before.bridges, own('letter:0.0.0#0'));
     holdEdits(store, before).slideBridge(first!, first!.at + 0.1);
-    holdEdits(store, drawn()).copyToAlike('letter:0.0.0');
+    holdEdits(store, drawn()).copyToAlike(own('letter:0.0.0'));
     const after = drawn();
     const shares = (letter: string) =>
       bridgesOf(after.bridges, `${letter}#0`)
         .map(({ at }) => at.toFixed(2))
         .sort();
-    expect(shares('letter:0.2.0')).toEqual(shares('letter:0.0.0'));
-    expect(shares('letter:0.3.0')).toEqual(shares('letter:0.0.0'));
-    expect(Object.keys(store.getState().recipe.hold.bridges.byHand).some((id) => id.startsWith('letter:0.1.0'))).toBe(
-      false,
-    );
+    expect(shares(own('letter:0.2.0'))).toEqual(shares(own('letter:0.0.0')));
+    expect(shares(own('letter:0.3.0'))).toEqual(shares(own('letter:0.0.0')));
+    expect(
+      Object.keys(thingOf(store.getState().recipe).hold.bridges.byHand).some((id) =>
+        id.startsWith(own('letter:0.1.0')),
+      ),
+    ).toBe(false);
   });
 
   it('lets an island drop, and says it island by island once one of all may not', () => {
     const { store, drawn } = stencil('OB');
     const edits = () => holdEdits(store, drawn());
-    edits().mayDrop('letter:0.0.0#0', true);
+    edits().mayDrop(own('letter:0.0.0#0'), true);
     expect(drawn().islands.map(({ status }) => status)).toEqual(['may drop', 'held', 'held']);
-    store.getState().edit('All', (recipe) => void (recipe.hold.drop = { all: true, islands: [] }));
-    edits().mayDrop('letter:0.1.0#0', false);
+    store.getState().edit('All', (recipe) => void (thingOf(recipe).hold.drop = { all: true, islands: [] }));
+    edits().mayDrop(own('letter:0.1.0#0'), false);
     expect(drawn().islands.map(({ id, status }) => [id, status])).toEqual([
-      ['letter:0.0.0#0', 'may drop'],
-      ['letter:0.1.0#0', 'held'],
-      ['letter:0.1.0#1', 'may drop'],
+      [own('letter:0.0.0#0'), 'may drop'],
+      [own('letter:0.1.0#0'), 'held'],
+      [own('letter:0.1.0#1'), 'may drop'],
     ]);
   });
 });
@@ -130,9 +134,9 @@ describe('tabs and bars by hand', () => {
         first!.baseline - 0.5 * first!.capHeight,
       ),
     ).toBe(true);
-    expect(store.getState().recipe.hold.joins.bars).toEqual({ [first!.id]: [0.5] });
+    expect(thingOf(store.getState().recipe).hold.joins.bars).toEqual({ [first!.id]: [0.5] });
     expect(drawn().pieces.filter(({ status }) => status !== 'drop-out')).toHaveLength(1);
     holdEdits(store, drawn()).removeBar(first!.id, 0);
-    expect(store.getState().recipe.hold.joins.bars).toEqual({});
+    expect(thingOf(store.getState().recipe).hold.joins.bars).toEqual({});
   });
 });

@@ -3,6 +3,7 @@ import type { Recipe } from '@needlefile/core/recipe/schema';
 import fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
 import { createJobStore } from '../src/job/job-store.ts';
+import { letteringOf, thingOf } from './lettered.ts';
 
 const read = readRecipe({ make: 'cut-through', lettering: { words: 'FENNY' } });
 const recipe = (read as { recipe: Recipe }).recipe;
@@ -24,9 +25,9 @@ describe('the history of an open job', () => {
         const { edit, mend, undo, redo } = store.getState();
         for (const [change, pause] of steps) {
           vi.advanceTimersByTime(pause);
-          if (change.kind === 'words') edit('Words', (draft) => void (draft.lettering.words = change.value));
-          else if (change.kind === 'width') edit('Width', (draft) => void (draft.hold.bridges.width = change.value));
-          else if (change.kind === 'rail') edit('Rail', (draft) => void (draft.rail = change.value));
+          if (change.kind === 'words') edit('Words', (draft) => void (letteringOf(draft).words = change.value));
+          else if (change.kind === 'width') edit('Width', (draft) => void (thingOf(draft).hold.bridges.width = change.value));
+          else if (change.kind === 'rail') edit('Rail', (draft) => void (thingOf(draft).rail = change.value));
           else mend('Use a wider bridge', [{ path: ['hold', 'bridges', 'width'], value: change.value }]);
         }
         const end = store.getState().recipe;
@@ -46,13 +47,13 @@ describe('the history of an open job', () => {
     const store = freshStore();
     const { edit } = store.getState();
     for (const words of ['L', 'LO', 'LOA', 'LOAD']) {
-      edit('Words', (draft) => void (draft.lettering.words = words));
+      edit('Words', (draft) => void (letteringOf(draft).words = words));
       vi.advanceTimersByTime(200);
     }
     expect(store.getState().past).toHaveLength(1);
     vi.advanceTimersByTime(2000);
-    edit('Words', (draft) => void (draft.lettering.words = 'LOAD 8'));
-    edit('Face', (draft) => void (draft.lettering.face = 'marcellus'));
+    edit('Words', (draft) => void (letteringOf(draft).words = 'LOAD 8'));
+    edit('Face', (draft) => void (letteringOf(draft).face = 'marcellus'));
     expect(store.getState().past).toHaveLength(3);
     vi.useRealTimers();
   });
@@ -60,11 +61,11 @@ describe('the history of an open job', () => {
   it('forgets the way forward once something else is done, and keeps nothing for no change', () => {
     const store = freshStore();
     const { edit, undo } = store.getState();
-    edit('Words', (draft) => void (draft.lettering.words = 'A'));
+    edit('Words', (draft) => void (letteringOf(draft).words = 'A'));
     undo();
-    edit('Words', (draft) => void (draft.lettering.words = recipe.lettering.words));
+    edit('Words', (draft) => void (letteringOf(draft).words = letteringOf(recipe).words));
     expect(store.getState().future).toHaveLength(1);
-    edit('Face', (draft) => void (draft.lettering.face = 'marcellus'));
+    edit('Face', (draft) => void (letteringOf(draft).face = 'marcellus'));
     expect(store.getState().future).toEqual([]);
   });
 });

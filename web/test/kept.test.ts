@@ -6,6 +6,7 @@ import type { Recipe } from '@needlefile/core/recipe/schema';
 import { houseShop } from '@needlefile/core/shop/house';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { letteringOf } from './lettered';
 import { startTestDatabase, type TestDatabase } from './test-database';
 
 /** What the server keeps, on a database of its own. */
@@ -58,13 +59,16 @@ describe('what is kept', () => {
   const historyOf = async (id: string) => {
     const { revisions } = schema;
     const rows = await client.db().select().from(revisions).where(eq(revisions.jobId, id)).orderBy(revisions.revision);
-    return rows.map(({ revision, recipe }) => [revision, recipe.lettering.words]);
+    return rows.map(({ revision, recipe }) => [revision, letteringOf(recipe as Recipe).words]);
   };
 
   it('a save makes a revision, and all revisions stay', async () => {
     const { id } = await jobs.createJob(recipeOf('SAND'));
     expect(await jobs.saveJob(id, 1, recipeOf('SAND 2'))).toMatchObject({ revision: 2 });
-    expect(await jobs.getJob(id)).toMatchObject({ revision: 2, recipe: { lettering: { words: 'SAND 2' } } });
+    expect(await jobs.getJob(id)).toMatchObject({
+      revision: 2,
+      recipe: { assemblies: [{ items: [{ words: 'SAND 2' }] }] },
+    });
     expect(await historyOf(id)).toEqual([
       [1, 'SAND'],
       [2, 'SAND 2'],
@@ -77,7 +81,9 @@ describe('what is kept', () => {
     expect(await jobs.saveJob(id, 1, recipeOf('BLOWER, MINE'))).toEqual(first);
     const { status, details } = await refused(jobs.saveJob(id, 1, recipeOf('BLOWER, THEIRS')));
     expect(status).toBe(409);
-    expect(details).toMatchObject({ current: { revision: 2, recipe: { lettering: { words: 'BLOWER, MINE' } } } });
+    expect(details).toMatchObject({
+      current: { revision: 2, recipe: { assemblies: [{ items: [{ words: 'BLOWER, MINE' }] }] } },
+    });
     expect(await historyOf(id)).toHaveLength(2);
   });
 

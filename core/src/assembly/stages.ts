@@ -57,8 +57,8 @@ export class StageCache {
 
   /** To be called when a build is done. */
   turn(): void {
+    for (const [place, { lastUsed }] of this.kept) if (this.builds - lastUsed > this.depth) this.kept.delete(place);
     this.builds++;
-    for (const [place, { lastUsed }] of this.kept) if (lastUsed < this.builds - this.depth) this.kept.delete(place);
   }
 
   private use(kept: Kept): void {

@@ -1,4 +1,5 @@
-import type { AssemblyBuild } from '../assembly/build-assembly.ts';
+import type { Bounds } from '../geometry/bounds.ts';
+import type { Lines } from '../operations/lines.ts';
 import type { StageCache } from '../assembly/stages.ts';
 import { startOf, type Contour } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
@@ -10,7 +11,7 @@ import type { Machine } from '../shop/shop.ts';
 
 /** A thing on the sheet, and by what alike ones are known. */
 interface Laid {
-  readonly built: AssemblyBuild;
+  readonly built: { readonly arrangement: { readonly object: Bounds }; readonly lines: readonly Lines[] };
   readonly key: string;
   readonly placements: readonly Placement[];
 }

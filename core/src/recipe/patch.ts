@@ -17,8 +17,12 @@ type Deeper<Key, Inner> = Inner extends {
   ? { readonly path: readonly [Key, ...Path]; readonly value: V }
   : never;
 
+/** The thing that is looked at: steps are made in it before it is known which of the job's it is. */
+const HERE = '';
+
 /** What of a recipe a step is in: the job where nothing is named, or one of its things, or an item of that. */
 export interface Scope {
+  /** Id of the thing; empty: the one that is looked at, until `within` says which that is. */
   readonly assembly?: string;
   readonly item?: string;
 }
@@ -40,16 +44,17 @@ type ThingOnly = Omit<Made, 'items'>;
 
 export const inJob = (...steps: readonly StepOf<JobOnly>[]): Step[] => steps as readonly Step[] as Step[];
 
-/** @param assembly left out where the thing is the one that is looked at, and is named by `within` */
-export const inAssembly = (steps: readonly StepOf<ThingOnly>[], assembly?: string): Step[] =>
-  (steps as readonly Step[]).map((step) => (assembly === undefined ? step : { ...step, assembly }));
+/** @param assembly left out where the thing is the one that is looked at */
+export const inAssembly = (steps: readonly StepOf<ThingOnly>[], assembly = HERE): Step[] =>
+  (steps as readonly Step[]).map((step) => ({ ...step, assembly }));
 
-/** What is changed of a piece of lettering; of which thing it is, `within` says. */
+/** What is changed of a piece of lettering of the thing that is looked at. */
 export const inLettering = (item: string, ...steps: readonly StepOf<LetteringItem>[]): Step[] =>
-  (steps as readonly Step[]).map((step) => ({ ...step, item }));
+  (steps as readonly Step[]).map((step) => ({ ...step, assembly: HERE, item }));
 
-/** Steps in one thing or its items, in a job that has others. */
-export const within = (assembly: string, patch: RecipePatch): Step[] => patch.map((step) => ({ ...step, assembly }));
+/** Says which thing it is that was looked at. Steps in the job or in other things stay what they are. */
+export const within = (assembly: string, patch: RecipePatch): Step[] =>
+  patch.map((step) => (step.assembly === HERE ? { ...step, assembly } : step));
 
 /**
  * The recipe with the patch applied; the one given stays as it is.
@@ -95,7 +100,7 @@ export function patchBetween(before: Made, after: Made): Step[] {
   const { items: old, ...thing } = before;
   const { items, ...now } = after;
   const inItems = items.flatMap((item, i) => stepsBetween(old[i]!, item).map((step) => ({ ...step, item: item.id })));
-  return [...stepsBetween(thing, now), ...inItems];
+  return [...stepsBetween(thing, now), ...inItems].map((step) => ({ ...step, assembly: HERE }));
 }
 
 function stepsBetween(before: Item | ThingOnly, after: Item | ThingOnly): Step[] {
