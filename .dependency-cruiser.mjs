@@ -13,8 +13,10 @@ const FLOORS = [
   // Ties look at necks.
   'measure',
   'hold',
-  'assembly',
+  'items',
   'operations',
+  'assembly',
+  'sheet',
   'check',
   'formats',
   'job',
@@ -53,7 +55,7 @@ export default {
       name: 'formats-know-no-pipelines',
       severity: 'error',
       from: { path: '^core/src/formats/' },
-      to: { path: '^core/src/(lettering|construct|hold|measure|assembly|operations|check|job|screen)/' },
+      to: { path: '^core/src/(lettering|construct|hold|measure|items|assembly|sheet|operations|check|job|screen)/' },
     },
     {
       name: 'recipe-knows-no-pipelines',
@@ -88,7 +90,7 @@ export default {
       name: 'stages-see-their-plans',
       comment: 'A stage is given its part of the recipe, by name in recipe/parts.ts, and never the whole.',
       severity: 'error',
-      from: { path: '^core/src/(lettering|construct|measure|hold|operations)/' },
+      from: { path: '^core/src/(lettering|construct|measure|hold|items|operations|sheet)/' },
       to: { path: '^core/src/recipe/schema' },
     },
     {

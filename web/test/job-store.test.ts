@@ -26,7 +26,8 @@ describe('the history of an open job', () => {
         for (const [change, pause] of steps) {
           vi.advanceTimersByTime(pause);
           if (change.kind === 'words') edit('Words', (draft) => void (letteringOf(draft).words = change.value));
-          else if (change.kind === 'width') edit('Width', (draft) => void (thingOf(draft).hold.bridges.width = change.value));
+          else if (change.kind === 'width')
+            edit('Width', (draft) => void (thingOf(draft).hold.bridges.width = change.value));
           else if (change.kind === 'rail') edit('Rail', (draft) => void (thingOf(draft).rail = change.value));
           else mend('Use a wider bridge', [{ path: ['hold', 'bridges', 'width'], value: change.value }]);
         }

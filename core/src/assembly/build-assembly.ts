@@ -47,8 +47,8 @@ export interface AssemblyBuild {
 }
 
 /**
- * Computes a thing from its part of the recipe, stage by stage: items, arrangement, construction, hold, drawing, pieces,
- * tabs, lines. Pure: the same things and faces give the same build.
+ * Computes a thing from its part of the recipe, stage by stage: items, arrangement, construction, hold, drawing,
+ * tabs, lines, pieces. Pure: the same things and faces give the same build.
  */
 export function buildAssembly(
   thing: Made,

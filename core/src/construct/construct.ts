@@ -1,6 +1,6 @@
 import { boundsMeet } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
-import { knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
+import { weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
 import { RAIL } from '../recipe/identity.ts';

@@ -62,8 +62,8 @@ export const heldAsItIs = (joined: Pick<Hold, 'material'> & Partial<Joined>): Ho
 });
 
 /**
- * Holds the islands of what is cut through a body, each group of letters by itself, so that a change of one letter leaves the
- * bridges of the others where they are.
+ * Holds the islands of what is cut through a body, each group of letters by itself, so that a change of one letter
+ * leaves the bridges of the others where they are.
  */
 export function holdIslands(
   body: Region,

@@ -65,7 +65,10 @@ function nearestThings(laid: readonly Laid[]): Thing[] {
   return ordered;
 }
 
-/** What of an operation is in a thing. Only the first is ordered by where it lies: the head comes to it from the corner. */
+/**
+ * What of an operation is in a thing. Only the first is ordered by where it lies: the head comes to it from the corner
+ * of the sheet.
+ */
 function runOf(
   { built, key, placement }: Thing,
   isFirst: boolean,

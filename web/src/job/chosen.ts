@@ -50,7 +50,7 @@ export const useChosenAssembly = (): Assembly => useChosenWith(({ assembly }) =>
 /** The item that is worked on; null where there is none. */
 export const useItem = (): Item | null => useChosenWith(({ item }) => item);
 
-/** The lettering that is worked on. @throws Error where no lettering is: panels of letters are shown only where it is */
+/** The lettering that is worked on. @throws Error where none is: panels of letters are shown only where one is */
 export const useLettering = <T>(select: (item: LetteringItem) => T): T =>
   useChosenWith(({ item }) => {
     if (item?.kind !== 'lettering') throw new Error('No lettering is worked on.');

@@ -10,7 +10,8 @@ import { useJob } from '@/job/job-store';
 import css from './letter.module.css';
 
 /**
- * The words that are worked on; several lines as typed. Too many are kept in the field with the reason, and the job as it was.
+ * The words that are worked on; several lines as typed. Too many are kept in the field with the reason, and the job as
+ * it was.
  */
 export function WordsField() {
   const words = useLettering((item) => item.words);

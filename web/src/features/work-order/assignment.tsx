@@ -7,7 +7,7 @@ import { useId } from 'react';
 import { Form } from 'react-bootstrap';
 import { PanelFold, PanelSection } from '@/components/panel';
 import { useJob } from '@/job/job-store';
-import { KIND_HINTS, KIND_NAMES, operationName } from './operation-names';
+import { KIND_HINTS, KIND_NAMES, operationInWords } from './operation-names';
 import css from './work-order.module.css';
 
 /** Which operation each kind of line gets, and items that have one of their own. */
@@ -88,7 +88,7 @@ function Which({ label, hint, none, value, onChange }: WhichProps) {
         <option value="">{none}</option>
         {recipe.operations.map((each) => (
           <option key={each.id} value={each.id}>
-            {operationName(each, recipe)}
+            {operationInWords(each, recipe)}
           </option>
         ))}
       </Form.Select>

@@ -1,4 +1,4 @@
-import type { LineKind, OperationPlan, Recipe } from '@needlefile/core/recipe/schema';
+import { LINE_KINDS, type LineKind, type OperationPlan, type Recipe } from '@needlefile/core/recipe/schema';
 
 /** What lines are, in words. */
 export const KIND_NAMES: Record<LineKind, string> = {
@@ -17,10 +17,15 @@ export const KIND_HINTS: Record<LineKind, string> = {
 
 export const capitalised = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
 
-/** What an operation is called: its own name, or what it does to what. */
-export function operationName({ id, name, work }: OperationPlan, { assignment }: Pick<Recipe, 'assignment'>): string {
+/** What an operation is called: its own name, or what it is of. */
+export function operationName({ id, name }: OperationPlan, { assignment }: Pick<Recipe, 'assignment'>): string {
   if (name !== null) return name;
-  const kinds = (Object.keys(assignment) as LineKind[]).filter((kind) => assignment[kind] === id);
-  if (kinds.length === 0) return `${capitalised(work)}, not used yet`;
-  return `${capitalised(work)} ${kinds.map((kind) => KIND_NAMES[kind].toLowerCase()).join(' and ')}`;
+  const kinds = LINE_KINDS.filter((kind) => assignment[kind] === id);
+  if (kinds.length === 0) return 'Not used yet';
+  if (kinds.length === 2 && kinds[0] === 'inner' && kinds[1] === 'outer') return 'All edges';
+  return capitalised(kinds.map((kind) => KIND_NAMES[kind].toLowerCase()).join(', '));
 }
+
+/** The same, with its work: for whoever chooses one among all. */
+export const operationInWords = (operation: OperationPlan, recipe: Pick<Recipe, 'assignment'>): string =>
+  `${capitalised(operation.work)}: ${operationName(operation, recipe).toLowerCase()}`;

@@ -9,7 +9,7 @@ import { Button, Form } from 'react-bootstrap';
 import { NumberField } from '@/components/number-field';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
-import { capitalised, operationName } from './operation-names';
+import { capitalised, operationInWords, operationName } from './operation-names';
 import css from './work-order.module.css';
 
 /** Name, work and settings of an operation, and taking it out. */
@@ -143,7 +143,7 @@ function TakeOut({ operation }: { operation: OperationPlan }) {
       <Form.Select id={id} size="sm" value={instead} onChange={({ target }) => setInstead(target.value)}>
         {others.map((each) => (
           <option key={each.id} value={each.id}>
-            {operationName(each, recipe)}
+            {operationInWords(each, recipe)}
           </option>
         ))}
         <option value="">no operation</option>

@@ -3,6 +3,7 @@
 import { useEffect } from 'react';
 import { Bed } from '../bed/bed';
 import { CheckColumn } from '../check/check-column';
+import { SheetList } from '../sheet/sheet-list';
 import { Tray } from '../tray/tray';
 import { ConflictDialog } from './conflict-dialog';
 import { useJob } from '@/job/job-store';
@@ -34,6 +35,7 @@ export function Workbench() {
       <TopBar picture={built.picture} />
       <StationRail picture={built.picture} />
       <section className={css.panel} aria-label="Station">
+        <SheetList />
         <RefusalsAtFields>
           <StationPanel picture={built.picture} measures={built.measures} />
         </RefusalsAtFields>
