@@ -1,56 +1,12 @@
-import { z } from 'zod';
-import { assemblySchema, MOST_ASSEMBLIES } from './schema/assembly.ts';
-import { lengthIn } from './schema/fields.ts';
-import { assignmentSchema, operationsSchema } from './schema/operations.ts';
+import { jobSchema } from './schema/job.ts';
 import { badReferences, withIds } from './schema/references.ts';
 
 export { MAKES, type Assembly, type CouponOf, type Made, type Make } from './schema/assembly.ts';
 export { ROLES, type Item, type LetteringItem, type Role, type ShapeItem } from './schema/item.ts';
+export { RECIPE_VERSION, type JobInput, type Recipe } from './schema/job.ts';
 export { MOST_CHARACTERS, MOST_LINES } from './schema/lettering.ts';
 export { LIMITS } from './schema/limits.ts';
 export { LINE_KINDS, type LineKind, type OperationPlan } from './schema/operations.ts';
 
-/** The recipe format's version. It goes up when old recipes need rewriting; see read.ts. */
-export const RECIPE_VERSION = 2;
-
-const jobSchema = z.strictObject({
-  needlefile: z.literal(RECIPE_VERSION).default(RECIPE_VERSION).describe('Version of the recipe format.'),
-  name: z
-    .string()
-    .trim()
-    .min(1, 'must not be empty')
-    .max(120, 'must be 120 characters or fewer')
-    .default('Untitled job'),
-  tags: z.array(z.string().trim().min(1).max(40)).max(20).default([]),
-  machine: z.string().default('plasma').describe('Id of a machine of the shop.'),
-  material: z.string().default('mild-steel').describe('Id of a material of the shop.'),
-  thickness: lengthIn('thickness').default(3),
-  sheet: z
-    .strictObject({
-      width: lengthIn('sheet').nullable().default(null).describe('null: as wide as what lies on it and the margin.'),
-      height: lengthIn('sheet').nullable().default(null),
-      margin: lengthIn('sheetMargin').default(10),
-      gap: lengthIn('sheetMargin').default(5).describe('Between things that lie beside each other by themselves.'),
-    })
-    .prefault({}),
-  assemblies: z
-    .array(assemblySchema)
-    .min(1, 'must have one thing or more')
-    .max(MOST_ASSEMBLIES, `must be ${MOST_ASSEMBLIES} things or fewer`)
-    .describe('The things made from one sheet.'),
-  operations: operationsSchema,
-  assignment: assignmentSchema,
-  release: z
-    .strictObject({
-      tolerance: lengthIn('tolerance')
-        .default(0.01)
-        .describe('How far a line in a file may be from the true curve, mm; curves become arcs in DXF.'),
-    })
-    .prefault({}),
-});
-
 /** A job's recipe: everything else is computed from it. Lengths in mm. */
 export const recipeSchema = jobSchema.transform(withIds).superRefine(badReferences);
-
-export type Recipe = z.output<typeof jobSchema>;
-export type JobInput = z.input<typeof jobSchema>;

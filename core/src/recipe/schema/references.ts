@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Recipe } from '../schema.ts';
+import type { Recipe } from './job.ts';
 
 /** Gives an id to whatever was written without one: the next number that is free. */
 export function withIds(recipe: Recipe): Recipe {
