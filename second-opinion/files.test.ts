@@ -35,6 +35,31 @@ describe('released files', () => {
       material: 'plywood',
       lettering: { words: 'Pennywhistle', ...script },
     },
+    {
+      name: 'Two faces in one plate, with a hole',
+      machine: 'co2-laser',
+      material: 'plywood',
+      assemblies: [
+        {
+          make: 'cut-through',
+          items: [
+            { words: 'BOARD' },
+            { words: 'Ravenglen', face: 'grand-hotel' },
+            { kind: 'shape', outline: { by: 'round', diameter: 9 } },
+          ],
+        },
+      ],
+    },
+    {
+      name: 'Things on one sheet',
+      machine: 'co2-laser',
+      material: 'plywood',
+      assemblies: [
+        { make: 'cut-through', items: [{ words: 'ROAD 8', size: { by: 'cap height', value: 40 } }], turn: 90 },
+        { make: 'stand-alone', copies: 3, rail: {}, items: [{ words: 'Wren', face: 'fredoka-semibold' }] },
+        { make: 'engraved', items: [{ words: 'No. 8' }], place: { x: 400, y: 20 }, turn: 30 },
+      ],
+    },
     { name: 'Islands', make: 'cut-through', lettering: { words: 'ABDOPQR8@', size: { by: 'cap height', value: 90 } } },
     {
       name: 'Shaded islands',

@@ -37,11 +37,18 @@ function read(value: unknown): ReadRecipe {
 }
 
 /** Every problem in a line of its own, with its place in the recipe. */
-export function problemsOf(error: z.ZodError): string[] {
-  return error.issues.flatMap((issue) => {
-    const place = issue.path.join('.') || 'recipe';
-    return [`${place}: ${issue.message}`];
-  });
+export const problemsOf = (error: z.ZodError): string[] =>
+  error.issues.flatMap((issue) => told(issue).map(({ path, message }) => `${path.join('.') || 'recipe'}: ${message}`));
+
+type Issue = z.core.$ZodIssue;
+
+/** Of what may be one of several kinds, the problems of the kind that it says it is. */
+function told(issue: Issue, before: readonly PropertyKey[] = []): { path: PropertyKey[]; message: string }[] {
+  const path = [...before, ...issue.path];
+  if (issue.code !== 'invalid_union' || issue.errors.length === 0) return [{ path, message: issue.message }];
+  const isOther = (issues: readonly Issue[]) => issues.some((each) => each.path.join() === 'kind');
+  const own = issue.errors.find((issues) => !isOther(issues)) ?? issue.errors[0]!;
+  return own.flatMap((each) => told(each, path));
 }
 
 /** The recipe format as JSON Schema, of what may be written (short forms allowed). */

@@ -1,7 +1,7 @@
 import { boundsContain, heightOf, joinBounds, widthOf, type Bounds } from '../../geometry/bounds.ts';
 import { inAssembly, inJob, within } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
-import type { JobSubject } from '../subjects.ts';
+import type { JobSubject, LaidSubject } from '../subjects.ts';
 import { list, tidy } from '../wording.ts';
 
 const FIT_SHEET: Mend = {
@@ -16,10 +16,11 @@ export function offTheSheet({ recipe, sheet, laid }: JobSubject): Finding[] {
   if (off.length === 0) return [];
   const object = joinBounds(laid.flatMap(({ boxes }) => boxes));
   const [wide, high] = [widthOf(object) - sheet.width, heightOf(object) - sheet.height];
-  const astray = off.filter(({ id }) => recipe.assemblies.find((each) => each.id === id)?.place);
   const common = { id: 'off the sheet', rule: 'off the sheet', severity: 'stop' } as const;
-  // All of it would fit, were it put elsewhere.
-  if (wide <= 1e-6 && high <= 1e-6)
+  const isPlaced = ({ id }: LaidSubject) => recipe.assemblies.some((each) => each.id === id && each.place !== null);
+  const fits = (box: Bounds) => widthOf(box) <= sheet.width && heightOf(box) <= sheet.height;
+  // Somebody put it there, and there is room for it elsewhere.
+  if (off.every((thing) => isPlaced(thing) && thing.boxes.every(fits)))
     return [
       {
         ...common,
@@ -28,7 +29,7 @@ export function offTheSheet({ recipe, sheet, laid }: JobSubject): Finding[] {
         mends: [
           {
             label: 'Lay it by itself',
-            patch: astray.flatMap(({ id }) => within(id, inAssembly([{ path: ['place'], value: null }]))),
+            patch: off.flatMap(({ id }) => within(id, inAssembly([{ path: ['place'], value: null }]))),
           },
           FIT_SHEET,
         ],
