@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { noMemo, type Memo } from '../src/geometry/memo.ts';
+import { measureRegion } from '../src/measure/measure-region.ts';
 import { StageCache } from '../src/assembly/stages.ts';
 import { measure } from '../src/job/measure-job.ts';
 import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
-import type { Region } from '../src/geometry/contour.ts';
+import { moveRegion, type Region } from '../src/geometry/contour.ts';
 import { contourBounds, reverseContour } from '../src/geometry/contour-facts.ts';
 import { medialAxis } from '../src/geometry/medial-axis.ts';
 import { weld } from '../src/geometry/kernel/boolean.ts';
@@ -252,5 +254,63 @@ describe('measuring', () => {
       { plate: { margin: 30 } },
     ])
       expect(measured(other).thickness, JSON.stringify(other)).not.toBe(before.thickness);
+  });
+});
+
+describe('a plate is measured lot by lot', () => {
+  const limits = { wall: 2, gap: 1, reach: 2.3 };
+  const slot = (x: number, y: number, width: number, height: number, source: string) =>
+    reverseContour(roundedRectangle({ minX: x, minY: y, maxX: x + width, maxY: y + height }, 0, source));
+  const plate = roundedRectangle({ minX: 0, minY: 0, maxX: 200, maxY: 80 }, 0, 'plate');
+  /** How often each kind of thing was computed. */
+  const counted = () => {
+    const counts = new Map<string, number>();
+    const memo = new StageCache().memo;
+    const counting: Memo = (name, key, compute) =>
+      memo(name, key, () => {
+        counts.set(name.split(' ')[0]!, (counts.get(name.split(' ')[0]!) ?? 0) + 1);
+        return compute();
+      });
+    return { counts, memo: counting };
+  };
+
+  it('finds walls between outlines that come near each other, and tells whose they are', () => {
+    const region = [plate, slot(20, 20, 30, 20, 'a'), slot(51.5, 20, 30, 20, 'b'), slot(120, 79, 10, 0.5, 'c')];
+    const { thickness, gaps } = measureRegion(region, 'plate', [], limits, noMemo);
+    expect(thickness.thin.map(({ width, between }) => [width.toFixed(3), [...between].sort()])).toEqual([
+      ['0.500', ['c', 'plate']],
+      ['1.500', ['a', 'b']],
+    ]);
+    expect(gaps.thin.map(({ width, between }) => [width.toFixed(3), between])).toEqual([['0.500', ['c']]]);
+    const area = thickness.histogram.area.reduce((sum, each) => sum + each, 0);
+    expect(Math.abs(area - (200 * 80 - 2 * 600 - 5))).toBeLessThan(700);
+  });
+
+  it('measures alike lots once, wherever they stand', () => {
+    const form = roundedRectangle({ minX: 0, minY: 0, maxX: 20, maxY: 30 }, 4, 'own');
+    const standing = (x: number, name: string) => moveRegion([reverseContour(form)], x, 20, () => name);
+    const { counts, memo } = counted();
+    const apart = [plate, ...standing(20, 'a'), ...standing(60, 'b'), ...standing(100, 'c')];
+    measureRegion(apart, 'plate', [], limits, memo);
+    // The plate's edge, and one letter for all.
+    expect(counts.get('cluster')).toBe(2);
+    const [first] = measureRegion([...apart, ...standing(120.9, 'd')], 'plate', [], limits, memo).thickness.thin;
+    expect(counts.get('cluster')).toBe(3);
+    expect(first!.width).toBeCloseTo(0.9, 3);
+    expect([...first!.between].sort()).toEqual(['c', 'd']);
+  });
+
+  it('after an edit measures what was edited, and nothing else', () => {
+    const { counts, memo } = counted();
+    const cache = new StageCache();
+    const job = (words: string) =>
+      buildOf({ make: 'cut-through', machine: 'co2-laser', material: 'plywood', lettering: { words } }, cache);
+    measuresOf(job('BOARD'), memo);
+    const before = counts.get('cluster')!;
+    measuresOf(job('BOARB'), memo);
+    // B is known; the plate is as wide as before or not.
+    expect(counts.get('cluster')! - before).toBeLessThanOrEqual(1);
+    measuresOf(job('BOAND'), memo);
+    expect(counts.get('cluster')! - before).toBeLessThanOrEqual(3);
   });
 });

@@ -9,7 +9,11 @@ const TOLERANCE = 0.005;
 /** Whether two regions overlap or come within `near` mm of each other (give or take a hundredth). */
 export function comeWithin(a: Region, b: Region, near: number): boolean {
   if (a.length === 0 || b.length === 0) return false;
-  if (regionContains(a, startOf(b[0]!)) || regionContains(b, startOf(a[0]!))) return true;
+  return regionContains(a, startOf(b[0]!)) || regionContains(b, startOf(a[0]!)) || edgesComeWithin(a, b, near);
+}
+
+/** Whether the edges of two regions cross or come within `near` mm of each other, wherever one lies in the other. */
+export function edgesComeWithin(a: Region, b: Region, near: number): boolean {
   const own = spansOf(a);
   const spans = [...own, ...spansOf(b)];
   const boxes = boxTable(spans.length);

@@ -38,8 +38,9 @@ export interface CareLimits {
 /** Rounds of setting more points where walls come near each other. */
 const ROUNDS = 8;
 
-/** So few edges that are a little too long, against all, are not worth triangulating everything once more. */
+/** So few edges that are a little too long, against all or by number, are not worth triangulating once more. */
 const FEW = 0.002;
+const A_FEW = 4;
 
 /** An edge is parted into so many at most in one round. */
 const MOST_PARTS = 8;
@@ -160,7 +161,7 @@ function partsWanted(samples: EdgeSamples, triangles: Uint32Array, care: CareLim
     parts[i] = 2;
     missing++;
   }
-  return missing > 0 || longer > FEW * x.length ? parts : null;
+  return missing > 0 || longer > Math.max(A_FEW, FEW * x.length) ? parts : null;
 }
 
 function axisOf(samples: EdgeSamples, triangles: Uint32Array, halfedges: Int32Array): MedialAxis {

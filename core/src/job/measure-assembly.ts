@@ -2,18 +2,19 @@ import type { Construction } from '../construct/construct.ts';
 import { standing } from '../hold/hold-thing.ts';
 import type { LetterRole } from '../makes/make.ts';
 import { hasPlate, isJoined, MAKES } from '../makes/makes.ts';
-import { PLATE, type IslandId } from '../recipe/identity.ts';
+import { bridgeEdge, PLATE, type IslandId } from '../recipe/identity.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import { componentRegion } from '../geometry/components.ts';
 import { leastWidth } from '../geometry/least-width.ts';
-import { medialAxis, type MedialAxis } from '../geometry/medial-axis.ts';
+import { medialAxis } from '../geometry/medial-axis.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { widestDisc } from '../geometry/widest-disc.ts';
 import { findCounters, type Counter } from '../measure/counters.ts';
 import { partsOf } from '../hold/joins/parts.ts';
 import { pointsOfParts, type PartPoints } from '../hold/joins/points.ts';
-import { findNecks, waysToFrame, type Neck, type Part } from '../measure/necks.ts';
+import { measureRegion, type Held } from '../measure/measure-region.ts';
+import { findNecks, type Neck } from '../measure/necks.ts';
 import { findSpecks, type Speck } from '../measure/specks.ts';
 import { thicknessOf, type Thickness } from '../measure/thickness.ts';
 import { limitsAt, limitsFor, type PlainLimits } from '../shop/limits.ts';
@@ -126,37 +127,53 @@ function takeMeasures(
       : letters === 'standing'
         ? weldRegions(construction.groups.filter(({ role }) => role === 'standing').map(({ region }) => region))
         : hold.material;
-  // Only letters that are joined have necks.
-  const material = joined ? Math.max(limits.wall, limits.neck) : limits.wall;
-  const axis = medialAxis(region, { material, gaps: limits.gap });
-  return {
-    thickness: thicknessOf(axis, 1, limits.wall),
-    gaps: thicknessOf(axis, 2, limits.gap),
-    necks: joined && !coupon ? findNecks(axis, partsOf(joinable, arrangement.rails, memo)) : [],
-    islandHolds: bridged ? holdsOf(built, axis, memo) : [],
+  const others = {
     points: joined && !coupon ? pointsOfParts(joinable, arrangement.rails, hold.ties, memo) : [],
     counters: coupon ? [] : findCounters(construction.groups, arrangement.letters, memo),
     specks: findSpecks(region, limits.speck),
     limits,
   };
+  if (joined) {
+    // A word that is one piece is measured as one: necks are told whatever their width.
+    const axis = medialAxis(region, { material: Math.max(limits.wall, limits.neck), gaps: limits.gap });
+    return {
+      ...others,
+      thickness: thicknessOf(axis, 1, limits.wall),
+      gaps: thicknessOf(axis, 2, limits.gap),
+      necks: coupon ? [] : findNecks(axis, partsOf(joinable, arrangement.rails, memo)),
+      islandHolds: [],
+    };
+  }
+  const held = bridged ? heldIn(built, memo) : [];
+  const widest = hold.bridges.reduce((most, { width }) => Math.max(most, width), 0);
+  const reach = BEYOND * Math.max(limits.wall, limits.gap, limits.bridge, widest);
+  const { thickness, gaps, ways } = measureRegion(region, PLATE, held, { ...limits, reach }, memo);
+  const islandHolds = hold.islands.map((island, i): IslandHold => ({
+    island: island.id,
+    width: ways[i]?.width ?? null,
+    least: held[i]!.least,
+    place: ways[i]?.place ?? island.component.bounds,
+  }));
+  return { ...others, thickness, gaps, necks: [], islandHolds };
 }
 
-function holdsOf({ hold: { islands } }: AssemblyBuild, axis: MedialAxis, memo: Memo): IslandHold[] {
-  const least: number[] = [];
-  const parts = islands.map(({ id, component }): Part => {
+/** Outlines are measured against each other up to this many times what matters. */
+const BEYOND = 1.15;
+
+/** The islands, each with the bridges that hold it: those hang on nothing that have none. */
+function heldIn({ hold: { islands, bridges } }: AssemblyBuild, memo: Memo): (Held & { readonly least: number })[] {
+  const edges = new Map(bridges.map(({ id, island }) => [island, bridgeEdge(id)]));
+  return islands.map(({ id, component }) => {
     const { minX, minY, maxX, maxY } = component.bounds;
     const key = [(maxX - minX).toFixed(4), (maxY - minY).toFixed(4), component.area.toFixed(4)].join();
     const core = memo('island core', key, () => {
       const { centre } = widestDisc(componentRegion(component), CORE_PRECISION);
       return { x: centre.x - minX, y: centre.y - minY, least: leastWidth(component.outer) };
     });
-    least.push(core.least);
-    return { id, core: { x: core.x + minX, y: core.y + minY }, bounds: component.bounds };
+    return {
+      part: { id, core: { x: core.x + minX, y: core.y + minY }, bounds: component.bounds },
+      near: edges.get(id) ?? '',
+      least: core.least,
+    };
   });
-  return waysToFrame(axis, parts, PLATE).map((way, i) => ({
-    island: islands[i]!.id,
-    width: way?.width ?? null,
-    least: least[i]!,
-    place: way?.place ?? islands[i]!.component.bounds,
-  }));
 }

@@ -1,7 +1,8 @@
 import type { AssemblyBuild } from '../assembly/build-assembly.ts';
+import { StageCache } from '../assembly/stages.ts';
 import { findingOf } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
-import { noMemo, type Memo } from '../geometry/memo.ts';
+import type { Memo } from '../geometry/memo.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
 import type { Build } from './build-job.ts';
 import { measureAssembly, type Measures } from './measure-assembly.ts';
@@ -23,8 +24,11 @@ export interface AssemblyMeasures {
   readonly placement: Placement;
 }
 
-/** Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait. */
-export function measure({ assemblies }: Build, memo: Memo = noMemo): JobMeasures {
+/**
+ * Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait.
+ * @param memo kept between measures by a caller that measures again and again
+ */
+export function measure({ assemblies }: Build, memo: Memo = new StageCache().memo): JobMeasures {
   const measured = assemblies.map(({ assembly: { id }, built, placements, name }) => ({
     id,
     name,

@@ -39,7 +39,7 @@ export interface Thickness {
   readonly discs: readonly ThicknessDisc[];
   readonly histogram: Histogram;
   readonly thin: readonly ThinPlace[];
-  /** The thinnest of all, over or under the limit; null where there is nothing to measure. */
+  /** The thinnest of all, over or under the limit; null where nothing is anywhere near it. */
   readonly least: ThinPlace | null;
 }
 
@@ -47,26 +47,62 @@ export interface Thickness {
 const BARS = 40;
 const REACH = 4;
 
+/** One side of one medial axis, measured: what the whole is put together from. */
+export interface SideMeasure {
+  readonly discs: readonly ThicknessDisc[];
+  /** Thickness and area at each node: two numbers each, mm and mm². */
+  readonly spread: Float64Array;
+  /** Narrowest first. */
+  readonly thin: readonly ThinPlace[];
+  /** The thinnest where none is under the limit. */
+  readonly least: ThinPlace | null;
+}
+
 /**
  * Local thickness along one side of the medial axis: a map of discs, a histogram by area, and the places below the
- * limit. Branches that run out into corners and points are left out: every corner would be thin.
+ * limit.
  * @param limit mm; what is thinner becomes a thin place
  */
-export function thicknessOf(axis: MedialAxis, side: 1 | 2, limit: number): Thickness {
+export const thicknessOf = (axis: MedialAxis, side: 1 | 2, limit: number): Thickness =>
+  thicknessFrom([measureSide(axis, side, limit)], limit);
+
+/**
+ * Measures one side of an axis. Branches that run out into corners and points are left out: every corner would be thin.
+ */
+export function measureSide(axis: MedialAxis, side: 1 | 2, limit: number): SideMeasure {
   const graph = trimAxis(axis, side, limit);
-  const kept = (t: number) => graph.alive[t] === 1 && axis.facing[t]! >= FACING;
   const thin = withoutEchoes(
     thinGroups(axis, graph, limit)
       .map((members) => thinPlace(axis, graph, members, limit))
       .filter((place) => place !== null)
       .filter(({ width }) => isUnder(width, limit))
-      .sort((a, b) => a.width - b.width),
+      .sort(narrowestFirst),
   );
-  const least = thin[0] ?? leastOf(axis, graph);
+  return { discs: discsOf(axis, graph), spread: spreadOf(axis, graph), thin, least: thin[0] ?? leastOf(axis, graph) };
+}
+
+/**
+ * Puts what was measured apart together.
+ * @param told up to where the least is sure, mm: between what was measured apart something else may be
+ * @param beyond area that is thicker than that, mm²
+ */
+export function thicknessFrom(sides: readonly SideMeasure[], limit: number, told = Infinity, beyond = 0): Thickness {
+  const thin = sides.flatMap((side) => side.thin).sort(narrowestFirst);
+  const least = sides.reduce<ThinPlace | null>(
+    (best, side) => (side.least && (!best || side.least.width < best.width) ? side.least : best),
+    null,
+  );
   // Where all is much thicker than the limit, the thinnest of it should still be on the chart.
   const reach = Math.max(REACH * limit, 2 * (least?.width ?? 0));
-  return { discs: discsOf(axis, graph), histogram: histogramOf(axis, graph, kept, reach), thin, least };
+  return {
+    discs: sides.flatMap(({ discs }) => discs),
+    histogram: histogramOf(sides, reach, beyond),
+    thin,
+    least: least && least.width <= told ? least : null,
+  };
 }
+
+const narrowestFirst = (a: ThinPlace, b: ThinPlace): number => a.width - b.width;
 
 /** Two places nearer than this to each other, mm or in half widths, are one. */
 const SAME_PLACE = 0.05;
@@ -92,14 +128,25 @@ function lengthAt(axis: MedialAxis, { alive, first, around }: TrimmedAxis, t: nu
   return length;
 }
 
-function histogramOf(axis: MedialAxis, graph: TrimmedAxis, kept: (t: number) => boolean, reach: number): Histogram {
+function spreadOf(axis: MedialAxis, graph: TrimmedAxis): Float64Array {
+  const spread = new Float64Array(2 * axis.x.length);
+  let count = 0;
+  for (let t = 0; t < axis.x.length; t++) {
+    if (graph.alive[t] !== 1 || axis.facing[t]! < FACING) continue;
+    const thickness = 2 * axis.half[t]!;
+    spread[count++] = thickness;
+    spread[count++] = lengthAt(axis, graph, t) * thickness;
+  }
+  return spread.slice(0, count);
+}
+
+function histogramOf(sides: readonly SideMeasure[], reach: number, beyond: number): Histogram {
   const width = reach / BARS;
   const area = new Array<number>(BARS).fill(0);
-  for (let t = 0; t < axis.x.length; t++) {
-    if (!kept(t)) continue;
-    const thickness = 2 * axis.half[t]!;
-    area[Math.min(BARS - 1, Math.floor(thickness / width))]! += lengthAt(axis, graph, t) * thickness;
-  }
+  for (const { spread } of sides)
+    for (let i = 0; i < spread.length; i += 2)
+      area[Math.min(BARS - 1, Math.floor(spread[i]! / width))]! += spread[i + 1]!;
+  area[BARS - 1]! += beyond;
   return { width, area };
 }
 
@@ -171,14 +218,21 @@ function thinPlace(axis: MedialAxis, graph: TrimmedAxis, members: readonly numbe
 const ALIKE = 1.1;
 const MOST_LOOKED_AT = 60;
 
+/** Where all is over the limit, its least need be no more exact than that of so many. */
+const LOOKED_AT_FOR_LEAST = 12;
+
 /** The exact narrowest of some links' passages, and the box round it; null for none. */
-function narrowestOf(axis: MedialAxis, links: readonly number[]): { width: number; place: Bounds } | null {
+function narrowestOf(
+  axis: MedialAxis,
+  links: readonly number[],
+  most = MOST_LOOKED_AT,
+): { width: number; place: Bounds } | null {
   const least = links.reduce((best, link) => Math.min(best, axis.passage[link]!), Infinity);
   const looked = new Map<string, number>();
   const cell = Math.max(least / 2, 0.01);
   const alike = links.filter((link) => axis.passage[link]! <= ALIKE * least);
   for (const link of alike.sort((a, b) => axis.passage[a]! - axis.passage[b]!)) {
-    if (looked.size >= MOST_LOOKED_AT) break;
+    if (looked.size >= most) break;
     const t = axis.links[2 * link]!;
     const key = `${Math.floor(axis.x[t]! / cell)} ${Math.floor(axis.y[t]! / cell)}`;
     if (!looked.has(key)) looked.set(key, link);
@@ -199,7 +253,7 @@ function leastOf(axis: MedialAxis, graph: TrimmedAxis): ThinPlace | null {
       continue;
     facing.push(link);
   }
-  const exact = narrowestOf(axis, facing);
+  const exact = narrowestOf(axis, facing, LOOKED_AT_FOR_LEAST);
   if (!exact) return null;
   const narrowest = facing.reduce((best, link) => (axis.passage[link]! < axis.passage[best]! ? link : best));
   const contacts = [0, 1, 2].map((k) => axis.contacts[3 * axis.links[2 * narrowest]! + k]!);

@@ -63,7 +63,7 @@ export function ThicknessCard({ measures: job }: { measures: MeasurePicture | nu
         <div>
           <dt>Least</dt>
           <dd className="number" data-under={least !== null && least.width < limit}>
-            {least ? lengthWithUnit(least.width, unit, unit === 'mm' ? 2 : 3) : 'none'}
+            {least ? lengthWithUnit(least.width, unit, unit === 'mm' ? 2 : 3) : `over ${formatLength(limit, unit)}`}
           </dd>
         </div>
         <div>
