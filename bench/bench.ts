@@ -18,8 +18,8 @@ import { thicknessOf } from '../core/src/measure/thickness.ts';
 import { openFace } from '../core/src/lettering/face.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { readRecipe } from '../core/src/recipe/read.ts';
-import type { RecipeInput } from '../core/src/recipe/read.ts';
-import type { Recipe } from '../core/src/recipe/schema.ts';
+import type { Version1Input } from '../core/src/recipe/migrate/version-1.ts';
+import type { JobInput, Recipe } from '../core/src/recipe/schema.ts';
 import { houseShop } from '../core/src/shop/house.ts';
 import { CATALOGUE } from '../faces/src/catalogue.ts';
 
@@ -111,11 +111,13 @@ const cutPlate = knockOut(plate, weldRegions(many));
 row('that plate grown by 0.2 mm, curves fitted', () => offsetRegion(cutPlate, 0.2), manyUnion);
 
 const LINES = ['LOAD 8 TONS EMPTY RETURN', 'TO FENNY CROSS BOARD DEPOT', 'NOT TO LEAVE ABODE'];
-const stencil = (words: string, more: Partial<RecipeInput> = {}): Recipe => {
-  const read = readRecipe({ make: 'cut-through', lettering: { words, face: 'barlow-condensed-semibold' }, ...more });
+const recipeOf = (input: object): Recipe => {
+  const read = readRecipe(input);
   if (!read.ok) throw new Error(read.problems.join());
   return read.recipe;
 };
+const stencil = (words: string, more: Partial<Version1Input> = {}): Recipe =>
+  recipeOf({ make: 'cut-through', lettering: { words, face: 'barlow-condensed-semibold' }, ...more });
 const resources = {
   shop: houseShop,
   faces: new Map([
@@ -188,13 +190,42 @@ row(
   'the same job after a change of cutting speed',
   () =>
     build(
-      { ...job, workOrder: { ...job.workOrder, outline: { ...job.workOrder.outline, speed: 10 + turn++ } } },
+      { ...job, operations: job.operations.map((operation) => ({ ...operation, speed: 10 + turn++ })) },
       resources,
       cache,
     ),
   jobUnion,
   OFTEN,
 );
+
+// Forty tags of two lines on one sheet: a letter of one becomes another; all alike; and the same tag alone.
+const tag = (words: string): JobInput['assemblies'][number] => ({
+  make: 'engraved',
+  items: [{ words, face: 'barlow-condensed-semibold', size: { by: 'cap height', value: 8 } }],
+});
+const TAGS = Array.from({ length: 40 }, (_, i) => `LOAD ${i + 10} TONS\nFENNY ${LINES[i % 3]!.slice(0, 8)}`);
+const sheetOf = (...things: JobInput['assemblies']) =>
+  recipeOf({ machine: 'engraver', material: 'brass', thickness: 1.5, assemblies: things });
+const editedTag = (i: number) => tag(TAGS[0]!.replace('LOAD', `L${KNOWN[i % KNOWN.length]!}${KNOWN[(i >> 4) % 12]!}D`));
+const tagEdits = Array.from({ length: OFTEN.runs + OFTEN.warmUp }, (_, i) => i);
+const onSheet = tagEdits.map((i) => sheetOf(editedTag(i), ...TAGS.slice(1).map(tag)));
+const alone = tagEdits.map((i) => sheetOf(editedTag(i)));
+const [sheetCache, aloneCache] = [new StageCache(), new StageCache()];
+let [onSheetTurn, aloneTurn] = [0, 0];
+const [inOne, byItself, equal, one, tagUnion] = medians(
+  [
+    () => void build(onSheet[onSheetTurn++ % onSheet.length]!, resources, sheetCache),
+    () => void build(alone[aloneTurn++ % alone.length]!, resources, aloneCache),
+    () => void build(sheetOf(...TAGS.map(() => tag(TAGS[0]!))), resources),
+    () => void build(sheetOf(tag(TAGS[0]!)), resources),
+    jobUnion,
+  ],
+  OFTEN,
+);
+told('a sheet of 40 tags, a letter of one edited', inOne!, tagUnion!);
+console.log(`${''.padEnd(56)} ${(inOne! / byItself!).toFixed(2)} x the same edit alone (${byItself!.toFixed(1)} ms)`);
+told('a sheet of 40 equal tags, whole build', equal!, tagUnion!);
+console.log(`${''.padEnd(56)} ${(equal! / one!).toFixed(2)} x one of them (${one!.toFixed(1)} ms)`);
 
 let shown = build(job, resources, cache);
 turn = 0;
@@ -222,7 +253,7 @@ const largePlates = Array.from({ length: 5 }, (_, i) => {
 });
 turn = 0;
 row(
-  `measures of a plate of ${largePlates[0]!.arrangement.letters.length} letters, after an edit`,
+  `measures of a plate of ${largePlates[0]!.assemblies[0]!.built.arrangement.letters.length} letters, after an edit`,
   () => measure(largePlates[turn++]!, manyCache.memo),
   manyUnion,
   { runs: 4, warmUp: 1 },
@@ -240,6 +271,6 @@ const name = stencil('Marigold', {
   material: 'plywood',
   lettering: { words: 'Marigold', face: 'grand-hotel' },
 });
-row('one piece of a script word, found', () => makeOnePiece(name, resources), wasmUnion(ten));
+row('one piece of a script word, found', () => makeOnePiece(name, name.assemblies[0]!.id, resources), wasmUnion(ten));
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`memory in use after all of it: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

@@ -20,6 +20,7 @@ export class StageCache {
   private readonly parts = new Map<string, Parts>();
   private readonly running: Kept[] = [];
   private builds = 0;
+  private names = 0;
   private readonly counts = new Map<string, number>();
 
   /** @param depth builds that a result outlives its last use: enough for undo and previews to come back at once */
@@ -48,6 +49,16 @@ export class StageCache {
     this.kept.set(place, made);
     this.running.at(-1)?.within.push(made);
     return made.result as T;
+  }
+
+  /** A short name for a long key: the same one as long as it is in use. */
+  name(name: string, key: string): string {
+    return this.stage(name, key, () => this.newName());
+  }
+
+  /** A name that nothing else has. */
+  newName(): string {
+    return `#${++this.names}`;
   }
 
   /** How often each stage was run, and not found, since the cache was made. */
@@ -85,8 +96,6 @@ export interface Staged<T> {
   readonly key: string;
 }
 
-let lastKey = 0;
-
 /**
  * Does a stage, or finds what it made of the same plan after the same stages before.
  * @param after the stages before, whose results it may use
@@ -101,7 +110,7 @@ export function runStage<Plan, T>(
 ): Staged<T> {
   const key = after.map((each) => each.key).join() + JSON.stringify(plan);
   // What is made is known by a short name from then on: names of whole plans would add up from stage to stage.
-  return cache.stage(name, key, () => ({ made: compute(plan), key: `#${++lastKey}` }));
+  return cache.stage(name, key, () => ({ made: compute(plan), key: cache.newName() }));
 }
 
 /** Results in two generations: those used since the last turn, and those of the turn before, which go with the next. */

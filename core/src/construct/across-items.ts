@@ -4,16 +4,16 @@ import { comeWithin } from '../geometry/come-within.ts';
 import { moveRegion, type Region } from '../geometry/contour.ts';
 import { knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
-import { inGroup, itemOf, numberInGroup, ofGroupNumber } from '../recipe/identity.ts';
+import { inGroup, numberInGroup, ofGroupNumber } from '../recipe/identity.ts';
 import type { Letter } from '../lettering/layout.ts';
-import { groupNames, toSheet, type LetterGroup } from './groups.ts';
+import { groupNames, toSheet, type ItemGroup, type LetterGroup } from './groups.ts';
 
 /** Nearer than this two groups are one, mm. */
 const NEAR = 0.01;
 
 /** Groups of several items that meet, each such lot as one group; the others as they are. */
-export function joinAcrossItems(groups: readonly LetterGroup[], memo: Memo): LetterGroup[] {
-  if (new Set(groups.map(({ letters }) => itemOf(letters[0]!.id))).size < 2) return [...groups];
+export function joinAcrossItems(groups: readonly ItemGroup[], memo: Memo): readonly LetterGroup[] {
+  if (groups.every(({ item }) => item === groups[0]!.item)) return groups;
   const meeting = groupsThatMeet(
     groups.map(({ bounds }) => bounds),
     NEAR,

@@ -7,7 +7,7 @@ import { RAIL } from '../recipe/identity.ts';
 import type { Backer, Plate, Relief, Role, Thickening } from '../recipe/parts.ts';
 import type { Arrangement } from './arrangement.ts';
 import { backerOf, locatingLines } from './backer.ts';
-import { groupLetters, type LetterGroup } from './groups.ts';
+import { groupLetters, type ItemGroup, type LetterGroup } from './groups.ts';
 import { joinAcrossItems, lessLater } from './across-items.ts';
 import { engravedArea } from './engraved-area.ts';
 import { borderLines, groundOf, plateWithHoles } from './plate.ts';
@@ -26,7 +26,7 @@ export interface ConstructionPlan {
 /** What items and what they are on become, before anything is held. Regions in mm in the thing's own frame. */
 export interface Construction {
   /** Letters whose boxes meet, welded: those of one item and role. */
-  readonly groups: readonly (LetterGroup & { readonly role: Role })[];
+  readonly groups: readonly ItemGroup[];
   /** All that is material before anything is cut through it: the plate with its holes, letters, rails. */
   readonly material: Region;
   /** What is cut through it, less what is laid over that again; letters of several items where they meet. */
@@ -43,8 +43,8 @@ export interface Construction {
  * what stands add to the engraved area and take from it.
  */
 export function construct(plan: ConstructionPlan, arrangement: Arrangement, memo: Memo): Construction {
-  const groups = arrangement.items.flatMap(({ id, role, letters }) =>
-    role === 'guide' ? [] : groupLetters(letters, plan.thicken[id] ?? PLAIN, memo).map((group) => ({ ...group, role })),
+  const groups = arrangement.items.flatMap((item) =>
+    item.role === 'guide' ? [] : groupLetters(item, plan.thicken[item.id] ?? PLAIN, memo),
   );
   const openings = joinAcrossItems(openingsOf(groups, memo), memo);
   const parts =
@@ -63,20 +63,21 @@ export function construct(plan: ConstructionPlan, arrangement: Arrangement, memo
 /** What a shape has of thickening. */
 const PLAIN: Thickening = { by: 0, keepCounters: 0, letters: {}, counters: {} };
 
-type Groups = Construction['groups'];
+type Groups = readonly ItemGroup[];
 type Parts = Pick<Construction, 'material' | 'area' | 'linework'>;
 
 const regionsOf = (groups: Groups, role: Role): Region[] =>
   groups.filter((group) => group.role === role).map(({ region }) => region);
 
 /** Openings less the material that comes after them in the list. */
-function openingsOf(groups: Groups, memo: Memo): LetterGroup[] {
+function openingsOf(groups: Groups, memo: Memo): ItemGroup[] {
+  const material = groups.flatMap((group, at) => (group.role === 'material' ? [{ group, at }] : []));
   return groups.flatMap((group, i) => {
     if (group.role !== 'opening') return [];
-    const later = groups
-      .slice(i + 1)
-      .filter(({ role, bounds }) => role === 'material' && boundsMeet(group.bounds, bounds));
-    return later.length === 0 ? [group] : [lessLater(group, later, memo)];
+    const later = material
+      .filter(({ group: { bounds }, at }) => at > i && boundsMeet(group.bounds, bounds))
+      .map((each) => each.group);
+    return [later.length === 0 ? group : { ...group, ...lessLater(group, later, memo) }];
   });
 }
 

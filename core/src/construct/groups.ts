@@ -2,13 +2,15 @@ import { inGroup, outOfGroup } from '../recipe/identity.ts';
 import { growBounds, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { groupsThatMeet } from '../geometry/box-groups.ts';
 import { comeWithin } from '../geometry/come-within.ts';
-import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
+import { allNamed, moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourArea, sourcesOf } from '../geometry/contour-facts.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from '../lettering/layout.ts';
+import type { PlacedItem } from './arrangement.ts';
 import { withOwnWeight, type OwnWeights } from './own-weight.ts';
+import type { Role } from '../recipe/parts.ts';
 import { thicken, type ThickenPlan, type Thickened } from './thicken.ts';
 
 /**
@@ -36,12 +38,18 @@ export interface LetterGroup {
   readonly region: Region;
 }
 
-/** Parts letters into groups and welds each. */
+/** Letters of one item, which all have its role. */
+export interface ItemGroup extends LetterGroup {
+  readonly item: string;
+  readonly role: Role;
+}
+
+/** Parts an item's letters into groups and welds each. */
 export function groupLetters(
-  letters: readonly Letter[],
+  { id: item, role, letters }: Pick<PlacedItem, 'id' | 'role' | 'letters'>,
   { letters: own, counters, ...plan }: ThickenPlan & OwnWeights,
   memo: Memo,
-): LetterGroup[] {
+): ItemGroup[] {
   const isWeighted = Object.keys(own).length + Object.keys(counters).length > 0;
   const drawn = letters.filter(({ contours }) => contours.length > 0);
   const outlined = isWeighted ? drawn.map((letter) => withOwnWeight(letter, { letters: own, counters }, memo)) : drawn;
@@ -60,12 +68,16 @@ export function groupLetters(
     const form = places.length === 1 ? places[0]! : places.join(' ');
     const local = memo(kind, form, () =>
       thicken(
-        withoutPinholes(weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, () => inGroup(i))))),
+        withoutPinholes(
+          weldRegions(group.map(({ contours }, i) => moveRegion(contours, -dx, -dy, allNamed(inGroup(i))))),
+        ),
         plan,
       ),
     );
     const rename = groupNames(group);
     return {
+      item,
+      role,
       letters: group,
       bounds: growBounds(joinBounds(group.map(({ bounds }) => bounds)), Math.max(0, plan.by)),
       kind,

@@ -57,8 +57,18 @@ export function moveRegion(region: Region, dx: number, dy: number, rename: Renam
   });
 }
 
+/** Renames that ask for no name that was before: nothing that is chained before one matters. */
+const plain = new WeakSet<Rename>();
+
+/** Gives everything one name. */
+export function allNamed(name: SourceId): Rename {
+  const rename = () => name;
+  plain.add(rename);
+  return rename;
+}
+
 function chained(first: Rename | null, second: Rename | null): Rename | null {
-  if (!first || !second) return first ?? second;
+  if (!first || !second || plain.has(second)) return second ?? first;
   return (source) => second(first(source));
 }
 

@@ -63,7 +63,8 @@ interface Checked {
 export function build(recipe: Recipe, { shop, faces }: Resources, cache = new StageCache(1)): Build {
   const { around, machineKnown, materialKnown } = surroundingsOf(recipe, shop);
   const { machine, material } = around;
-  const surroundings = JSON.stringify(around);
+  const here = [...facesOf(recipe)].filter((face) => faces.has(face)).join();
+  const surroundings = cache.name('surroundings', `${JSON.stringify(around)} ${here}`);
 
   const shown = recipe.assemblies.filter(({ hidden }) => !hidden);
   const made = shown.map((assembly) => {
@@ -133,14 +134,12 @@ function checkedAssembly(
 ): Checked {
   const { id: _id, name: _name, place: _place, turn: _turn, copies: _copies, hidden: _hidden, ...own } = assembly;
   const of = assembly.make === 'coupon' ? recipe.assemblies.find(({ id }) => id === assembly.of) : undefined;
-  const here = [...facesOf(recipe)].filter((face) => faces.has(face)).join();
-  const key = `${JSON.stringify([own, of])} ${surroundings} ${here}`;
-  return cache.stage('assembly', key, () => {
+  return cache.stage('assembly', `${surroundings} ${JSON.stringify([own, of])}`, () => {
     const built =
       assembly.make === 'coupon'
         ? buildCoupon(assembly, buildAssembly(of as Made, around, faces, cache), cache)
         : buildAssembly(assembly, around, faces, cache);
-    return { built, findings: checkAssembly(built), key };
+    return { built, findings: checkAssembly(built), key: cache.newName() };
   });
 }
 

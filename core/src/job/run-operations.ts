@@ -77,15 +77,14 @@ function runOf(
   machine: Machine,
   cache: StageCache,
 ): Run[] {
-  const lines = built.lines.filter((each) => each.operation === plan.id && each.fill === fill);
-  const contours = lines.flatMap((each) => each.contours);
-  if (contours.length === 0) return [];
+  const lines = built.lines.find((each) => each.operation === plan.id && each.fill === fill);
+  if (!lines) return [];
+  const { contours, kinds } = lines;
   const from = isFirst ? unplacePoint(CORNER, placement) : CORNER;
-  const ordered = cache.stage('running order', JSON.stringify([plan.id, fill, from, key]), (): Ordered => {
+  const ordered = cache.stage('running order', `${key} ${plan.id} ${fill} ${from.x} ${from.y}`, (): Ordered => {
     const own = nearestFirst(contours, from);
     const travel = travelBetween(own, startOf(own[0]!));
     return { contours: own, length: lengthOf(contours, fill, machine.fillPitch), travel };
   });
-  const kinds = lines.flatMap((each) => each.kinds);
   return [{ kinds, ...ordered, contours: placeRegion(ordered.contours, placement) }];
 }

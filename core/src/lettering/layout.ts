@@ -8,7 +8,7 @@ import {
   moveBounds,
   type Bounds,
 } from '../geometry/bounds.ts';
-import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
+import { allNamed, moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, transformContour, type Matrix } from '../geometry/matrix.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
@@ -146,7 +146,7 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     }
     if (isEmptyBounds(bounds)) continue;
     const { shape, contours, strokes, nodes } = formOf(glyph, matrix);
-    const [x, y, rename] = [matrix.e, matrix.f, () => id];
+    const [x, y, rename] = [matrix.e, matrix.f, allNamed(id)];
     letters.push({
       id,
       text,
@@ -326,7 +326,7 @@ function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
 
 /** The same letter elsewhere, and under another name. */
 export function moveLetter(letter: Letter, dx: number, dy: number, id = letter.id): Letter {
-  const rename = id === letter.id ? null : () => id;
+  const rename = id === letter.id ? null : allNamed(id);
   return {
     ...letter,
     id,

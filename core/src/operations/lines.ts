@@ -41,8 +41,9 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
     string,
     { operation: string | null; kinds: Set<LineKind>; fill: boolean; contours: Contour[] }
   >();
+  const someOwn = Object.keys(plan.items).length > 0;
   const give = (contour: Contour, kind: LineKind) => {
-    const operation = ownOperation(contour, plan) ?? plan.assignment[kind];
+    const operation = (someOwn ? ownOperation(contour, plan) : null) ?? plan.assignment[kind];
     const work = operation === null ? null : plan.works[operation];
     const fill = kind === 'area' && work === 'engrave';
     // What has none is told by what it is.
@@ -61,7 +62,6 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
 
 /** That of the item which most of a line's runs are of, where that item has one. */
 function ownOperation({ segments }: Contour, { items }: AssignmentPlan): string | null {
-  if (Object.keys(items).length === 0) return null;
   const counts = new Map<string | null, number>();
   for (const { source } of segments) {
     const item = itemOf(source);

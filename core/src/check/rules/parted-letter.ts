@@ -1,6 +1,5 @@
 import { thickenOutcome } from '../../construct/groups.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
-import { itemOf } from '../../recipe/identity.ts';
 import { inLettering } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
 import { letteringOf, type AssemblySubject } from '../subjects.ts';
@@ -9,9 +8,7 @@ import { namesOf } from '../wording.ts';
 /** Thinning must leave letters whole. */
 export function partedLetter({ items, construction, arrangement }: AssemblySubject): Finding[] {
   const thinned = letteringOf(items).filter(({ thicken }) => thicken.by < 0);
-  const { parted } = thickenOutcome(
-    construction.groups.filter(({ letters }) => thinned.some(({ id }) => id === itemOf(letters[0]!.id))),
-  );
+  const { parted } = thickenOutcome(construction.groups.filter(({ item }) => thinned.some(({ id }) => id === item)));
   if (parted.length === 0) return [];
   return [
     {
