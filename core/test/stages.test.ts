@@ -9,7 +9,8 @@ function runsOf(input: RecipeInput, cache: StageCache): Record<string, number> {
   const before = new Map(cache.runs);
   jobOf(input, cache);
   const runs = [...cache.runs].map(([name, runs]) => [name, runs - (before.get(name) ?? 0)] as const);
-  return Object.fromEntries(runs.filter(([, times]) => times > 0).sort());
+  // What all things of a job share is given a name, which is no work.
+  return Object.fromEntries(runs.filter(([name, times]) => times > 0 && name !== 'surroundings').sort());
 }
 
 const once = (...stages: string[]) => Object.fromEntries(stages.sort().map((name) => [name, 1]));

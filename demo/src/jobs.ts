@@ -110,4 +110,42 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     },
     plate: { margin: 34, cornerRadius: 12, holes: { diameter: 8, inset: 14 } },
   },
+  {
+    name: 'Lamp hut set, one sheet',
+    tags: ['lamp hut', 'signs'],
+    machine: 'co2-laser',
+    material: 'plywood',
+    thickness: 4,
+    assemblies: [
+      {
+        make: 'cut-through',
+        plate: { margin: 16, cornerRadius: 8 },
+        items: [
+          { words: 'LAMP HUT', face: 'overpass-bold', size: { by: 'cap height', value: 26 } },
+          { words: 'Mind the step', face: 'yellowtail', size: { by: 'cap height', value: 20 }, role: 'engraved' },
+        ],
+      },
+      {
+        make: 'stand-alone',
+        copies: 2,
+        rail: { height: 6, overlap: 1.5, extend: 2 },
+        items: [{ words: 'Rowan', face: 'fredoka-semibold', size: { by: 'cap height', value: 24 } }],
+      },
+      {
+        name: 'Hook tag',
+        make: 'engraved',
+        plate: { margin: 7, cornerRadius: 4 },
+        items: [
+          { words: 'OIL', face: 'graduate', size: { by: 'cap height', value: 12 } },
+          {
+            kind: 'shape',
+            name: 'Hole',
+            role: 'opening',
+            outline: { by: 'round', diameter: 5 },
+            place: { x: -8, y: 6 },
+          },
+        ],
+      },
+    ],
+  },
 ];

@@ -1,3 +1,4 @@
+import { enlarged } from '../../recipe/edits/size.ts';
 import { inLettering } from '../../recipe/patch.ts';
 import type { LetteringItem } from '../../recipe/schema.ts';
 import type { Mend } from '../finding.ts';
@@ -23,13 +24,6 @@ export const largerLettering = (items: readonly LetteringItem[], factor: number)
 });
 
 type Size = LetteringItem['size'];
-
-function enlarged(size: Size, factor: number): Size {
-  const larger = (mm: number) => Math.ceil(mm * factor);
-  return size.by === 'box'
-    ? { ...size, width: larger(size.width), height: larger(size.height) }
-    : { ...size, value: larger(size.value) };
-}
 
 const sizeInWords = (size: Size): string =>
   size.by === 'box' ? `into ${size.width} × ${size.height} mm` : `${size.value} mm ${SIZE_WORDS[size.by]}`;

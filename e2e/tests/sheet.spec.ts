@@ -1,0 +1,71 @@
+import { expect, test } from '@playwright/test';
+import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench.ts';
+
+test('a sheet of several things: one is chosen and changed, the others and their files stay', async ({ page }) => {
+  await openJob(page, 'Lamp hut set, one sheet');
+  const list = page.getByRole('region', { name: 'On the sheet' });
+  await expect(list.getByRole('button')).toHaveText([
+    /LAMP HUT/,
+    /LAMP HUT.*cut through/,
+    /Mind the step.*engraved/,
+    /Rowan.*2 ×/,
+    /Hook tag/,
+  ]);
+  const first = await releaseAndDownload(page);
+  const outlines = (of: typeof first.svg, layer: string) => of.layers.find(({ name }) => name === layer)!.contours;
+  // Two plates and two names.
+  for (const file of [first.svg, first.dxf]) expect(outlines(file, 'CUT_OUTER')).toHaveLength(4);
+  await station(page, 'Letter');
+  await list.getByRole('button', { name: /Rowan/ }).click();
+  await expect(page.getByLabel('Words')).toHaveValue('Rowan');
+  await page.getByLabel('Words').fill('Fenny');
+  await built(page);
+  await list
+    .getByRole('button', { name: /LAMP HUT/ })
+    .first()
+    .click();
+  await list.getByRole('button', { name: /Mind the step/ }).click();
+  await expect(page.getByLabel('Words')).toHaveValue('Mind the step');
+  await page.getByLabel('Words').fill('Mind it');
+  await built(page);
+  // A click on a letter takes it in hand, with its item and its thing.
+  await page.locator('rect:has(title)').last().click();
+  await expect(page.getByLabel('Words')).toHaveValue('OIL');
+  await page.getByLabel('Cap height').fill('14');
+  await built(page);
+  await saved(page);
+  const { svg, dxf } = await releaseAndDownload(page);
+  for (const file of [svg, dxf]) {
+    expect(outlines(file, 'CUT_OUTER')).toHaveLength(4);
+    expect(outlines(file, 'ENGRAVE')).not.toHaveLength(outlines(first.svg, 'ENGRAVE').length);
+  }
+});
+
+test('an operation of its own for one item: its lines are a layer by themselves in the files', async ({ page }) => {
+  await openJob(page, 'Lamp hut set, one sheet');
+  await station(page, 'Work order');
+  await page.getByRole('button', { name: 'Add an operation' }).click();
+  await page.getByLabel('Name').fill('Deep letters');
+  await page.getByLabel('Work', { exact: true }).selectOption('engrave');
+  await page.getByText('Items of their own').click();
+  await page.getByLabel('OIL').selectOption({ label: 'Engrave: deep letters' });
+  await built(page);
+  await saved(page);
+  const { svg, dxf } = await releaseAndDownload(page);
+  for (const { layers } of [svg, dxf]) {
+    const engraved = layers.filter(({ name }) => name.startsWith('ENGRAVE'));
+    expect(engraved).toHaveLength(2);
+    // O has two outlines, I and L one each.
+    expect(engraved.map(({ contours }) => contours.length).sort((a, b) => a - b)[0]).toBe(4);
+  }
+  await station(page, 'Work order');
+  await page
+    .getByRole('button', { name: /Deep letters/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByLabel('Its lines go to').selectOption({ label: 'Engrave: areas' });
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await built(page);
+  await expect(page.getByText('Every line has its operation')).toBeVisible();
+});
