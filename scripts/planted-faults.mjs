@@ -140,7 +140,7 @@ const FAULTS = [
   ['core/src/measure/thickness.ts', 'Math.max(SAME_PLACE, place.width / 2)', '0', 'core/test/measures'],
   ['core/src/hold/tabs.ts', 'const gap =', 'const gap = 2 +', 'core/test/figures'],
   // operations
-  ['core/src/operations/operations.ts', ') * settings.passes;', ');', 'core/test/figures'],
+  ['core/src/operations/operations.ts', ') * settings.passes,', '),', 'core/test/figures'],
   ['core/src/operations/operations.ts', 'contours.length * machine.pierceTime', '0', 'core/test/figures'],
   ['core/src/operations/order.ts', '|| within[i]! > 0) continue', ') continue', 'core/test/order'],
   ['core/src/operations/operations.ts', '(height / pitch) * 3 * pitch', '0', 'core/test/figures'],
@@ -148,7 +148,12 @@ const FAULTS = [
   ['core/src/operations/lines.ts', '?? plan.assignment[kind]', '?? plan.assignment.outer', 'core/test/figures'],
   ['core/src/operations/lines.ts', '(someOwn ? ownOperation(contour, plan) : null) ??', '', 'core/test/items'],
   // check, report, files
-  ['core/src/job/report.ts', '* material.density) / 1000', '* material.density) / 100', 'core/test/figures'],
+  [
+    'core/src/job/report.ts',
+    '* around.material.density) / 1000',
+    '* around.material.density) / 100',
+    'core/test/figures',
+  ],
   [
     'core/src/check/rules/one-bridge.ts',
     'grams <= machine.bridgeLoad',

@@ -115,6 +115,11 @@ describe('items of a thing', () => {
     const sources = (of: ReturnType<typeof made>) =>
       [...sourcesOf(of.operations.flatMap(({ contours }) => contours))].filter((source) => source.startsWith('item-2'));
     expect(sources(made('guide'))).toEqual([]);
+    expect(
+      made('guide')
+        .assemblies[0]!.built.arrangement.letters.map(({ text }) => text)
+        .join(''),
+    ).toBe('FENNY');
     expect(sources(made('line', true))).toEqual([]);
     const lined = made('line');
     expect(sources(lined)).toEqual(['item-2/shape']);
@@ -131,6 +136,8 @@ describe('items of a thing', () => {
     expect(widthOf(letter!.bounds)).toBeCloseTo(40, 3);
     expect([widthOf(bar!.bounds), heightOf(bar!.bounds)]).toEqual([expect.closeTo(10, 6), expect.closeTo(30, 6)]);
     expect(turned.arrangement.letters[0]!.turn).toBeCloseTo(90, 9);
+    // What stood up points to the left.
+    expect(centreOf(bar!.bounds).x - letter!.bounds.maxX).toBeCloseTo(100, 3);
   });
 
   it('may have an operation of their own, and all their lines have it', () => {

@@ -118,6 +118,7 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     thickness: 4,
     assemblies: [
       {
+        name: 'Lamp hut plate',
         make: 'cut-through',
         plate: { margin: 16, cornerRadius: 8 },
         items: [
@@ -128,7 +129,7 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
       {
         make: 'stand-alone',
         copies: 2,
-        rail: { height: 6, overlap: 1.5, extend: 2 },
+        rail: { height: 7, overlap: 2.5, extend: 2 },
         items: [{ words: 'Rowan', face: 'fredoka-semibold', size: { by: 'cap height', value: 24 } }],
       },
       {

@@ -1,11 +1,11 @@
-import { expect, test } from '@playwright/test';
-import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench.ts';
+import { expect, test } from '../support/app';
+import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench';
 
 test('a sheet of several things: one is chosen and changed, the others and their files stay', async ({ page }) => {
   await openJob(page, 'Lamp hut set, one sheet');
   const list = page.getByRole('region', { name: 'On the sheet' });
   await expect(list.getByRole('button')).toHaveText([
-    /LAMP HUT/,
+    /Lamp hut plate/,
     /LAMP HUT.*cut through/,
     /Mind the step.*engraved/,
     /Rowan.*2 ×/,
@@ -20,16 +20,13 @@ test('a sheet of several things: one is chosen and changed, the others and their
   await expect(page.getByLabel('Words')).toHaveValue('Rowan');
   await page.getByLabel('Words').fill('Fenny');
   await built(page);
-  await list
-    .getByRole('button', { name: /LAMP HUT/ })
-    .first()
-    .click();
+  await list.getByRole('button', { name: /Lamp hut plate/ }).click();
   await list.getByRole('button', { name: /Mind the step/ }).click();
   await expect(page.getByLabel('Words')).toHaveValue('Mind the step');
   await page.getByLabel('Words').fill('Mind it');
   await built(page);
   // A click on a letter takes it in hand, with its item and its thing.
-  await page.locator('rect:has(title)').last().click();
+  await page.locator('rect:has(title:text-is("O in OIL"))').click();
   await expect(page.getByLabel('Words')).toHaveValue('OIL');
   await page.getByLabel('Cap height').fill('14');
   await built(page);
@@ -45,7 +42,7 @@ test('an operation of its own for one item: its lines are a layer by themselves 
   await openJob(page, 'Lamp hut set, one sheet');
   await station(page, 'Work order');
   await page.getByRole('button', { name: 'Add an operation' }).click();
-  await page.getByLabel('Name').fill('Deep letters');
+  await page.getByLabel('Name', { exact: true }).fill('Deep letters');
   await page.getByLabel('Work', { exact: true }).selectOption('engrave');
   await page.getByText('Items of their own').click();
   await page.getByLabel('OIL').selectOption({ label: 'Engrave: deep letters' });
@@ -59,10 +56,7 @@ test('an operation of its own for one item: its lines are a layer by themselves 
     expect(engraved.map(({ contours }) => contours.length).sort((a, b) => a - b)[0]).toBe(4);
   }
   await station(page, 'Work order');
-  await page
-    .getByRole('button', { name: /Deep letters/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Deep letters', exact: true }).click();
   await page.getByRole('button', { name: 'Take it out' }).click();
   await page.getByLabel('Its lines go to').selectOption({ label: 'Engrave: areas' });
   await page.getByRole('button', { name: 'Take it out' }).click();

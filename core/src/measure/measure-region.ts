@@ -109,7 +109,7 @@ function measuredCluster(
   { key, region, frame, dx, dy, contours }: Cluster,
   plate: string,
   parts: readonly Part[],
-  { wall, gap }: RegionLimits,
+  { wall, gap, reach }: RegionLimits,
   memo: Memo,
 ): Measured {
   const own = parts.map(({ id, core, bounds }): Part => ({
@@ -118,18 +118,26 @@ function measuredCluster(
     bounds: moveBounds(bounds, -dx, -dy),
   }));
   const cores = own.map(({ core: { x, y } }: { core: Point }) => `${x.toFixed(3)},${y.toFixed(3)}`).join(' ');
-  const kind = `cluster measured ${wall} ${gap} ${frame ?? ''}`;
+  const kind = `cluster measured ${wall} ${gap} ${reach} ${frame ?? ''}`;
   return memo(kind, `${key} | ${cores}`, () => {
     const axis = medialAxis(region, { material: wall, gaps: gap });
     // Where the cluster reaches the plate's own edge there is no other frame.
     const root = frame ?? nameIn(contours, plate);
     const out = own.length === 0 ? [] : root === null ? own.map(() => null) : waysToFrame(axis, own, root);
     return {
-      material: measureSide(axis, 1, wall),
-      gaps: measureSide(axis, 2, gap),
+      material: sureOf(measureSide(axis, 1, wall), frame ? reach : Infinity),
+      gaps: sureOf(measureSide(axis, 2, gap), frame ? Infinity : reach),
       ways: out.map((way) => way && { width: way.width, place: way.place }),
     };
   });
+}
+
+/** What is further across than this, mm, on the side that goes on past the cluster, may have something else in it. */
+function sureOf({ discs, spread, ...rest }: SideMeasure, most: number): SideMeasure {
+  if (most === Infinity) return { discs, spread, ...rest };
+  const kept: number[] = [];
+  for (let i = 0; i < spread.length; i += 2) if (spread[i]! <= most) kept.push(spread[i]!, spread[i + 1]!);
+  return { ...rest, discs: discs.filter(({ radius }) => 2 * radius <= most), spread: Float64Array.from(kept) };
 }
 
 /** What a source is called among a cluster's own names; null where none of its outlines has it. */

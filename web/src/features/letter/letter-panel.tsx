@@ -24,7 +24,7 @@ export function LetterPanel({ picture: job }: { picture: Picture | null }) {
   const picture = useChosenPicture(job);
   return (
     <>
-      <PanelHead title="Letter" />
+      <PanelHead title={item?.kind === 'shape' ? 'Shape' : 'Letter'} />
       {item?.kind === 'lettering' && <LetteringFields key={item.id} picture={picture} />}
       {item?.kind === 'shape' && <ShapeFields key={item.id} item={item} />}
       {!item && <p className="field-hint">There is nothing in this thing yet.</p>}
