@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { StageCache } from '../src/assembly/stages.ts';
 import { centreOf, heightOf, widthOf } from '../src/geometry/bounds.ts';
 import { contourBounds, regionArea, sourcesOf } from '../src/geometry/contour-facts.ts';
 import { readRecipe, type RecipeInput } from '../src/recipe/read.ts';
@@ -217,6 +218,32 @@ describe('things on a sheet', () => {
       ['Coupon of A', 1],
     ]);
     expect(assemblies[1]!.built.pieces[0]!.component.area).toBeGreaterThan(18 * 18 - 4);
+  });
+});
+
+describe('what is remembered between builds', () => {
+  it('of a coupon follows what it shows, to the last part of its plan', () => {
+    const cache = new StageCache();
+    const window = { letter: 'item-1/letter:0.0.0', x: 0, y: -8, size: 14 };
+    const areas = [4, 12].map((height) => {
+      const { assemblies } = jobOf(
+        job(
+          {
+            make: 'stand-alone',
+            hidden: true,
+            rail: { height, overlap: 2 },
+            items: [{ words: 'H', size: { by: 'cap height', value: 20 } }],
+          },
+          { make: 'coupon', of: 'thing-1', windows: [window], frame: 3 },
+        ),
+        cache,
+      );
+      return assemblies[0]!.built.pieces.reduce(
+        (sum, { status, component }) => sum + (status === 'kept' ? component.area : 0),
+        0,
+      );
+    });
+    expect(areas[1]! - areas[0]!).toBeGreaterThan(20);
   });
 });
 

@@ -97,8 +97,11 @@ export function buildCoupon(coupon: CouponOf, of: AssemblyBuild, cache: StageCac
   const shown = couponOf(coupon, arrangement.letters, hold.material, construction.area);
   const plans = plansOf(thing, around);
   const held = heldAsItIs({ material: shown.material });
-  const key = JSON.stringify([coupon.windows, coupon.frame, plans.items, plans.construction, plans.hold]);
-  const drawing = runStage(cache, 'drawing', [], { coupon: key }, () => ({
+  const { windows, frame } = coupon;
+  const { items, arrangement: arranged, construction: constructed, hold: holding } = plans;
+  const here = of.items.map(({ faceKnown }) => faceKnown);
+  const plan = { windows, frame, here, items, arranged, constructed, holding };
+  const drawing = runStage(cache, 'drawing', [], plan, () => ({
     outline: withoutScraps(shown.material),
     area: withoutScraps(shown.area),
     linework: [],
