@@ -138,7 +138,7 @@ describe('what is kept', () => {
   });
 
   it('jobs are found by name and tag, and what stands for anything elsewhere stands for itself', async () => {
-    await jobs.createJob(recipeOf('A', { name: '100% oak_panel', tags: ['Lamp hut'] }));
+    await jobs.createJob(recipeOf('A', { name: '100% oak_panel', tags: ['Goods shed'] }));
     const found = async (search: string) => (await jobs.listJobs(search)).map(({ name }) => name);
     for (const search of ['100%', 'k_p', 'goods SHED', '  OAK '])
       expect(await found(search), search).toEqual(['100% oak_panel']);
