@@ -1,6 +1,7 @@
 import { contourLength } from './contour-facts.ts';
 import { PlacedContour, type Contour, type Region } from './contour.ts';
-import { distance } from './point.ts';
+import { directionAt } from './fit-offset.ts';
+import { cross, distance, dot } from './point.ts';
 import { flatteningSteps, pointAt, segmentLength, type Segment, type SourceId } from './segment.ts';
 
 /**
@@ -50,11 +51,23 @@ const LONGEST_SHARE = 1 / 24;
 const SAGITTA_SHARE = 1 / 6000;
 
 /**
+ * How far from a corner samples are to stand on both of its sides, mm, nearest first.
+ * @param turn by how much the contour turns there, degrees to the left
+ * @param most further away the contour has samples anyway
+ */
+export type AtCorner = (turn: number, most: number) => readonly number[];
+
+/**
  * The first samples of a region: at each node, and along each contour as its shape asks for. Nothing is said in mm, so
  * that letters of any size have as many.
+ * @param atCorner where samples stand beside corners
  * @param ofForm samples that are known of a form by itself: those of each place it stands in
  */
-export function sampleEdges(region: Region, ofForm: ((form: Contour) => EdgeSamples) | null = null): EdgeSamples {
+export function sampleEdges(
+  region: Region,
+  atCorner: AtCorner = () => [],
+  ofForm: ((form: Contour) => EdgeSamples) | null = null,
+): EdgeSamples {
   const draft = newDraft();
   region.forEach((contour, number) => {
     const first = draft.x.length;
@@ -65,20 +78,34 @@ export function sampleEdges(region: Region, ofForm: ((form: Contour) => EdgeSamp
       return;
     }
     const whole = contourLength(contour);
+    const turns = contour.segments.map((segment, s) => turnBetween(contour.segments.at(s - 1)!, segment));
     contour.segments.forEach((segment, s) => {
+      const length = segmentLength(segment);
       const count = Math.max(
-        Math.ceil(segmentLength(segment) / (whole * LONGEST_SHARE)),
+        Math.ceil(length / (whole * LONGEST_SHARE)),
         flatteningSteps(segment, whole * SAGITTA_SHARE),
       );
-      for (let i = 0; i < count; i++) {
-        const t = i / count;
-        const { x, y } = i === 0 ? segment.from : pointAt(segment, t);
+      // Half of it belongs to either corner.
+      const most = count === 1 ? 0.45 * length : length / count;
+      const [before, after] = [atCorner(turns[s]!, most), atCorner(turns[(s + 1) % turns.length]!, most)];
+      const at = (t: number) => {
+        const { x, y } = t === 0 ? segment.from : pointAt(segment, t);
         add(draft, number, s, t, x, y);
-      }
+      };
+      at(0);
+      for (const far of before) at(far / length);
+      for (let i = 1; i < count; i++) at(i / count);
+      for (let i = after.length - 1; i >= 0; i--) at(1 - after[i]! / length);
     });
     if (draft.x.length > first) draft.next[draft.x.length - 1] = first;
   });
   return { region, ...draft };
+}
+
+/** By how much a contour turns to the left from one segment to the next, degrees. */
+function turnBetween(before: Segment, after: Segment): number {
+  const [u, v] = [directionAt(before, 1), directionAt(after, 0)];
+  return (Math.atan2(cross(u, v), dot(u, v)) * 180) / Math.PI;
 }
 
 /**

@@ -1,6 +1,6 @@
 import Delaunator from 'delaunator';
 import type { Contour, Region } from './contour.ts';
-import { partEdges, sampleEdges, waysAlong, type EdgeSamples } from './edge-samples.ts';
+import { partEdges, sampleEdges, waysAlong, type AtCorner, type EdgeSamples } from './edge-samples.ts';
 
 /**
  * The middle lines of a region's material and of its gaps: centres of the empty discs that touch the edges in several
@@ -66,11 +66,34 @@ const ROUND_A_CORNER = 1.5;
  */
 export function medialAxis(region: Region, care: CareLimits, finer = 1): MedialAxis {
   const { samples, triangles, halfedges } = refined(
-    sampleEdges(region, (form) => samplesOfForm(form, care, finer)),
+    sampleEdges(region, gradedTo(care, finer), (form) => samplesOfForm(form, care, finer)),
     care,
     finer,
   );
   return axisOf(samples, triangles, halfedges);
+}
+
+/**
+ * Samples beside a corner stand as near to each other as the discs between its sides ask for: the further from its tip,
+ * the wider they are. What is set so at once need not be found round by round.
+ */
+function gradedTo(care: CareLimits, finer: number): AtCorner {
+  return (turn, most) => {
+    const limit = turn > 0 ? care.material : care.gaps;
+    const tip = Math.max(SHORTEST, TIP_SHARE * limit) / finer;
+    /** Radius of the disc between the sides that touches them so far from the tip, against that way. */
+    const widening = 1 / Math.tan((Math.abs(turn) * Math.PI) / 360);
+    const graded: number[] = [];
+    for (let far = tip; far < most;) {
+      const radius = far * widening;
+      const step = Math.max(tip, (radius * (2 * radius < ABOUT * limit ? FINE : COARSE)) / finer);
+      // So blunt that two samples are as near as they need be.
+      if (step > far + tip) break;
+      graded.push(far);
+      far += step;
+    }
+    return graded;
+  };
 }
 
 /** The samples of a form by itself, as they were last asked for. */
@@ -80,7 +103,8 @@ const known = new WeakMap<Contour, { readonly how: string; readonly samples: Edg
 function samplesOfForm(form: Contour, care: CareLimits, finer: number): EdgeSamples {
   const how = `${care.material} ${care.gaps} ${finer}`;
   let own = known.get(form);
-  if (own?.how !== how) known.set(form, (own = { how, samples: refined(sampleEdges([form]), care, finer).samples }));
+  if (own?.how !== how)
+    known.set(form, (own = { how, samples: refined(sampleEdges([form], gradedTo(care, finer)), care, finer).samples }));
   return own.samples;
 }
 
