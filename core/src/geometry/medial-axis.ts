@@ -39,7 +39,7 @@ export interface CareLimits {
 const ROUNDS = 8;
 
 /** So few edges that are a little too long, against all or by number, are not worth triangulating once more. */
-const FEW = 0.002;
+const FEW = 0.02;
 const A_FEW = 4;
 
 /** An edge is parted into so many at most in one round. */
