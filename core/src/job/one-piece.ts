@@ -2,12 +2,11 @@ import { buildAssembly, type AssemblyBuild } from '../assembly/build-assembly.ts
 import { neckOf, type Surroundings } from '../assembly/plans.ts';
 import { StageCache } from '../assembly/stages.ts';
 import { list, tidy } from '../check/wording.ts';
-import { medialAxis } from '../geometry/medial-axis.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { standing } from '../hold/hold-thing.ts';
+import { necksOf } from '../hold/joins/join.ts';
 import { partsOf } from '../hold/joins/parts.ts';
 import { letterName } from '../lettering/naming.ts';
-import { findNecks } from '../measure/necks.ts';
 import { inItem } from '../recipe/identity.ts';
 import { patchBetween, within, type RecipePatch } from '../recipe/patch.ts';
 import type { Made, Recipe } from '../recipe/schema.ts';
@@ -109,8 +108,8 @@ const thickened = (items: Made['items'], lack: number, counter: number): Made['i
 
 /** Width of the narrowest neck, mm, exact up to the limit; null where there is none. */
 function narrowestNeck({ hold, arrangement }: AssemblyBuild, limit: number, memo: Memo): number | null {
-  const axis = medialAxis(hold.material, { material: limit, gaps: 0 });
-  const widths = findNecks(axis, partsOf(standing(arrangement), arrangement.rails, memo)).map(({ width }) => width);
+  const parts = partsOf(standing(arrangement), arrangement.rails, memo);
+  const widths = necksOf(hold.material, parts, limit).map(({ width }) => width);
   return widths.length === 0 ? null : Math.min(...widths);
 }
 
