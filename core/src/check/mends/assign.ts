@@ -1,6 +1,7 @@
+import { withOperation } from '../../recipe/edits/operations.ts';
 import { inJob, type RecipePatch } from '../../recipe/patch.ts';
 import { freeId } from '../../recipe/schema/references.ts';
-import type { LineKind, OperationPlan, Recipe } from '../../recipe/schema.ts';
+import type { LineKind, Recipe } from '../../recipe/schema.ts';
 import type { Work } from '../../shop/shop.ts';
 
 type WorkOrder = Pick<Recipe, 'operations' | 'assignment'>;
@@ -24,11 +25,5 @@ function assigned({ operations, assignment }: WorkOrder, kind: LineKind, work: W
   if (other) return { operations, assignment: { ...assignment, [kind]: other.id } };
   const taken = operations.map(({ id }) => id);
   const id = taken.includes(kind) ? freeId(taken, kind) : kind;
-  const added: OperationPlan = { id, name: null, work, speed: null, power: null, passes: null };
-  const cuts = operations.findIndex((each) => each.work === 'cut');
-  const at = cuts < 0 || work === 'cut' ? operations.length : cuts;
-  return {
-    operations: [...operations.slice(0, at), added, ...operations.slice(at)],
-    assignment: { ...assignment, [kind]: id },
-  };
+  return { operations: withOperation(operations, id, work), assignment: { ...assignment, [kind]: id } };
 }

@@ -14,14 +14,17 @@ export const withWork = (recipe: Recipe, id: string, work: Work): Recipe => ({
 export function addOperation(recipe: Recipe, work: Work): { readonly recipe: Recipe; readonly id: string | null } {
   const { operations } = recipe;
   if (operations.length >= LIMITS.operations.most) return { recipe, id: null };
-  const id = freeId(
-    operations.map((each) => each.id),
-    work,
-  );
+  const taken = operations.map((each) => each.id);
+  const id = freeId(taken, work);
+  return { recipe: { ...recipe, operations: withOperation(operations, id, work) }, id };
+}
+
+/** A list with one more operation of a free id, before all that cut, unless it cuts itself. */
+export function withOperation(operations: readonly OperationPlan[], id: string, work: Work): OperationPlan[] {
   const added: OperationPlan = { id, name: null, work, speed: null, power: null, passes: null };
   const cuts = operations.findIndex((each) => each.work === 'cut');
   const at = cuts < 0 || work === 'cut' ? operations.length : cuts;
-  return { recipe: { ...recipe, operations: [...operations.slice(0, at), added, ...operations.slice(at)] }, id };
+  return [...operations.slice(0, at), added, ...operations.slice(at)];
 }
 
 /** What has an operation: kinds of lines, and items with one of their own. */
