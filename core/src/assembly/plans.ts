@@ -94,14 +94,24 @@ function itemPlans({ make, items, hold: { joins } }: Made, neck: number): ItemPl
     });
 }
 
-/** What holds a thing follows from what is in it. */
+/** What holds a thing follows from what is in it: material is joined, what lies in openings is bridged. */
+export function holdsFor(make: Made['make'], roles: readonly Role[]): { bridged: boolean; joined: boolean } {
+  const { base } = MAKES[make];
+  const has = (role: Role) => roles.includes(role);
+  return {
+    bridged: has('opening'),
+    joined: base === 'rail' || (base === 'plate' && has('material')),
+  };
+}
+
 function holdPlan(thing: Made, items: readonly ItemPlan[], around: Surroundings): HoldPlan {
-  const has = (role: Role) => items.some((item) => item.role === role);
-  const { base } = MAKES[thing.make];
-  const joined = base === 'rail' || (base === 'plate' && has('material'));
+  const { bridged, joined } = holdsFor(
+    thing.make,
+    items.map(({ role }) => role),
+  );
   return {
     joins: joined ? tiePlan(thing, around) : null,
-    bridges: has('opening') ? bridgePlan(thing, around) : null,
+    bridges: bridged ? bridgePlan(thing, around) : null,
   };
 }
 

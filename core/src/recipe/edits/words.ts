@@ -94,20 +94,28 @@ export function followRecord<T>(
   return Object.fromEntries(Object.entries(record).map(([id, value]) => [follow(id), value]));
 }
 
+/** Where ids of letters of a thing go when one of its items gets other words; null where it has no such lettering. */
+function followItem(thing: Made, item: string, words: string): ((id: string) => string) | null {
+  const lettering = thing.items.find(({ id }) => id === item);
+  if (lettering?.kind !== 'lettering') return null;
+  const inside = followLetters(lettering.words, words);
+  return (id) => (itemOf(id) === item ? inside(id) : id);
+}
+
 /**
  * A thing with other words in one of its items: whatever was placed by hand on a letter (moves, bridges, bars, tabs,
  * weights) goes where its letter is now.
  * @param item id of a piece of lettering of it
  */
 export function withWords(thing: Made, item: string, words: string): Made {
-  const lettering = thing.items.find((each) => each.id === item);
-  if (lettering?.kind !== 'lettering') return thing;
-  const inside = followLetters(lettering.words, words);
-  const follow = (id: string) => (itemOf(id) === item ? inside(id) : id);
+  const follow = followItem(thing, item, words);
+  if (!follow) return thing;
   const { hold } = thing;
   return {
     ...thing,
-    items: thing.items.map((each) => (each === lettering ? letteringWith(lettering, words, inside) : each)),
+    items: thing.items.map((each) =>
+      each.kind === 'lettering' && each.id === item ? letteringWith(each, words) : each,
+    ),
     hold: {
       ...hold,
       bridges: { ...hold.bridges, byHand: followRecord(hold.bridges.byHand, follow) },
@@ -118,8 +126,9 @@ export function withWords(thing: Made, item: string, words: string): Made {
   };
 }
 
-function letteringWith(item: LetteringItem, words: string, follow: (id: string) => string): LetteringItem {
+function letteringWith(item: LetteringItem, words: string): LetteringItem {
   const { thicken, nudges, lineScale } = item;
+  const follow = followLetters(item.words, words);
   return {
     ...item,
     words,
@@ -136,10 +145,8 @@ function letteringWith(item: LetteringItem, words: string, follow: (id: string) 
 /** A job with other words in one of its items; windows of coupons go with their letters. */
 export function withWordsInJob(recipe: Recipe, assembly: string, item: string, words: string): Recipe {
   const thing = recipe.assemblies.find(({ id }) => id === assembly);
-  const lettering = thing && thing.make !== 'coupon' ? thing.items.find(({ id }) => id === item) : undefined;
-  if (lettering?.kind !== 'lettering') return recipe;
-  const inside = followLetters(lettering.words, words);
-  const follow = (id: string) => (itemOf(id) === item ? inside(id) : id);
+  const follow = thing && thing.make !== 'coupon' ? followItem(thing, item, words) : null;
+  if (!follow) return recipe;
   return {
     ...recipe,
     assemblies: recipe.assemblies.map((each) => {

@@ -1,7 +1,7 @@
 'use client';
 
-import { isJoined, MAKES } from '@needlefile/core/makes/makes';
-import { roleOf } from '@needlefile/core/assembly/plans';
+import { MAKES } from '@needlefile/core/makes/makes';
+import { holdsFor, roleOf } from '@needlefile/core/assembly/plans';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { PanelHead } from '@/components/panel';
@@ -23,7 +23,7 @@ export function HoldPanel({ picture: job, measures: all }: Props) {
   const measures = useChosenMeasures(all);
   const thing = useThing((made) => made);
   const isCoupon = useChosenAssembly().make === 'coupon';
-  const { base, nothingToHold } = MAKES[thing.make];
+  const { nothingToHold } = MAKES[thing.make];
   const loose = picture?.pieces.filter(({ status }) => status === 'loose').length ?? 0;
   if (isCoupon)
     return (
@@ -31,8 +31,10 @@ export function HoldPanel({ picture: job, measures: all }: Props) {
         This is a test coupon: its pieces hang in their rims. What holds them is set in the job it was cut from.
       </PanelHead>
     );
-  const has = (role: ReturnType<typeof roleOf>) => thing.items.some((item) => roleOf(item, thing.make) === role);
-  const [bridged, joined] = [has('opening'), isJoined(thing.make) || (base === 'plate' && has('material'))];
+  const { bridged, joined } = holdsFor(
+    thing.make,
+    thing.items.map((item) => roleOf(item, thing.make)),
+  );
   return (
     <>
       {bridged && <BridgesPanel picture={picture} measures={measures} />}
