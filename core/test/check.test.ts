@@ -11,8 +11,11 @@ import { buildOf, faceOf, jobOf, recipeOf } from './workshop.ts';
 /** Found by measuring: see measures.test.ts and bridges.test.ts. */
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
+/** Rules about files that come beside a recipe: artwork.test.ts has them. */
+type AboutFiles = 'artwork missing' | 'open line';
+
 /** A job with each fault, by the rule that finds it. */
-const FAULTS: Record<Exclude<RuleName, MeasuredRule>, RecipeInput> = {
+const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> = {
   'no words': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: ' \n ' } },
   'face missing': { make: 'cut-through', lettering: { words: 'A', face: 'lost-face' } },
   'missing character': { make: 'cut-through', lettering: { words: 'A🚂' } },
@@ -42,6 +45,19 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule>, RecipeInput> = {
     material: 'brass',
   },
   'words off the plate': { make: 'cut-through', lettering: { words: 'BOD' }, plate: { width: 60 } },
+  'past the guide': {
+    machine: 'co2-laser',
+    material: 'plywood',
+    assemblies: [
+      {
+        make: 'stand-alone',
+        items: [
+          { id: 'ornament', kind: 'shape', role: 'guide', outline: { by: 'heart', width: 90, height: 80 } },
+          { words: 'WREN', place: { x: 0, y: 0 } },
+        ],
+      },
+    ],
+  },
   'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },
   unassigned: { make: 'cut-through', lettering: { words: 'FENNY' }, workOrder: { outline: { work: null } } },
   'single-line face': { make: 'cut-through', lettering: { words: 'FENNY', face: 'hershey-sans-line' } },

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { thickenAll } from '../src/check/mends/thicken.ts';
 import { addBar, moveBar, removeBar } from '../src/recipe/edits/bars.ts';
 import { copyBridges, letDrop, placeBridgesAgain, removeBridge, slideBridge } from '../src/recipe/edits/bridges.ts';
-import { usualRail } from '../src/recipe/edits/rail.ts';
+import { framing, isFraming, usualBase, usualFeet, usualRail } from '../src/recipe/edits/rail.ts';
 import { placeTabsAgain, removeTab, slideTab } from '../src/recipe/edits/tabs.ts';
 import { islandId, letterId } from '../src/recipe/identity.ts';
 import { describe, expect, it } from 'vitest';
@@ -227,11 +227,17 @@ describe('letters that are made thicker by a mend', () => {
 
 describe('the usual rail', () => {
   it('is within what a recipe takes, whatever the letters', () => {
-    expect(usualRail(50)).toEqual({ height: 9, overlap: 2.5, extend: 5 });
+    expect(usualRail(50)).toMatchObject({ at: 'under', height: 9, overlap: 2.5, extend: 5 });
     fc.assert(
       fc.property(fc.double({ min: 1, max: 3000, noNaN: true }), (capHeight) => {
         const railed = recipeOf({ make: 'stand-alone', lettering: { words: 'A' }, rail: usualRail(capHeight) });
         expect(thingIn(railed).rail).not.toBeNull();
+        // Framed, on feet and a base, too.
+        const feet = { ...usualFeet(capHeight, 3), base: usualBase(capHeight) };
+        const framed = recipeOf({
+          assemblies: [{ make: 'stand-alone', rail: { ...framing(usualRail(capHeight), capHeight), feet } }],
+        });
+        expect(isFraming(thingIn(framed).rail!)).toBe(true);
       }),
     );
   });

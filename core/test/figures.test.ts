@@ -5,7 +5,6 @@ import { closedContour } from '../src/geometry/contour.ts';
 import { line } from '../src/geometry/segment.ts';
 import { polygon } from '../src/geometry/shapes.ts';
 import { withWordsInJob } from '../src/recipe/edits/words.ts';
-import { StageCache } from '../src/assembly/stages.ts';
 import { NO_BOUNDS } from '../src/geometry/bounds.ts';
 import { runOperations } from '../src/job/run-operations.ts';
 import { assignLines, type Drawing } from '../src/operations/lines.ts';
@@ -77,12 +76,10 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
     [
       {
         built: { arrangement: { object: NO_BOUNDS }, lines: assignLines(lines, [], { assignment, works, items: {} }) },
-        key: JSON.stringify([lines, plans]),
         placements: [{ x: 0, y: 0, turn: 0 }],
       },
     ],
     machine,
-    new StageCache(),
   );
 }
 

@@ -11,7 +11,7 @@ import { writeSvg } from '../src/formats/svg/svg-writer.ts';
 import { fitArcs } from '../src/geometry/arc-fit.ts';
 import { closedContour, type Contour } from '../src/geometry/contour.ts';
 import { cubic, line, pointAt } from '../src/geometry/segment.ts';
-import { arcOfBulge } from '../src/formats/arc-from-ends.ts';
+import { arcOfBulge } from '../src/geometry/arc-from-ends.ts';
 import type { SheetDrawing } from '../src/formats/sheet-drawing.ts';
 import { buildOf, faceIds } from './workshop.ts';
 

@@ -53,6 +53,24 @@ describe('joins', () => {
     expect(bar!.from.y).toBeCloseTo(built.arrangement.letters[0]!.origin.y + 20, 3);
     expect(bar!.to.y).toBeCloseTo(bar!.from.y, 6);
     expect(built.pieces.filter(({ status }) => status !== 'drop-out')).toHaveLength(1);
+    const over = buildOf(
+      script(
+        'HoII',
+        { bars: { 'letter:0.0.0': [0.8] } },
+        { lettering: { words: 'HoII', size: { by: 'cap height', value: 40 } } },
+      ),
+    );
+    expect(over.hold.ties[0]!.length).toBeGreaterThan(20);
+    expect(over.pieces.filter(({ status }) => status !== 'drop-out')).toHaveLength(3);
+    // And below what does not reach so low.
+    const below = buildOf(
+      script(
+        'H-H',
+        { bars: { 'letter:0.0.0': [0.08] } },
+        { lettering: { words: 'H-H', face: 'overpass-bold', size: { by: 'cap height', value: 40 } } },
+      ),
+    );
+    expect(below.hold.ties).toHaveLength(1);
     expect(buildOf(script('HI', { bars: { 'letter:0.1.0': [0.5] } })).findings.map(({ rule }) => rule)).toContain(
       'lost bar',
     );

@@ -7,7 +7,8 @@ import { roundedRectangle } from '../src/geometry/shapes.ts';
 import { MAKE_IDS } from '../src/makes/makes.ts';
 import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
 import type { CouponOf, Recipe } from '../src/recipe/schema.ts';
-import { buildOf, measuresOf, recipeOf, thingIn, withThing } from './workshop.ts';
+import { reportOf } from '../src/job/report.ts';
+import { buildOf, jobOf, measuresOf, recipeOf, thingIn, withThing } from './workshop.ts';
 
 /** The coupon alone: what it shows is not laid on the sheet. */
 const couponJob = (recipe: Recipe, places: Pick<CouponOf, 'windows' | 'frame'>): Recipe =>
@@ -97,5 +98,52 @@ describe('a test coupon', () => {
     expect(cut.pieces.filter(({ status, intended }) => status !== 'kept' && !intended)).toEqual([]);
     const narrowest = Math.min(...whole.hold.bridges.map(({ width }) => width));
     expect(measuresOf(cut).thickness.least!.width).toBeLessThan(narrowest + 0.05);
+  });
+});
+
+describe('letters and backers from two sheets', () => {
+  const sheetOf = (laid: boolean, more: object = {}) =>
+    buildOf({
+      machine: 'fibre-laser',
+      material: 'brass',
+      thickness: 2,
+      backers: { machine: 'co2-laser', material: 'plywood', thickness: 6, laid },
+      assemblies: [
+        {
+          make: 'backed',
+          backer: { distance: 5, locate: true, ...more },
+          items: [{ words: 'Fenny', size: { by: 'cap height', value: 30 } }],
+        },
+      ],
+    });
+
+  it('each has its own material, machine and thickness, and together they are what one sheet would have', () => {
+    const [letters, backers] = [sheetOf(false), sheetOf(true)];
+    const both = buildOf({ ...letters.recipe, backers: null });
+    const areaOf = (job: typeof both) => regionArea(job.hold.material);
+    expect(areaOf(letters) + areaOf(backers)).toBeCloseTo(areaOf(both), 3);
+    expect(backers.pieces.filter(({ status }) => status === 'kept').map(({ name }) => name)).toEqual(['Backer']);
+    expect(letters.pieces.filter(({ status }) => status === 'kept')).toHaveLength(5);
+    expect([letters.material.id, letters.machine.id]).toEqual(['brass', 'fibre-laser']);
+    expect([backers.material.id, backers.machine.id]).toEqual(['plywood', 'co2-laser']);
+    expect(letters.construction.linework).toEqual([]);
+    expect(backers.construction.linework.length).toBeGreaterThan(0);
+    const [of, on] = [reportOf(letters), reportOf(backers)];
+    expect([of.lays, of.thickness, on.lays, on.thickness]).toEqual(['letters', 2, 'backers', 6]);
+    // In brass of 8.5 g/cm3 and plywood, each as thick as it is.
+    const gramsOf = (job: typeof both) => (areaOf(job) * job.material.density * (job === letters ? 2 : 6)) / 1000;
+    const weights = (report: typeof of) =>
+      report.assemblies[0]!.pieces.filter(({ status }) => status === 'kept').reduce(
+        (sum, { weight }) => sum + weight,
+        0,
+      );
+    expect(weights(of)).toBeCloseTo(gramsOf(letters), 3);
+    expect(weights(on)).toBeCloseTo(gramsOf(backers), 3);
+  });
+
+  it('letters engraved on their backer lie on its sheet', () => {
+    expect(sheetOf(true, { letters: 'engrave' }).construction.area.length).toBeGreaterThan(0);
+    const job = sheetOf(true, { letters: 'engrave' }).recipe;
+    expect(jobOf({ ...job, backers: { ...job.backers!, laid: false } }).assemblies).toEqual([]);
   });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_JOBS } from '../../demo/src/jobs.ts';
 import { ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
+import { usualRail } from '../src/recipe/edits/rail.ts';
 import { applyPatch, inAssembly } from '../src/recipe/patch.ts';
 import { readRecipe, recipeJsonSchema } from '../src/recipe/read.ts';
 import { MAKE_IDS } from '../src/makes/makes.ts';
@@ -72,13 +73,13 @@ describe('recipe', () => {
       recipe,
       inAssembly(
         [
-          { path: ['rail'], value: { height: 3, overlap: 1, extend: 0 } },
+          { path: ['rail'], value: { ...usualRail(40), height: 3 } },
           { path: ['rail', 'height'], value: 5 },
         ],
         ONLY_THING,
       ),
     );
-    expect(thingIn(railed).rail).toEqual({ height: 5, overlap: 1, extend: 0 });
+    expect(thingIn(railed).rail).toEqual({ ...usualRail(40), height: 5 });
     expect(thingIn(railed).items).toBe(thingIn(recipe).items);
     expect(thingIn(recipe).rail).toBeNull();
   });

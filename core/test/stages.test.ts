@@ -9,8 +9,7 @@ function runsOf(input: RecipeInput, cache: StageCache): Record<string, number> {
   const before = new Map(cache.runs);
   jobOf(input, cache);
   const runs = [...cache.runs].map(([name, runs]) => [name, runs - (before.get(name) ?? 0)] as const);
-  // What all things of a job share is given a name, which is no work.
-  return Object.fromEntries(runs.filter(([name, times]) => times > 0 && name !== 'surroundings').sort());
+  return Object.fromEntries(runs.filter(([, times]) => times > 0).sort());
 }
 
 const once = (...stages: string[]) => Object.fromEntries(stages.sort().map((name) => [name, 1]));
@@ -23,8 +22,8 @@ const job = (more: Partial<Version1Input> = {}): Version1Input => ({
   ...more,
 });
 
-/** Its check is done anew, and its lines are put in order, whatever is said of a thing or of its work. */
-const said = (...stages: string[]) => ({ ...once('assembly', ...stages), 'running order': 2 });
+/** Its check is done anew, whatever is said of a thing or of its work. */
+const said = (...stages: string[]) => once('assembly', ...stages);
 
 const AFTER_HOLD = ['drawing', 'tabs', 'lines', 'pieces'];
 const AFTER_CONSTRUCTION = ['construction', 'hold', ...AFTER_HOLD];
@@ -34,7 +33,7 @@ describe('a change does again what it reaches, and no more', () => {
     ['name', { name: 'Another' }, {}],
     ['tag', { tags: ['lamp hut'] }, {}],
     ['tolerance of the files', { release: { tolerance: 0.05 } }, {}],
-    ['margin of the sheet', { sheet: { margin: 30 } }, { 'running order': 2 }],
+    ['margin of the sheet', { sheet: { margin: 30 } }, {}],
     ['cutting speed', { workOrder: { outline: { work: 'cut', speed: 9 } } }, said()],
     ['work for lines', { workOrder: { linework: { work: 'cut' } } }, said('lines', 'pieces')],
     ['tabs', { hold: { tabs: { by: 'number', number: 3 } } }, said('tabs', 'lines', 'pieces')],
@@ -82,7 +81,7 @@ describe('things of one sheet', () => {
     const cache = new StageCache();
     const twins = sheet(tag('WREN'), tag('WREN', { name: 'Spare' }), tag('WREN', { place: { x: 5, y: 300 } }));
     expect(runsOf(twins, cache)).toMatchObject({ assembly: 1, ...once('item', 'arrangement', ...AFTER_CONSTRUCTION) });
-    expect(Object.keys(runsOf(sheet(tag('WREN', { copies: 40 })), cache))).toEqual(['running order']);
+    expect(runsOf(sheet(tag('WREN', { copies: 40 })), cache)).toEqual({});
   });
 
   it('are moved, turned and copied without anything of them being computed', () => {
@@ -90,10 +89,7 @@ describe('things of one sheet', () => {
     jobOf(sheet(tag('WREN'), tag('FENNY', { place: { x: 0, y: 200 } })), cache);
     for (const more of [{ place: { x: 40, y: 250 } }, { turn: 90 }, { copies: 3 }, { name: 'Fenny' }]) {
       const runs = runsOf(sheet(tag('WREN'), tag('FENNY', { place: { x: 0, y: 200 }, ...more })), cache);
-      expect(
-        Object.keys(runs).filter((stage) => stage !== 'running order'),
-        JSON.stringify(more),
-      ).toEqual([]);
+      expect(runs, JSON.stringify(more)).toEqual({});
     }
   });
 

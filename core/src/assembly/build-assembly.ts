@@ -1,3 +1,4 @@
+import type { FileReading } from '../artwork/drawn.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
 import type { Contour } from '../geometry/contour.ts';
@@ -8,12 +9,18 @@ import { holdThing } from '../hold/hold-thing.ts';
 import { findPieces, type Piece, type PiecesPlan } from '../hold/pieces.ts';
 import { placeTabs, type Tab } from '../hold/tabs.ts';
 import type { ItemForm } from '../items/item.ts';
-import { drawItem, faceOf, itemPlan } from '../items/kinds.ts';
+import { drawItem, faceOf, itemPlan, sourceOf } from '../items/kinds.ts';
 import type { Face } from '../lettering/face.ts';
 import { assignLines, type AssignmentPlan, type Drawing, type Lines } from '../operations/lines.ts';
 import type { CouponOf, Item, Made, Role } from '../recipe/schema.ts';
 import { plansOf, type ItemPlan, type Surroundings } from './plans.ts';
 import { runStage, type StageCache, type Staged } from './stages.ts';
+
+/** Opened faces and read files, by id. */
+export interface Sources {
+  readonly faces: ReadonlyMap<string, Face>;
+  readonly artworks: ReadonlyMap<string, FileReading>;
+}
 
 /** An item of a thing, as it came out. */
 export interface ItemBuild {
@@ -22,6 +29,8 @@ export interface ItemBuild {
   readonly form: ItemForm;
   /** Whether the face it is set in is here. */
   readonly faceKnown: boolean;
+  /** Whether the file it comes from is here. */
+  readonly fileKnown: boolean;
   /** The face as it was opened; null where there is none. */
   readonly face: Face | null;
 }
@@ -50,20 +59,17 @@ export interface AssemblyBuild {
  * Computes a thing from its part of the recipe, stage by stage: items, arrangement, construction, hold, drawing,
  * tabs, lines, pieces. Pure: the same things and faces give the same build.
  */
-export function buildAssembly(
-  thing: Made,
-  around: Surroundings,
-  faces: ReadonlyMap<string, Face>,
-  cache: StageCache,
-): AssemblyBuild {
+export function buildAssembly(thing: Made, around: Surroundings, sources: Sources, cache: StageCache): AssemblyBuild {
   const plans = plansOf(thing, around);
   const { memo } = cache;
-  const drawn = plans.items.map((plan) => drawnItem(plan, faces, cache));
+  const drawn = plans.items.map((plan) => drawnItem(plan, sources, cache));
   const items = drawn.map(({ made }, i): ItemBuild => {
     const { item, role } = plans.items[i]!;
     const face = faceOf(item);
-    const opened = face === null ? null : (faces.get(face) ?? null);
-    return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null };
+    const opened = face === null ? null : (sources.faces.get(face) ?? null);
+    const file = sourceOf(item);
+    const fileKnown = file === null || sources.artworks.has(file);
+    return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null, fileKnown };
   });
   const places = items.map(({ item, role }) => ({ id: item.id, role, place: item.place }));
   const arranged = runStage(cache, 'arrangement', drawn, { ...plans.arrangement, places }, (plan) =>
@@ -117,11 +123,13 @@ export function buildCoupon(coupon: CouponOf, of: AssemblyBuild, cache: StageCac
   };
 }
 
-function drawnItem({ item, closing }: ItemPlan, faces: ReadonlyMap<string, Face>, cache: StageCache): Staged<ItemForm> {
+function drawnItem({ item, closing }: ItemPlan, { faces, artworks }: Sources, cache: StageCache): Staged<ItemForm> {
   const id = faceOf(item);
   const face = id === null ? null : (faces.get(id) ?? null);
-  const plan = { item: itemPlan(item), closing, here: face !== null };
-  return runStage(cache, 'item', [], plan, () => drawItem(item, { face, closing, memo: cache.memo }));
+  const file = sourceOf(item);
+  const reading = file === null ? null : (artworks.get(file) ?? null);
+  const plan = { item: itemPlan(item), closing, here: face !== null || reading !== null };
+  return runStage(cache, 'item', [], plan, () => drawItem(item, { face, closing, reading, memo: cache.memo }));
 }
 
 /** What comes of the drawing: pieces, tabs, and the lines by operation. */

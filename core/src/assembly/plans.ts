@@ -6,9 +6,10 @@ import type { CloseUpShare } from '../hold/joins/close-up-lettering.ts';
 import type { TiePlan } from '../hold/joins/tie.ts';
 import type { PiecesPlan } from '../hold/pieces.ts';
 import type { TabPlan } from '../hold/tabs.ts';
-import { isJoined, MAKES } from '../makes/makes.ts';
+import { hasPlate, isJoined, MAKES } from '../makes/makes.ts';
 import type { AssignmentPlan } from '../operations/lines.ts';
 import type { Item, Made, Recipe, Role } from '../recipe/schema.ts';
+import type { Lays } from '../recipe/stock.ts';
 import { limitAt, limitsFor } from '../shop/limits.ts';
 import type { Machine, Material } from '../shop/shop.ts';
 
@@ -19,6 +20,8 @@ export interface Surroundings {
   readonly thickness: number;
   readonly operations: Recipe['operations'];
   readonly assignment: Recipe['assignment'];
+  /** What of backed letters lies on the sheet. */
+  readonly lays: Lays;
 }
 
 /**
@@ -45,21 +48,29 @@ export interface ItemPlan {
 
 export function plansOf(thing: Made, around: Surroundings): Plans {
   const { make, plate, rail, backer, relief, hold } = thing;
-  const { machine, material, thickness, operations, assignment } = around;
+  const { machine, material, thickness, operations, assignment, lays } = around;
   const { base } = MAKES[make];
   const house = limitsFor(machine, material);
   const has = <T>(own: typeof base, part: T): T | null => (base === own ? part : null);
   const items = itemPlans(thing, neckOf(thing, around));
   return {
     items,
-    arrangement: { plate: has('plate', plate), rail: has('rail', rail), backer: has('backer', backer) },
+    arrangement: {
+      plate: has('plate', plate),
+      rail: has('rail', rail && { ...rail, sheet: rail.feet?.base ? thickness : null }),
+      backer: has('backer', lays === 'letters' ? null : { ...backer, alone: lays === 'backers' }),
+    },
     construction: {
       thicken: Object.fromEntries(
         items.flatMap(({ item }) => (item.kind === 'lettering' ? [[item.id, item.thicken]] : [])),
       ),
       plate: has('plate', plate),
       relief: MAKES[make].letters === 'standing' ? relief : null,
-      backer: has('backer', { ...backer, leastHole: backer.leastHole ?? limitAt(house.counter, thickness) }),
+      backer: has('backer', {
+        ...backer,
+        alone: lays === 'backers',
+        leastHole: backer.leastHole ?? limitAt(house.counter, thickness),
+      }),
     },
     hold: holdPlan(thing, items, around),
     pieces: { base, separate: hold.pieces === 'separate', coupon: false },
@@ -78,8 +89,11 @@ export const neckOf = (
   { machine, material, thickness }: Pick<Surroundings, 'machine' | 'material' | 'thickness'>,
 ): number => hold.joins.width ?? limitAt(limitsFor(machine, material).neck, thickness);
 
-/** What an item is in a thing of a make. */
-export const roleOf = ({ role }: Item, make: Made['make']): Role => role ?? MAKES[make].letters;
+/** What an item is in a thing of a make. Where there is no plate, what would be it is material. */
+export function roleOf({ role }: Item, make: Made['make']): Role {
+  if (role === 'plate' && !hasPlate(make)) return 'material';
+  return role ?? MAKES[make].letters;
+}
 
 function itemPlans({ make, items, hold: { joins } }: Made, neck: number): ItemPlan[] {
   return items

@@ -1,4 +1,5 @@
 import type { Memo } from '../geometry/memo.ts';
+import { isEqual } from './equal.ts';
 
 /** Letters and groups of letters whose results are surely kept: as many again may be. */
 const PARTS_KEPT = 3000;
@@ -10,13 +11,21 @@ interface Kept {
   readonly within: Kept[];
 }
 
+/** Data that were last seen in a place, and what they are called. */
+interface Slot {
+  readonly value: unknown;
+  readonly named: Kept;
+}
+
 /**
  * Remembers what each stage of a build made of what it was given, whichever thing it was for: alike things are computed
  * once, and a change of one leaves the others. A result is forgotten when so many builds went by that had no use for
  * it.
  */
 export class StageCache {
-  private readonly kept = new Map<string, Kept>();
+  /** By stage, and by what it was given. */
+  private readonly kept = new Map<string, Map<string, Kept>>();
+  private readonly slots = new Map<string, Slot>();
   private readonly parts = new Map<string, Parts>();
   private readonly running: Kept[] = [];
   private builds = 0;
@@ -31,14 +40,22 @@ export class StageCache {
    * run within one another; what is kept keeps what was made within it.
    */
   stage<T>(name: string, key: string, compute: () => T): T {
-    const place = `${name} ${key}`;
-    const known = this.kept.get(place);
+    const counted = () => {
+      this.counts.set(name, (this.counts.get(name) ?? 0) + 1);
+      return compute();
+    };
+    return this.keptOf(name, key, counted).result as T;
+  }
+
+  private keptOf(name: string, key: string, compute: () => unknown): Kept {
+    let all = this.kept.get(name);
+    if (!all) this.kept.set(name, (all = new Map<string, Kept>()));
+    const known = all.get(key);
     if (known) {
       this.use(known);
       this.running.at(-1)?.within.push(known);
-      return known.result as T;
+      return known;
     }
-    this.counts.set(name, (this.counts.get(name) ?? 0) + 1);
     const made: Kept = { result: undefined, lastUsed: this.builds, within: [] };
     this.running.push(made);
     try {
@@ -46,14 +63,23 @@ export class StageCache {
     } finally {
       this.running.pop();
     }
-    this.kept.set(place, made);
+    all.set(key, made);
     this.running.at(-1)?.within.push(made);
-    return made.result as T;
+    return made;
   }
 
-  /** A short name for a long key: the same one as long as it is in use. */
-  name(name: string, key: string): string {
-    return this.stage(name, key, () => this.newName());
+  /**
+   * A short name for plain data, whatever its size: alike data have the same one as long as it is in use.
+   * @param slot where such data were seen before: as a rule they are what they were, and comparing costs a third of
+   *   writing them out
+   * @param own what of them counts
+   */
+  name<T>(name: string, slot: string, value: T, own: (value: T) => unknown = (all) => all): string {
+    const place = `${name} ${slot}`;
+    const last = this.slots.get(place);
+    if (last && isEqual(last.value, value)) this.use(last.named);
+    else this.slots.set(place, { value, named: this.keptOf(name, JSON.stringify(own(value)), () => this.newName()) });
+    return this.slots.get(place)!.named.result as string;
   }
 
   /** A name that nothing else has. */
@@ -68,7 +94,9 @@ export class StageCache {
 
   /** To be called when a build is done. */
   turn(): void {
-    for (const [place, { lastUsed }] of this.kept) if (this.builds - lastUsed > this.depth) this.kept.delete(place);
+    const isOld = ({ lastUsed }: Kept) => this.builds - lastUsed > this.depth;
+    for (const all of this.kept.values()) for (const [key, kept] of all) if (isOld(kept)) all.delete(key);
+    for (const [place, { named }] of this.slots) if (isOld(named)) this.slots.delete(place);
     this.builds++;
   }
 

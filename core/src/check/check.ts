@@ -1,6 +1,7 @@
 import { within } from '../recipe/patch.ts';
 import type { AssemblyBuild } from '../assembly/build-assembly.ts';
 import type { AssemblyRule, Finding, JobRule, LetteringRule, MeasuredRule, RuleName } from './finding.ts';
+import { artworkMissing } from './rules/artwork-missing.ts';
 import { closedCounter } from './rules/closed-counter.ts';
 import { dropOut } from './rules/drop-out.ts';
 import { faceMissing } from './rules/face-missing.ts';
@@ -18,10 +19,12 @@ import { narrowGap } from './rules/narrow-gap.ts';
 import { noWords } from './rules/no-words.ts';
 import { offTheSheet } from './rules/off-the-sheet.ts';
 import { oneBridge } from './rules/one-bridge.ts';
+import { openLine } from './rules/open-line.ts';
 import { order } from './rules/order.ts';
 import { overlap } from './rules/overlap.ts';
 import { partedLetter } from './rules/parted-letter.ts';
 import { pastTheCircle } from './rules/past-the-circle.ts';
+import { pastTheGuide } from './rules/past-the-guide.ts';
 import { singleLineFace } from './rules/single-line-face.ts';
 import { slenderBridge } from './rules/slender-bridge.ts';
 import { speck } from './rules/speck.ts';
@@ -53,7 +56,10 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'closed counter': closedCounter,
   'parted letter': partedLetter,
   'words off the plate': wordsOffThePlate,
+  'past the guide': pastTheGuide,
   'hole in the way': holeInTheWay,
+  'artwork missing': artworkMissing,
+  'open line': openLine,
 };
 
 const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {

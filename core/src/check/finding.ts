@@ -20,7 +20,10 @@ export type AssemblyRule =
   | 'closed counter'
   | 'parted letter'
   | 'words off the plate'
-  | 'hole in the way';
+  | 'past the guide'
+  | 'hole in the way'
+  | 'artwork missing'
+  | 'open line';
 
 /** Rules about the whole job. */
 export type JobRule = 'off the sheet' | 'overlap' | 'unassigned' | 'machine' | 'order';

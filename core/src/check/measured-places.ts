@@ -1,3 +1,4 @@
+import { inReadingOrder } from '../recipe/identity.ts';
 import { MAKES } from '../makes/makes.ts';
 import { growBounds, type Bounds } from '../geometry/bounds.ts';
 import type { SourceId } from '../geometry/segment.ts';
@@ -71,6 +72,6 @@ function reasonOf({ machine, material, thing, thicknessOfSheet }: MeasuredSubjec
   return limitReason(limitsFor(machine, material)[limit], thicknessOfSheet, machine);
 }
 
-/** Whose edges they are, in words. */
+/** Whose edges they are, in words, as they are read. */
 export const whose = (ids: readonly SourceId[], { letters }: MeasuredSubject): string =>
-  [...new Set(ids.map((id) => letterName(id, letters)))].slice(0, 2).join(' and ');
+  [...new Set(inReadingOrder(ids).map((id) => letterName(id, letters)))].slice(0, 2).join(' and ');

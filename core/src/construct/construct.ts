@@ -1,16 +1,17 @@
 import { boundsMeet } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
-import { weldRegions } from '../geometry/kernel/boolean.ts';
+import { knockOut, weldRegions } from '../geometry/kernel/boolean.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { roundedRectangle } from '../geometry/shapes.ts';
-import { RAIL } from '../recipe/identity.ts';
-import type { Backer, Plate, Relief, Role, Thickening } from '../recipe/parts.ts';
-import type { Arrangement } from './arrangement.ts';
+import { BASE, holeEdge, RAIL } from '../recipe/identity.ts';
+import type { Plate, Relief, Role, Thickening } from '../recipe/parts.ts';
+import type { Arrangement, BackerPlan } from './arrangement.ts';
 import { backerOf, locatingLines } from './backer.ts';
 import { groupLetters, type ItemGroup, type LetterGroup } from './groups.ts';
 import { joinAcrossItems, lessLater } from './across-items.ts';
 import { engravedArea } from './engraved-area.ts';
 import { borderLines, groundOf, plateWithHoles } from './plate.ts';
+import type { Base } from './rails.ts';
 
 /** What items are in or on, and what becomes of their letters. Lengths in mm. */
 export interface ConstructionPlan {
@@ -20,7 +21,7 @@ export interface ConstructionPlan {
   /** The ground round letters that are left standing. */
   readonly relief: Relief | null;
   /** Holes of the backer that a disc of `leastHole` fills are filled. */
-  readonly backer: (Backer & { readonly leastHole: number }) | null;
+  readonly backer: (BackerPlan & { readonly leastHole: number }) | null;
 }
 
 /** What items and what they are on become, before anything is held. Regions in mm in the thing's own frame. */
@@ -29,6 +30,8 @@ export interface Construction {
   readonly groups: readonly ItemGroup[];
   /** All that is material before anything is cut through it: the plate with its holes, letters, rails. */
   readonly material: Region;
+  /** What is cut beside it and never joined to it: the base that its feet go through. */
+  readonly beside: Region;
   /** What is cut through it, less what is laid over that again; letters of several items where they meet. */
   readonly openings: readonly LetterGroup[];
   /** Areas to engrave. */
@@ -57,14 +60,14 @@ export function construct(plan: ConstructionPlan, arrangement: Arrangement, memo
     role === 'engraved' || role === 'line' ? letters.flatMap((letter) => letter.strokes) : [],
   );
   const followed = groups.filter(({ role }) => role === 'line').flatMap(({ region }) => region);
-  return { groups, openings, ...parts, linework: [...parts.linework, ...strokes, ...followed] };
+  return { groups, openings, beside: [], ...parts, linework: [...parts.linework, ...strokes, ...followed] };
 }
 
 /** What a shape has of thickening. */
 const PLAIN: Thickening = { by: 0, keepCounters: 0, letters: {}, counters: {} };
 
 type Groups = readonly ItemGroup[];
-type Parts = Pick<Construction, 'material' | 'area' | 'linework'>;
+type Parts = Pick<Construction, 'material' | 'area' | 'linework'> & Partial<Pick<Construction, 'beside'>>;
 
 const regionsOf = (groups: Groups, role: Role): Region[] =>
   groups.filter((group) => group.role === role).map(({ region }) => region);
@@ -82,13 +85,13 @@ function openingsOf(groups: Groups, memo: Memo): ItemGroup[] {
 }
 
 function onPlate({ relief }: ConstructionPlan, plan: Plate, groups: Groups, arrangement: Arrangement): Parts {
-  const plate = arrangement.plate!;
-  const body = plateWithHoles(plan, plate);
+  const plate = { plan, box: arrangement.plate!, figure: arrangement.plateFigure };
+  const body = plateWithHoles(plate);
   const added = regionsOf(groups, 'material');
   return {
     material: added.length === 0 ? body : weldRegions([body, ...added]),
-    area: engravedArea(relief ? groundOf(relief, plan, plate) : [], groups),
-    linework: borderLines(plan, plate),
+    area: engravedArea(relief ? groundOf(relief, plate) : [], groups),
+    linework: borderLines(plate),
   };
 }
 
@@ -101,11 +104,16 @@ function onBacker(
   const backing = letters.length === 0 ? [] : backerOf(letters, backer, place);
   if (backer.letters === 'engrave') return { material: backing, area: engravedArea(letters, groups), linework: [] };
   const linework = backer.locate ? locatingLines(letters, place) : [];
-  return { material: [...letters, ...backing], area: engravedArea([], groups), linework };
+  return { material: backer.alone ? backing : [...letters, ...backing], area: engravedArea([], groups), linework };
 }
 
-function byThemselves(groups: Groups, { rails }: Arrangement): Parts {
+function byThemselves(groups: Groups, { rails, base }: Arrangement): Parts {
   const bars = rails.map((box): Region => [roundedRectangle(box, 0, RAIL)]);
   const material = weldRegions([...regionsOf(groups, 'material'), ...bars]);
-  return { material, area: engravedArea([], groups), linework: [] };
+  return { material, beside: base ? baseWithSlots(base) : [], area: engravedArea([], groups), linework: [] };
+}
+
+function baseWithSlots({ box, cornerRadius, slots }: Base): Region {
+  const cut = slots.map((slot, i): Region => [roundedRectangle(slot, 0, holeEdge(i))]);
+  return knockOut([roundedRectangle(box, cornerRadius, BASE)], weldRegions(cut));
 }

@@ -42,7 +42,9 @@ export function polygon(points: readonly Point[], source: SourceId): Contour {
   return closedContour(points.map((from, i) => line(from, points[(i + 1) % points.length]!, source)));
 }
 
-/** Takes the rounding of sines out of the joints: each segment begins exactly where the last ended. */
-function joined(segments: readonly Segment[]): Contour {
+/**
+ * A closed contour of segments that meet but for the rounding of sines: each begins exactly where the last ended.
+ */
+export function joined(segments: readonly Segment[]): Contour {
   return closedContour(segments.map((segment, i) => ({ ...segment, from: segments.at(i - 1)!.to })));
 }

@@ -15,16 +15,18 @@ export interface HoldPlan {
 /** Joins loose material first, and then bridges the islands of what is cut through it. */
 export function holdThing(
   { joins, bridges }: HoldPlan,
-  { material, openings }: Construction,
+  { material, beside, openings }: Construction,
   arrangement: Pick<Arrangement, 'items' | 'letters' | 'rails'>,
   memo: Memo,
 ): Hold {
   const joined = joins
     ? join({ material }, { letters: standing(arrangement), rails: arrangement.rails }, joins, memo)
     : null;
-  if (!bridges) return heldAsItIs(joined ?? { material });
-  const held = holdIslands(joined?.material ?? material, openings, arrangement.letters, bridges, memo);
-  return { ...heldAsItIs(joined ?? { material }), ...held };
+  const held = heldAsItIs(joined ?? { material });
+  const whole = bridges
+    ? { ...held, ...holdIslands(held.material, openings, arrangement.letters, bridges, memo) }
+    : held;
+  return beside.length === 0 ? whole : { ...whole, material: [...whole.material, ...beside] };
 }
 
 /** Letters that are material, and can be joined. */

@@ -1,4 +1,4 @@
-import { BACKER, BORDER, COUPON, partId, PLATE, RAIL } from '../recipe/identity.ts';
+import { BACKER, BASE, BORDER, COUPON, partId, PLATE, RAIL, SHAPE, withinItem } from '../recipe/identity.ts';
 import { boundsContain } from '../geometry/bounds.ts';
 import { componentsOf, probePoint, type Component } from '../geometry/components.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
@@ -94,7 +94,9 @@ function keptOnes({ base, separate, coupon }: PiecesPlan, components: readonly C
   if (base === 'rail') {
     if (separate) return new Set(components);
     const rail = components.find(({ sources }) => sources.has(RAIL));
-    return new Set([rail ?? components[0]].filter((component) => component !== undefined));
+    const base = components.find(({ sources }) => sources.has(BASE));
+    const first = rail ?? components.find((component) => component !== base);
+    return new Set([first, base].filter((component) => component !== undefined));
   }
   const plate = components.find(({ sources }) => sources.has(PLATE));
   return new Set(plate ? [plate] : []);
@@ -110,8 +112,9 @@ function named(
   const list =
     own.length > 3
       ? `${own
-          .map(({ text }) => text)
+          .map(({ id, text }) => (withinItem(id) === SHAPE ? ` ${text} ` : text))
           .join('')
+          .trim()
           .slice(0, 24)}`
       : names.join(', ');
   const plate = sources.has(PLATE) && onPlate;
@@ -122,7 +125,9 @@ function named(
         ? 'Plate'
         : sources.has(BACKER)
           ? 'Backer'
-          : list || (sources.has(RAIL) ? 'Rail' : sources.has(BORDER) ? 'Inside the border' : 'Hole'),
+          : sources.has(BASE)
+            ? 'Base'
+            : list || (sources.has(RAIL) ? 'Rail' : sources.has(BORDER) ? 'Inside the border' : 'Hole'),
     letters: own.map(({ id }) => id),
   };
 }

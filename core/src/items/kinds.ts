@@ -5,12 +5,17 @@ import type { Memo } from '../geometry/memo.ts';
 import { turnPointBy, turnRegion } from '../geometry/turn.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Item } from '../recipe/parts.ts';
-import type { ItemForm, ItemKind, ItemResources } from './item.ts';
+import type { ArtworkFacts, ItemForm, ItemKind, ItemResources } from './item.ts';
+import { artwork } from './artwork.ts';
 import { lettering } from './lettering.ts';
 import { shape } from './shape.ts';
 
 /** Every kind of item. */
-const KINDS: { readonly [K in Item['kind']]: ItemKind<Extract<Item, { kind: K }>> } = { lettering, shape };
+const KINDS: { readonly [K in Item['kind']]: ItemKind<Extract<Item, { kind: K }>> } = {
+  lettering,
+  shape,
+  artwork,
+};
 
 const kindOf = (item: Item): ItemKind<Item> => KINDS[item.kind] as ItemKind<Item>;
 
@@ -26,6 +31,9 @@ export function drawItem(item: Item, resources: ItemResources): ItemForm {
 /** The face an item is set in; null where it needs none. */
 export const faceOf = (item: Item): string | null => kindOf(item).face(item);
 
+/** The file an item comes from; null where it comes from none. */
+export const sourceOf = (item: Item): string | null => kindOf(item).source(item);
+
 /** What people call an item. */
 export const itemName = (item: Item): string => item.name ?? kindOf(item).called(item);
 
@@ -33,7 +41,22 @@ export const itemName = (item: Item): string => item.name ?? kindOf(item).called
 function turned(form: ItemForm, degrees: number, memo: Memo): ItemForm {
   const letters = form.letters.map((letter) => turnLetter(letter, degrees, memo));
   const bounds = joinBounds(letters.map((letter) => letter.bounds));
-  return { ...form, letters, bounds, baselines: degrees % 360 === 0 ? form.baselines : [] };
+  const isLevel = degrees % 360 === 0;
+  return {
+    ...form,
+    letters,
+    bounds,
+    baselines: isLevel ? form.baselines : [],
+    lines: isLevel ? form.lines : null,
+    artwork: form.artwork && turnedArtwork(form.artwork, degrees),
+  };
+}
+
+/** Places of gaps turn with it. */
+function turnedArtwork({ closing, ...rest }: ArtworkFacts, degrees: number): ArtworkFacts {
+  const turn = turnPointBy(degrees);
+  const gaps = closing.gaps.map((gap) => ({ ...gap, from: turn(gap.from), to: turn(gap.to) }));
+  return { ...rest, closing: { ...closing, gaps } };
 }
 
 function turnLetter(letter: Letter, degrees: number, memo: Memo): Letter {

@@ -1,4 +1,5 @@
 import { NO_BOUNDS } from '../geometry/bounds.ts';
+import type { TypeLines } from '../construct/places.ts';
 import { layOutClosedUp } from '../hold/joins/close-up-lettering.ts';
 import { layOut, type Lettering } from '../lettering/layout.ts';
 import type { LetteringItem } from '../recipe/parts.ts';
@@ -29,14 +30,26 @@ export const lettering: ItemKind<LetteringItem> = {
     return {
       letters: set.letters,
       bounds: set.bounds,
-      baselines: set.baselines.filter((_, line) => set.letters.some((letter) => letter.line === line)),
+      baselines: set.baselines.flatMap((y, line) =>
+        set.letters.some((letter) => letter.line === line)
+          ? [{ y, capHeight: set.capHeight * (item.lineScale[line] ?? 1) }]
+          : [],
+      ),
+      lines: item.bow ? null : typeLinesOf(set, item.lineScale[0] ?? 1),
       gap: GAP * set.capHeight,
       lettering: set,
+      artwork: null,
     };
   },
   face: ({ face }) => face,
+  source: () => null,
   called: ({ words }) => words.trim().split('\n', 1)[0]!.slice(0, LONGEST_NAME) || 'No words yet',
 };
+
+function typeLinesOf({ baselines, capHeight, xHeight }: Lettering, firstScale: number): TypeLines | null {
+  const last = baselines.at(-1);
+  return last === undefined ? null : { baseline: last, xHeight: xHeight * firstScale, cap: capHeight * firstScale };
+}
 
 /** What tells nothing of the form. */
 function withoutCommon({

@@ -1,14 +1,16 @@
-import { buildAssembly, buildCoupon, type AssemblyBuild } from '../assembly/build-assembly.ts';
+import type { FileReading } from '../artwork/drawn.ts';
+import { buildAssembly, buildCoupon, type AssemblyBuild, type Sources } from '../assembly/build-assembly.ts';
 import type { Surroundings } from '../assembly/plans.ts';
 import { StageCache } from '../assembly/stages.ts';
 import { checkAssembly, checkJob, findingOf, inOrder } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
 import type { LaidSubject } from '../check/subjects.ts';
 import type { Bounds } from '../geometry/bounds.ts';
-import { faceOf, itemName } from '../items/kinds.ts';
+import { faceOf, itemName, sourceOf } from '../items/kinds.ts';
 import type { Face } from '../lettering/face.ts';
 import type { Operation } from '../operations/operations.ts';
 import type { Assembly, LineKind, Made, Recipe } from '../recipe/schema.ts';
+import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { layOnSheet } from '../sheet/lay-out.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
 import { type Machine, type Material, type Shop } from '../shop/shop.ts';
@@ -19,7 +21,11 @@ export interface Resources {
   readonly shop: Shop;
   /** Opened faces by id; a recipe's face that is not among them becomes a finding. */
   readonly faces: ReadonlyMap<string, Face>;
+  /** Files of artwork by id, read; what is not among them becomes a finding. */
+  readonly artworks?: ReadonlyMap<string, FileReading>;
 }
+
+const NO_ARTWORKS: ReadonlyMap<string, FileReading> = new Map();
 
 /** A thing where it lies on the sheet. */
 export interface LaidAssembly {
@@ -50,8 +56,6 @@ export interface Build {
 interface Checked {
   readonly built: AssemblyBuild;
   readonly findings: readonly Finding[];
-  /** By what alike things are known. */
-  readonly key: string;
 }
 
 /**
@@ -60,30 +64,36 @@ interface Checked {
  * @param cache kept between builds by a caller that builds again and again; stages whose inputs are the same are not
  *   done again
  */
-export function build(recipe: Recipe, { shop, faces }: Resources, cache = new StageCache(1)): Build {
+export function build(recipe: Recipe, resources: Resources, cache = new StageCache(1)): Build {
+  const { shop } = resources;
+  const sources = sourcesOf(resources);
   const { around, machineKnown, materialKnown } = surroundingsOf(recipe, shop);
   const { machine, material } = around;
-  const here = [...facesOf(recipe)].filter((face) => faces.has(face)).join();
-  const surroundings = cache.name('surroundings', `${JSON.stringify(around)} ${here}`);
+  const here = [
+    ...[...facesOf(recipe)].filter((face) => sources.faces.has(face)),
+    ...[...filesOf(recipe)].filter((file) => sources.artworks.has(file)),
+  ];
+  const surroundings = cache.name('surroundings', '', [around, here]);
 
-  const shown = recipe.assemblies.filter(({ hidden }) => !hidden);
+  const shown = recipe.assemblies.filter((each) => !each.hidden && liesOnSheet(each, around.lays));
   const made = shown.map((assembly) => {
-    const checked = checkedAssembly(assembly, recipe, around, surroundings, faces, cache);
+    const checked = checkedAssembly(assembly, recipe, around, surroundings, sources, cache);
     return { assembly, name: assemblyName(assembly, recipe), ...checked };
   });
   const layout = layOnSheet(
     recipe.sheet,
-    made.map(({ assembly: { place, turn, copies }, built: { arrangement } }) => ({
+    made.map(({ assembly: { place, turn, copies, inRow }, built: { arrangement } }) => ({
       object: arrangement.object,
       middle: arrangement.middle,
       place,
       turn,
       copies,
+      inRow,
     })),
   );
   const sheet = { width: layout.width, height: layout.height };
   const laid = made.map((each, i) => ({ ...each, placements: layout.placements[i]! }));
-  const run = runOperations(recipe.operations, laid, machine, cache);
+  const run = runOperations(recipe.operations, laid, machine);
   const findings = [
     ...laid.flatMap((each) => findingsOnSheet(each, laid.length > 1)),
     ...checkJob({
@@ -111,16 +121,25 @@ export function surroundingsOf(
   recipe: Recipe,
   shop: Shop,
 ): { readonly around: Surroundings; readonly machineKnown: boolean; readonly materialKnown: boolean } {
-  const knownMachine = shop.machines.find(({ id }) => id === recipe.machine);
-  const knownMaterial = shop.materials.find(({ id }) => id === recipe.material);
+  const stock = stockOf(recipe);
+  const knownMachine = shop.machines.find(({ id }) => id === stock.machine);
+  const knownMaterial = shop.materials.find(({ id }) => id === stock.material);
   const [machine, material] = [knownMachine ?? shop.machines[0], knownMaterial ?? shop.materials[0]];
   if (!machine || !material) throw new Error('The shop has no machine or no material.');
-  const { thickness, operations, assignment } = recipe;
+  const { operations, assignment } = recipe;
+  const { thickness } = stock;
   return {
-    around: { machine, material, thickness, operations, assignment },
+    around: { machine, material, thickness, operations, assignment, lays: laysOf(recipe) },
     machineKnown: knownMachine !== undefined,
     materialKnown: knownMaterial !== undefined,
   };
+}
+
+/** Letters engraved on their backer lie on its sheet. */
+function liesOnSheet(assembly: Assembly, lays: Lays): boolean {
+  const isBacked = assembly.make === 'backed';
+  if (lays === 'backers') return isBacked;
+  return lays === 'all' || !isBacked || assembly.backer.letters === 'cut';
 }
 
 /** A thing, computed or found: those that differ but in id, name and place are computed once. */
@@ -129,24 +148,48 @@ function checkedAssembly(
   recipe: Recipe,
   around: Surroundings,
   surroundings: string,
-  faces: ReadonlyMap<string, Face>,
+  sources: Sources,
   cache: StageCache,
 ): Checked {
-  const { id: _id, name: _name, place: _place, turn: _turn, copies: _copies, hidden: _hidden, ...own } = assembly;
-  const of = assembly.make === 'coupon' ? recipe.assemblies.find(({ id }) => id === assembly.of) : undefined;
-  return cache.stage('assembly', `${surroundings} ${JSON.stringify([own, of])}`, () => {
+  const of = assembly.make === 'coupon' ? recipe.assemblies.find((each) => each.id === assembly.of) : null;
+  const thing = cache.name('thing', assembly.id, { assembly, of }, whatIsMade);
+  return cache.stage('assembly', `${surroundings} ${thing}`, () => {
     const built =
       assembly.make === 'coupon'
-        ? buildCoupon(assembly, buildAssembly(of as Made, around, faces, cache), cache)
-        : buildAssembly(assembly, around, faces, cache);
-    return { built, findings: checkAssembly(built), key: cache.newName() };
+        ? buildCoupon(assembly, buildAssembly(of as Made, around, sources, cache), cache)
+        : buildAssembly(assembly, around, sources, cache);
+    return { built, findings: checkAssembly(built) };
   });
 }
+
+/** What of a thing its making depends on: not what it is called and not where it lies. */
+function whatIsMade({ assembly, of }: { readonly assembly: Assembly; readonly of: Assembly | null | undefined }) {
+  const {
+    id: _id,
+    name: _name,
+    place: _place,
+    turn: _turn,
+    copies: _copies,
+    inRow: _inRow,
+    hidden: _hidden,
+    ...own
+  } = assembly;
+  return [own, of];
+}
+
+/** Faces and files among what a build is given. */
+export const sourcesOf = ({ faces, artworks = NO_ARTWORKS }: Resources): Sources => ({ faces, artworks });
 
 /** Ids of the faces that a recipe needs. */
 export function facesOf({ assemblies }: Pick<Recipe, 'assemblies'>): Set<string> {
   const items = assemblies.flatMap((assembly) => (assembly.make === 'coupon' ? [] : assembly.items));
   return new Set(items.flatMap((item) => faceOf(item) ?? []));
+}
+
+/** Files of artwork that a recipe needs. */
+export function filesOf({ assemblies }: Pick<Recipe, 'assemblies'>): Set<string> {
+  const items = assemblies.flatMap((assembly) => (assembly.make === 'coupon' ? [] : assembly.items));
+  return new Set(items.flatMap((item) => sourceOf(item) ?? []));
 }
 
 /** What people call a thing: its own name, or that of the first item in it. */

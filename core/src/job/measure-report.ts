@@ -1,3 +1,4 @@
+import { inReadingOrder } from '../recipe/identity.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Speck } from '../measure/specks.ts';
@@ -62,7 +63,11 @@ export function measureReportOf({ built, measures, placement }: AssemblyMeasures
     least: { thickness: thickness.least && placeOf(thickness.least), gap: gaps.least && placeOf(gaps.least) },
     thin: thickness.thin.map(placeOf),
     narrow: gaps.thin.map(placeOf),
-    necks: measures.necks.map(({ a, b, width, place }) => ({ between: [name(a), name(b)], width, place: on(place) })),
+    necks: measures.necks.map(({ a, b, width, place }) => ({
+      between: inReadingOrder([a, b]).map(name) as [string, string],
+      width,
+      place: on(place),
+    })),
     counters: measures.counters.map(({ name: letter, disc, width, area, place }) => ({
       name: letter,
       disc,

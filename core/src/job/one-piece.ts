@@ -11,7 +11,7 @@ import { inItem } from '../recipe/identity.ts';
 import { patchBetween, within, type RecipePatch } from '../recipe/patch.ts';
 import type { Made, Recipe } from '../recipe/schema.ts';
 import { isUnder, limitAt, limitsFor } from '../shop/limits.ts';
-import { surroundingsOf, type Resources } from './build-job.ts';
+import { sourcesOf, surroundingsOf, type Resources } from './build-job.ts';
 
 /** What makes stand-alone lettering one piece, as a change to its recipe, and what that changes, in words. */
 export interface OnePiece {
@@ -48,10 +48,10 @@ export function makeOnePiece(
   const thing = recipe.assemblies.find((each) => each.id === id);
   if (!thing || thing.make === 'coupon') throw new Error(`The recipe makes no ${id}.`);
   const around: Surroundings = surroundingsOf(recipe, resources.shop).around;
-  const builtOf = (changed: Made) => buildAssembly(changed, around, resources.faces, cache);
+  const builtOf = (changed: Made) => buildAssembly(changed, around, sourcesOf(resources), cache);
   const before = builtOf(thing);
   const limit = neckOf(thing, around);
-  const counter = tidy(limitAt(limitsFor(around.machine, around.material).counter, recipe.thickness), 2);
+  const counter = tidy(limitAt(limitsFor(around.machine, around.material).counter, around.thickness), 2);
   const own = thing.hold.joins;
   const ways: readonly Partial<Joins>[] = [
     {},

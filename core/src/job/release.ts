@@ -8,6 +8,7 @@ import { writeSvg } from '../formats/svg/svg-writer.ts';
 import { decimal } from '../formats/numbers.ts';
 import type { Operation } from '../operations/operations.ts';
 import { MAKES } from '../makes/makes.ts';
+import { stockOf } from '../recipe/stock.ts';
 import { formatTime } from '../units/quantity.ts';
 import type { Build } from './build-job.ts';
 import { measure } from './measure-job.ts';
@@ -95,7 +96,7 @@ export function sheetDrawing(
   return {
     title: recipe.name,
     description:
-      `${makes.join(', ')}, ${recipe.thickness} mm, ` +
+      `${makes.join(', ')}, ${stockOf(recipe).thickness} mm, ` +
       `${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
     width: sheet.width,
     height: sheet.height,

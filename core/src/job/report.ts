@@ -8,10 +8,12 @@ import { contourBounds } from '../geometry/contour-facts.ts';
 import { countBridges } from '../hold/bridges/bridge.ts';
 import type { Tie } from '../hold/joins/tie.ts';
 import type { Piece } from '../hold/pieces.ts';
+import type { ArtworkFacts } from '../items/item.ts';
 import { itemName } from '../items/kinds.ts';
 import { inItem } from '../recipe/identity.ts';
 import { letterName, letterNames } from '../lettering/naming.ts';
 import type { Assembly, Item, LineKind, Role } from '../recipe/schema.ts';
+import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { placeBounds, placePoint } from '../sheet/placement.ts';
 import type { Work, WorkSettings } from '../shop/shop.ts';
 import type { Build, LaidAssembly } from './build-job.ts';
@@ -27,6 +29,8 @@ export interface Report {
   readonly machine: string;
   readonly material: string;
   readonly thickness: number;
+  /** What of the job lies on the sheet. */
+  readonly lays: Lays;
   readonly sheet: { readonly width: number; readonly height: number };
   readonly bounds: Bounds;
   readonly assemblies: readonly AssemblyReport[];
@@ -80,6 +84,8 @@ export interface ItemReport {
   /** As they came out, mm; null where it has no letters. */
   readonly capHeight: number | null;
   readonly xHeight: number | null;
+  /** What became of its file; null where it comes from none. */
+  readonly artwork: ArtworkFacts | null;
 }
 
 export interface PieceReport {
@@ -134,7 +140,8 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
     name: recipe.name,
     machine: machine.name,
     material: material.name,
-    thickness: recipe.thickness,
+    thickness: stockOf(recipe).thickness,
+    lays: laysOf(recipe),
     sheet,
     bounds: joinBounds(released.map(contourBounds)),
     assemblies: assemblies.map((laid, i) => assemblyReport(laid, measures?.assemblies[i])),
@@ -169,13 +176,14 @@ function assemblyReport({ assembly, name, built, placements }: LaidAssembly, tak
     name,
     make: assembly.make,
     copies: placements.length,
-    items: items.map(({ item, role, form: { lettering } }) => ({
+    items: items.map(({ item, role, form: { lettering, artwork } }) => ({
       id: item.id,
       name: itemName(item),
       kind: item.kind,
       role,
       capHeight: lettering && lettering.capHeight,
       xHeight: lettering && lettering.xHeight,
+      artwork,
     })),
     capHeight,
     thickened: {

@@ -1,18 +1,16 @@
 import type { Bounds } from '../geometry/bounds.ts';
 import type { Lines } from '../operations/lines.ts';
-import type { StageCache } from '../assembly/stages.ts';
-import { startOf, type Contour } from '../geometry/contour.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import { endOf, startOf, type Contour } from '../geometry/contour.ts';
+import type { Point } from '../geometry/point.ts';
 import { lengthOf, operationOf, type Operation, type Run } from '../operations/operations.ts';
-import { nearestFirst, travelBetween } from '../operations/order.ts';
+import { nearestFirst, nearestPoints, travelBetween } from '../operations/order.ts';
 import type { OperationPlan } from '../recipe/schema.ts';
-import { placeBounds, placeRegion, unplacePoint, type Placement } from '../sheet/placement.ts';
+import { placeBounds, placePoint, placeRegion, unplacePoint, type Placement } from '../sheet/placement.ts';
 import type { Machine } from '../shop/shop.ts';
 
-/** A thing on the sheet, and by what alike ones are known. */
+/** A thing on the sheet. */
 interface Laid {
   readonly built: { readonly arrangement: { readonly object: Bounds }; readonly lines: readonly Lines[] };
-  readonly key: string;
   readonly placements: readonly Placement[];
 }
 
@@ -21,21 +19,18 @@ interface Ordered {
   readonly contours: readonly Contour[];
   readonly length: number;
   readonly travel: number;
+  readonly start: Point;
+  readonly end: Point;
 }
 
 const CORNER: Point = { x: 0, y: 0 };
 
 /** The operations as the machine runs them: one after the other, each from thing to thing. */
-export function runOperations(
-  plans: readonly OperationPlan[],
-  laid: readonly Laid[],
-  machine: Machine,
-  cache: StageCache,
-): Operation[] {
+export function runOperations(plans: readonly OperationPlan[], laid: readonly Laid[], machine: Machine): Operation[] {
   const things = nearestThings(laid);
   return plans.flatMap((plan) =>
     [true, false].flatMap((fill) => {
-      const runs = things.flatMap((thing, i) => runOf(thing, i === 0, plan, fill, machine, cache));
+      const runs = things.flatMap((thing, i) => runOf(thing, i === 0, plan, fill, machine));
       return runs.length === 0 ? [] : [operationOf(plan, fill, runs, machine)];
     }),
   );
@@ -45,24 +40,12 @@ type Thing = Omit<Laid, 'placements'> & { readonly placement: Placement };
 
 /** Every copy of every thing, from the corner of the sheet to the nearest, and so on. */
 function nearestThings(laid: readonly Laid[]): Thing[] {
-  const waiting = laid.flatMap(({ built, key, placements }) =>
-    placements.map((placement) => {
-      const { minX, minY } = placeBounds(built.arrangement.object, placement);
-      return { thing: { built, key, placement }, at: { x: minX, y: minY } };
-    }),
-  );
-  const ordered: Thing[] = [];
-  let at = CORNER;
-  while (waiting.length > 0) {
-    const nearest = waiting.reduce(
-      (best, each, i) => (distance(each.at, at) < distance(waiting[best]!.at, at) ? i : best),
-      0,
-    );
-    const [next] = waiting.splice(nearest, 1);
-    ordered.push(next!.thing);
-    at = next!.at;
-  }
-  return ordered;
+  const things = laid.flatMap(({ built, placements }) => placements.map((placement): Thing => ({ built, placement })));
+  const corners = things.map(({ built, placement }): Point => {
+    const { minX, minY } = placeBounds(built.arrangement.object, placement);
+    return { x: minX, y: minY };
+  });
+  return nearestPoints(corners, CORNER).map((i) => things[i]!);
 }
 
 /**
@@ -70,21 +53,43 @@ function nearestThings(laid: readonly Laid[]): Thing[] {
  * of the sheet.
  */
 function runOf(
-  { built, key, placement }: Thing,
+  { built, placement }: Thing,
   isFirst: boolean,
   plan: OperationPlan,
   fill: boolean,
   machine: Machine,
-  cache: StageCache,
 ): Run[] {
   const lines = built.lines.find((each) => each.operation === plan.id && each.fill === fill);
   if (!lines) return [];
-  const { contours, kinds } = lines;
-  const from = isFirst ? unplacePoint(CORNER, placement) : CORNER;
-  const ordered = cache.stage('running order', `${key} ${plan.id} ${fill} ${from.x} ${from.y}`, (): Ordered => {
-    const own = nearestFirst(contours, from);
-    const travel = travelBetween(own, startOf(own[0]!));
-    return { contours: own, length: lengthOf(contours, fill, machine.fillPitch), travel };
-  });
-  return [{ kinds, ...ordered, contours: placeRegion(ordered.contours, placement) }];
+  const { contours, length, travel, start, end } = isFirst
+    ? ordered(fromElsewhere, lines, unplacePoint(CORNER, placement), machine.fillPitch)
+    : ordered(fromCorner, lines, CORNER, machine.fillPitch);
+  return [
+    {
+      kinds: lines.kinds,
+      count: contours.length,
+      length,
+      travel,
+      start: placePoint(start, placement),
+      end: placePoint(end, placement),
+      placed: () => placeRegion(contours, placement),
+    },
+  ];
+}
+
+/** What was last made of lines, and of what else. */
+type Orders = WeakMap<Lines, Ordered & { readonly from: Point; readonly pitch: number }>;
+const fromCorner: Orders = new WeakMap();
+const fromElsewhere: Orders = new WeakMap();
+
+/** The lines of a thing are ordered once, wherever it and those like it lie. */
+function ordered(known: Orders, lines: Lines, from: Point, pitch: number): Ordered {
+  const last = known.get(lines);
+  if (last && last.pitch === pitch && last.from.x === from.x && last.from.y === from.y) return last;
+  const contours = nearestFirst(lines.contours, from);
+  const [start, end] = [startOf(contours[0]!), endOf(contours.at(-1)!)];
+  const length = lengthOf(contours, lines.fill, pitch);
+  const made = { contours, length, travel: travelBetween(contours, start), start, end, from, pitch };
+  known.set(lines, made);
+  return made;
 }

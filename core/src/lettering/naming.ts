@@ -64,6 +64,7 @@ const OTHERS: Record<string, string> = {
   plate: 'the plate',
   rail: 'the rail',
   backer: 'the backer',
+  base: 'the base',
   hole: 'a hole',
   bridge: 'a bridge',
   tie: 'a tie',

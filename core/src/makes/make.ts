@@ -40,5 +40,10 @@ export const roughly = (mm: number): number => (mm >= 5 ? Math.round(mm) : Math.
 export const usualPlate = (capHeight: number) => ({
   margin: roughly(capHeight * 0.45),
   cornerRadius: roughly(capHeight * 0.12),
-  holes: { diameter: capHeight >= 60 ? 8 : capHeight >= 25 ? 4 : 2.5, inset: roughly(capHeight * 0.2) },
+  holes: {
+    diameter: capHeight >= 60 ? 8 : capHeight >= 25 ? 4 : 2.5,
+    inset: roughly(capHeight * 0.2),
+    at: 'corners' as const,
+    count: 2,
+  },
 });

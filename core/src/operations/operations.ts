@@ -1,5 +1,5 @@
 import { joinBounds, heightOf } from '../geometry/bounds.ts';
-import { endOf, startOf, type Contour, type Region } from '../geometry/contour.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
 import { contourLength, contourBounds, regionArea } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import type { LineKind, OperationPlan } from '../recipe/parts.ts';
@@ -16,7 +16,7 @@ export interface Operation {
   readonly work: Work;
   /** Filled line by line rather than traced. */
   readonly fill: boolean;
-  /** In running order, on the sheet. */
+  /** In running order, on the sheet; put there when they are first asked for. */
   readonly contours: readonly Contour[];
   readonly settings: WorkSettings;
   /** Whether the machine can do this work at all. */
@@ -27,10 +27,16 @@ export interface Operation {
   readonly time: number;
 }
 
-/** The lines of an operation in one thing, in running order, as they lie on the sheet. */
+/** The lines of an operation in one thing, in running order. */
 export interface Run {
   readonly kinds: readonly LineKind[];
-  readonly contours: readonly Contour[];
+  /** How many lines these are. */
+  readonly count: number;
+  /** Where the first begins and the last ends, on the sheet. */
+  readonly start: Point;
+  readonly end: Point;
+  /** The lines as they lie on the sheet. */
+  readonly placed: () => readonly Contour[];
   /** Along the lines, or all fill lines together. */
   readonly length: number;
   /** From the first line's start to the last one's end. */
@@ -52,17 +58,19 @@ export function operationOf(plan: OperationPlan, fill: boolean, runs: readonly R
     power: plan.power ?? from.power,
     passes: plan.passes ?? from.passes,
   };
-  const contours = runs.flatMap((run) => run.contours);
+  let contours: readonly Contour[] | undefined;
   const length = runs.reduce((sum, run) => sum + run.length, 0);
   const travel = runs.reduce((sum, run) => sum + run.travel, 0) + travelBetweenThings(runs);
-  const starts = fill ? 0 : contours.length * machine.pierceTime;
+  const starts = fill ? 0 : runs.reduce((sum, run) => sum + run.count, 0) * machine.pierceTime;
   return {
     id: plan.id,
     name: plan.name,
     kinds: [...new Set(runs.flatMap((run) => run.kinds))],
     work: plan.work,
     fill,
-    contours,
+    get contours() {
+      return (contours ??= runs.flatMap((run) => run.placed()));
+    },
     settings,
     possible: usual !== undefined,
     length,
@@ -74,9 +82,9 @@ export function operationOf(plan: OperationPlan, fill: boolean, runs: readonly R
 /** From the corner of the sheet to the first thing, and from each to the next. */
 function travelBetweenThings(runs: readonly Run[]): number {
   let [total, at]: [number, Point] = [0, { x: 0, y: 0 }];
-  for (const { contours } of runs) {
-    total += distance(at, startOf(contours[0]!));
-    at = endOf(contours.at(-1)!);
+  for (const { start, end } of runs) {
+    total += distance(at, start);
+    at = end;
   }
   return total;
 }

@@ -29,6 +29,7 @@ export interface LetterPlace {
 export const PLATE = 'plate';
 export const RAIL = 'rail';
 export const BACKER = 'backer';
+export const BASE = 'base';
 export const COUPON = 'coupon';
 export const GROUND = 'ground';
 export const BORDER = 'border';

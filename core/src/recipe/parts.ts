@@ -10,6 +10,7 @@ export type Relief = Made['relief'];
 export type Backer = Made['backer'];
 export type Hold = Made['hold'];
 export type {
+  ArtworkItem,
   Assembly,
   CouponOf,
   Item,
@@ -17,6 +18,9 @@ export type {
   LineKind,
   Made,
   OperationPlan,
+  Place,
   Role,
   ShapeItem,
+  XEdge,
+  YEdge,
 } from './schema.ts';

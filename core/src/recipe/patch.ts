@@ -1,4 +1,4 @@
-import type { Item, LetteringItem, Made, Recipe } from './schema.ts';
+import type { ArtworkItem, Item, LetteringItem, Made, Recipe } from './schema.ts';
 
 /** Sets the value at a path of T: any path that T has, and no value but one that belongs there. */
 export type StepOf<T> = T extends readonly (infer Item)[]
@@ -50,6 +50,10 @@ export const inAssembly = (steps: readonly StepOf<ThingOnly>[], assembly = HERE)
 
 /** What is changed of a piece of lettering of the thing that is looked at. */
 export const inLettering = (item: string, ...steps: readonly StepOf<LetteringItem>[]): Step[] =>
+  (steps as readonly Step[]).map((step) => ({ ...step, assembly: HERE, item }));
+
+/** The same of artwork. */
+export const inArtwork = (item: string, ...steps: readonly StepOf<ArtworkItem>[]): Step[] =>
   (steps as readonly Step[]).map((step) => ({ ...step, assembly: HERE, item }));
 
 /** Says which thing it is that was looked at. Steps in the job or in other things stay what they are. */

@@ -8,8 +8,10 @@ import type { Piece } from '../hold/pieces.ts';
 import { itemName } from '../items/kinds.ts';
 import type { Build, LaidAssembly } from '../job/build-job.ts';
 import { reportOf, type AssemblyReport, type IslandReport, type Report } from '../job/report.ts';
+import type { TypeLines } from '../construct/places.ts';
 import type { Axis, Face } from '../lettering/face.ts';
 import type { FeatureChoice } from '../lettering/features.ts';
+import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Operation } from '../operations/operations.ts';
 import { itemOf } from '../recipe/identity.ts';
@@ -42,6 +44,16 @@ export interface Picture {
 export interface AssemblyPicture {
   readonly id: string;
   readonly object: Bounds;
+  /** null where it has none. */
+  readonly plate: Bounds | null;
+  /** Round each of its copies. */
+  readonly boxes: readonly Bounds[];
+  /** Lower left corner of all of them on the sheet, y up: what its place in the recipe says. */
+  readonly corner: Point;
+  /** Degrees counter-clockwise that it lies turned. */
+  readonly turn: number;
+  /** Where on the sheet the origin of its items' places is, y up. */
+  readonly origin: Point;
   /** Material as it will lie there, for filling even-odd. */
   readonly solid: string;
   /** Engraved areas, for filling even-odd. */
@@ -98,6 +110,15 @@ export interface PictureItem {
   /** Width and height of its ink, mm. */
   readonly inkWidth: number;
   readonly inkHeight: number;
+  /** Its origin in the frame that places are given in, y up. */
+  readonly at: Point;
+  /** Round its ink, from its origin, y up; and the lines that it may be held by. */
+  readonly own: Bounds;
+  readonly lines: TypeLines | null;
+  /** Round its ink as it lies there. */
+  readonly box: Bounds;
+  /** Its outlines and lines as they lie there. */
+  readonly path: string;
   /** What is seen and never made; empty for what is. */
   readonly guide: string;
   /** What its face offers; null where it is not here, or there is none. */
@@ -172,6 +193,8 @@ function assemblyPicture(
 ): AssemblyPicture {
   const { arrangement, drawing, pieces, hold, tabs, items, coupon } = built;
   const placement = placements[0]!;
+  const boxes = placements.map((each) => placeBounds(arrangement.object, each));
+  const around = joinBounds(boxes);
   const path = (region: Region) => screenPath(placeRegion(region, placement), height);
   const everywhere = (region: Region) =>
     screenPath(
@@ -189,6 +212,11 @@ function assemblyPicture(
   return {
     id: assembly.id,
     object: down(arrangement.object),
+    plate: arrangement.plate && down(arrangement.plate),
+    boxes: boxes.map(downFrom(height)),
+    corner: { x: around.minX, y: around.minY },
+    turn: placement.turn,
+    origin: placePoint(arrangement.shift, placement),
     solid: everywhere(drawing.outline),
     engraved: everywhere(drawing.area),
     linework: everywhere(drawing.linework),
@@ -244,12 +272,20 @@ function assemblyPicture(
       xHeight: form.lettering?.xHeight ?? 0,
       inkWidth: widthOf(form.bounds),
       inkHeight: heightOf(form.bounds),
-      guide: role === 'guide' ? path(arrangement.items[i]!.letters.flatMap(({ contours }) => contours)) : '',
+      at: arrangement.items[i]!.at,
+      own: form.bounds,
+      lines: form.lines,
+      box: down(arrangement.items[i]!.bounds),
+      path: path(linesOf(arrangement.items[i]!.letters)),
+      guide: role === 'guide' ? path(linesOf(arrangement.items[i]!.letters)) : '',
       face: face && { kind: face.kind, features: face.features, axes: face.axes },
     })),
     report,
   };
 }
+
+const linesOf = (letters: readonly Letter[]): Contour[] =>
+  letters.flatMap(({ contours, strokes }) => [...contours, ...strokes]);
 
 function nodesOf(contours: readonly Contour[], height: number): Float32Array {
   const nodes = new Float32Array(2 * contours.reduce((sum, contour) => sum + nodeCount(contour), 0));

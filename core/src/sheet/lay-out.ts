@@ -11,10 +11,12 @@ export interface Lying {
   readonly object: Bounds;
   /** What is laid on the middle of the sheet where the thing lies there alone. */
   readonly middle: Point;
-  /** Of its lower left corner on the sheet; null: beside the others. */
+  /** Of the lower left corner of it and its copies on the sheet; null: beside the others. */
   readonly place: Point | null;
   readonly turn: number;
   readonly copies: number;
+  /** How many of them lie in a row, where it has a place; null: as many as there is room for. */
+  readonly inRow: number | null;
 }
 
 /** The sheet, and where things lie on it. Its lower left corner is (0, 0). */
@@ -33,7 +35,7 @@ const LENGTH_OF_ROWS = 1.4;
  * order of the list.
  */
 export function layOnSheet(sheet: Sheet, things: readonly Lying[]): Layout {
-  const fixed = things.map((thing) => (thing.place === null ? null : fixedAt(thing, thing.place, sheet.gap)));
+  const fixed = things.map((thing) => (thing.place === null ? null : fixedAt(thing, thing.place, sheet)));
   const free = things.flatMap((thing, i) =>
     thing.place === null ? Array.from({ length: thing.copies }, () => ({ thing, i })) : [],
   );
@@ -79,22 +81,23 @@ function alone(sheet: Sheet, { object, middle }: Lying): Layout {
   return { width, height, placements: [[{ x: width / 2 - middle.x, y: height / 2 - middle.y, turn: 0 }]] };
 }
 
-/** Copies of what has a place lie in a row to the right of the first. */
-function fixedAt({ object, turn, copies }: Lying, { x, y }: Point, gap: number): Placement[] {
+/** Copies of what has a place lie in rows of their own. */
+function fixedAt({ object, turn, copies, inRow }: Lying, { x, y }: Point, sheet: Sheet): Placement[] {
   const box = turnBounds(object, turn);
-  return Array.from({ length: copies }, (_, n) => ({
-    x: x - box.minX + n * (widthOf(box) + gap),
-    y: y - box.minY,
-    turn,
-  }));
+  const row = inRow === null ? null : inRow * (widthOf(box) + sheet.gap) + sheet.margin + x;
+  const { places } = inRows(Array<Bounds>(copies).fill(box), { ...sheet, width: row ?? sheet.width }, x);
+  return places.map((at) => ({ x: x + at.x - box.minX, y: y + at.y - box.minY, turn }));
 }
 
-/** Lower left corners of boxes in rows, from the lower left corner of all of them. */
-function inRows(boxes: readonly Bounds[], { width, margin, gap }: Sheet) {
+/**
+ * Lower left corners of boxes in rows, from the lower left corner of all of them.
+ * @param from where on the sheet the rows begin
+ */
+function inRows(boxes: readonly Bounds[], { width, margin, gap }: Sheet, from = margin) {
   const widest = Math.max(0, ...boxes.map(widthOf));
   const area = boxes.reduce((sum, box) => sum + (widthOf(box) + gap) * (heightOf(box) + gap), 0);
   const most =
-    width === null ? Math.max(widest, Math.sqrt(area) * LENGTH_OF_ROWS) : Math.max(widest, width - 2 * margin);
+    width === null ? Math.max(widest, Math.sqrt(area) * LENGTH_OF_ROWS) : Math.max(widest, width - margin - from);
   const tops: { x: number; top: number }[] = [];
   let [x, top, tall, long] = [0, 0, 0, 0];
   for (const box of boxes) {

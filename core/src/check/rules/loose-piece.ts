@@ -1,8 +1,11 @@
 import { MAKES } from '../../makes/makes.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
+import type { Arrangement } from '../../construct/arrangement.ts';
 import type { Piece } from '../../hold/pieces.ts';
-import { usualRail } from '../../recipe/edits/rail.ts';
+import { usualRail, withUprights } from '../../recipe/edits/rail.ts';
+import type { Rail } from '../../recipe/parts.ts';
 import type { Made } from '../../recipe/schema.ts';
+import { SHAPE, withinItem } from '../../recipe/identity.ts';
 import { inAssembly } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
@@ -33,7 +36,7 @@ export function loosePiece({ thing, pieces, capHeight, arrangement }: AssemblySu
       ...common,
       title: titleOf(loose),
       detail: 'Nothing joins them to the rest.',
-      mends: waysToJoin(thing, capHeight, arrangement.letters.length > 0),
+      mends: waysToJoin(thing, capHeight, arrangement),
     },
   ];
 }
@@ -51,10 +54,15 @@ function widerBacker({ backer }: Made): Mend {
   };
 }
 
-function waysToJoin({ rail, hold, backer }: Made, capHeight: number, letters: boolean): Mend[] {
+function waysToJoin({ rail, hold, backer }: Made, capHeight: number, arrangement: Arrangement): Mend[] {
   const mends: Mend[] = [];
-  if (!rail && letters)
-    mends.push({ label: 'Add a rail', patch: inAssembly([{ path: ['rail'], value: usualRail(capHeight) }]) });
+  const railMend = (label: string, value: Rail): Mend => ({ label, patch: inAssembly([{ path: ['rail'], value }]) });
+  const lines = linesOf(arrangement);
+  if (!rail && lines === 1) mends.push(railMend('Add a rail', usualRail(capHeight)));
+  if (!rail && lines > 1)
+    mends.push(railMend('Add a rail to each line, and uprights', withUprights(usualRail(capHeight), capHeight)));
+  if (rail && !rail.uprights && lines > 1)
+    mends.push(railMend('Join the rails by uprights', withUprights(rail, capHeight)));
   if (!rail && !hold.joins.closeUp)
     mends.push({
       label: 'Close the letters up',
@@ -76,3 +84,13 @@ function waysToJoin({ rail, hold, backer }: Made, capHeight: number, letters: bo
   mends.push({ label: 'Separate is fine', patch: inAssembly([{ path: ['hold', 'pieces'], value: 'separate' }]) });
   return mends;
 }
+
+/** How many lines of lettering are its material. */
+const linesOf = ({ items }: Arrangement): number =>
+  new Set(
+    items
+      .filter(({ role }) => role === 'material')
+      .flatMap(({ id, letters }) =>
+        letters.filter((letter) => withinItem(letter.id) !== SHAPE).map(({ line }) => `${id} ${line}`),
+      ),
+  ).size;

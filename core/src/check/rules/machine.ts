@@ -1,4 +1,5 @@
 import { inJob } from '../../recipe/patch.ts';
+import { stockOf, withMachine, withMaterial } from '../../recipe/stock.ts';
 import type { Finding } from '../finding.ts';
 import type { JobSubject } from '../subjects.ts';
 
@@ -10,18 +11,18 @@ export function machine({ recipe, machine, machineKnown, material, materialKnown
       id: 'machine:unknown',
       rule: 'machine',
       severity: 'stop',
-      title: `The machine “${recipe.machine}” is not in the shop`,
+      title: `The machine “${stockOf(recipe).machine}” is not in the shop`,
       place: null,
-      mends: [{ label: `Use the ${machine.name}`, patch: inJob({ path: ['machine'], value: machine.id }) }],
+      mends: [{ label: `Use the ${machine.name}`, patch: withMachine(recipe, machine.id) }],
     });
   if (!materialKnown)
     findings.push({
       id: 'machine:material',
       rule: 'machine',
       severity: 'stop',
-      title: `The material “${recipe.material}” is not in the shop`,
+      title: `The material “${stockOf(recipe).material}” is not in the shop`,
       place: null,
-      mends: [{ label: `Use ${material.name}`, patch: inJob({ path: ['material'], value: material.id }) }],
+      mends: [{ label: `Use ${material.name}`, patch: withMaterial(recipe, material.id) }],
     });
   else if (machineKnown && !machine.materials.includes(material.id))
     findings.push({

@@ -4,7 +4,7 @@ import { contourBounds } from '../../geometry/contour-facts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, type Segment } from '../../geometry/segment.ts';
 import { circle } from '../../geometry/shapes.ts';
-import { arcOfBulge } from '../arc-from-ends.ts';
+import { arcOfBulge } from '../../geometry/arc-from-ends.ts';
 import { UnreadableFile, type ReadDrawing } from '../sheet-drawing.ts';
 
 interface Tag {

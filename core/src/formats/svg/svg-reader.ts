@@ -3,7 +3,7 @@ import svgpath from 'svgpath';
 import type { Contour } from '../../geometry/contour.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { cubic, line, quadratic, type Segment } from '../../geometry/segment.ts';
-import { arcThrough } from '../arc-from-ends.ts';
+import { arcThrough } from '../../geometry/arc-from-ends.ts';
 import { UnreadableFile, type ReadDrawing } from '../sheet-drawing.ts';
 
 const MOST_BYTES = 64 * 1024 * 1024;

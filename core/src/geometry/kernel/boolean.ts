@@ -27,6 +27,20 @@ export function weld(contours: readonly Contour[]): Region {
   });
 }
 
+/** What an odd number of contours goes round, as by the even-odd rule; else as `weld`. */
+export function weldEvenOdd(contours: readonly Contour[]): Region {
+  return groupsOf(contours).flatMap((group) => {
+    const clearance = findClearance(group);
+    if (!isUncrossed(clearance)) return sweep(ClipType.Union, group, [], { clearance, rule: FillRule.EvenOdd });
+    return group.flatMap((contour) => {
+      const start = startOf(contour);
+      const depth = group.filter((other) => other !== contour && contourContains(other, start)).length;
+      if (isSliver(contour)) return [];
+      return [contourArea(contour) > 0 === (depth % 2 === 0) ? contour : reverseContour(contour)];
+    });
+  });
+}
+
 /** Union as by `weld`, where that takes no sweep: null where contours come near themselves or each other. */
 export function weldUncrossed(contours: readonly Contour[]): Region | null {
   return isUncrossed(findClearance(contours)) ? groupsOf(contours).flatMap(nested) : null;

@@ -13,7 +13,7 @@ export interface Bars {
 }
 
 /**
- * Level bars from a letter to the next of its line, each at a height above the baseline.
+ * Level bars from a letter to the next of its line that reaches so high, each at a height above the baseline.
  */
 export function barTies(
   letters: readonly Letter[],
@@ -24,12 +24,8 @@ export function barTies(
   const lost: { letter: string; height: number }[] = [];
   for (const [id, heights] of Object.entries(bars)) {
     const letter = letters.find((each) => each.id === id);
-    const next = letter && following(letter, letters);
     for (const height of heights) {
-      const tie =
-        letter && next
-          ? barBetween(letter, next, height * letter.capHeight, width, `tie:${id}:bar-${height.toFixed(3)}`)
-          : null;
+      const tie = letter ? barFrom(letter, letters, height, width) : null;
       if (tie) ties.push(tie);
       else lost.push({ letter: id, height });
     }
@@ -37,8 +33,22 @@ export function barTies(
   return { ties, lost };
 }
 
-/** The letter whose box begins next to the right in the same line. */
-export function following(letter: Letter, letters: readonly Letter[]): Letter | undefined {
+function barFrom(letter: Letter, letters: readonly Letter[], height: number, width: number): Tie | null {
+  const above = height * letter.capHeight;
+  for (const next of following(letter, letters)) {
+    const tie = barBetween(letter, next, above, width, `tie:${letter.id}:bar-${height.toFixed(3)}`);
+    if (tie) return tie;
+    if (letter.turn !== 0 || reaches(next, letter.origin.y + above, width)) return null;
+  }
+  return null;
+}
+
+/** Whether anything of a letter stands where a bar would pass. */
+const reaches = ({ contours }: Letter, y: number, width: number): boolean =>
+  componentsOf(contours).some(({ bounds }) => bounds.minY < y + width / 2 && bounds.maxY > y - width / 2);
+
+/** The letters to the right in the same line, from the next on. */
+function following(letter: Letter, letters: readonly Letter[]): Letter[] {
   const middle = (each: Letter) => (each.bounds.minX + each.bounds.maxX) / 2;
   const item = itemOf(letter.id);
   return letters
@@ -50,7 +60,7 @@ export function following(letter: Letter, letters: readonly Letter[]): Letter | 
         each.contours.length > 0 &&
         middle(each) > middle(letter),
     )
-    .sort((a, b) => middle(a) - middle(b))[0];
+    .sort((a, b) => middle(a) - middle(b));
 }
 
 function barBetween(letter: Letter, next: Letter, height: number, width: number, id: string): Tie | null {

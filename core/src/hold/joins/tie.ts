@@ -21,7 +21,7 @@ export interface TiePlan {
   /** Ties for what is loose, for thin necks too, or for nothing but what was asked for by hand. */
   readonly ties: 'none' | 'loose' | 'thin';
   readonly width: number;
-  /** Level bars from a letter to the next: heights above the baseline in cap heights, by letter. */
+  /** Level bars from a letter to the next that reaches so high: heights over the baseline in cap heights, by letter. */
   readonly bars: Readonly<Record<string, readonly number[]>>;
   /** Slits between parts that meet are closed where they are narrower than this, mm; null where none is. */
   readonly kerf: number | null;

@@ -1,5 +1,6 @@
 import { itemOf, letterPlace, ofLetterAt } from '../identity.ts';
 import type { LetteringItem, Made, Recipe } from '../schema.ts';
+import { followHold, followRecord } from './by-hand.ts';
 
 /**
  * Where the letters of an old text are in a new one, so that what was placed by hand on a letter stays on it: within
@@ -83,17 +84,6 @@ function followLineScale(scale: readonly number[], old: readonly string[], now: 
   return followed;
 }
 
-/**
- * Records by letter, moved to where their letters are now; where two would meet, the one whose letter stayed goes
- * before.
- */
-export function followRecord<T>(
-  record: Readonly<Record<string, T>>,
-  follow: (id: string) => string,
-): Record<string, T> {
-  return Object.fromEntries(Object.entries(record).map(([id, value]) => [follow(id), value]));
-}
-
 /** Where ids of letters of a thing go when one of its items gets other words; null where it has no such lettering. */
 function followItem(thing: Made, item: string, words: string): ((id: string) => string) | null {
   const lettering = thing.items.find(({ id }) => id === item);
@@ -110,19 +100,12 @@ function followItem(thing: Made, item: string, words: string): ((id: string) => 
 export function withWords(thing: Made, item: string, words: string): Made {
   const follow = followItem(thing, item, words);
   if (!follow) return thing;
-  const { hold } = thing;
   return {
     ...thing,
     items: thing.items.map((each) =>
       each.kind === 'lettering' && each.id === item ? letteringWith(each, words) : each,
     ),
-    hold: {
-      ...hold,
-      bridges: { ...hold.bridges, byHand: followRecord(hold.bridges.byHand, follow) },
-      joins: { ...hold.joins, bars: followRecord(hold.joins.bars, follow) },
-      drop: { ...hold.drop, islands: hold.drop.islands.map(follow) },
-      tabs: { ...hold.tabs, byHand: followRecord(hold.tabs.byHand, follow) },
-    },
+    hold: followHold(thing.hold, follow),
   };
 }
 

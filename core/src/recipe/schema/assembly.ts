@@ -25,9 +25,16 @@ const common = {
     .strictObject({ x: lengthIn('place'), y: lengthIn('place') })
     .nullable()
     .default(null)
-    .describe('Of its lower left corner on the sheet; null: laid beside the others by itself.'),
+    .describe('Of the lower left corner of it and its copies on the sheet; null: laid beside the others by itself.'),
   turn: numberIn('angle').default(0).describe('Degrees counter-clockwise that it lies turned on the sheet.'),
   copies: z.int().min(LIMITS.copies.least).max(LIMITS.copies.most).default(1),
+  inRow: z
+    .int()
+    .min(1)
+    .max(LIMITS.copies.most)
+    .nullable()
+    .default(null)
+    .describe('Copies beside each other before the next row begins, where it has a place; null: as there is room.'),
   hidden: z.boolean().default(false).describe('Not laid on the sheet.'),
 };
 

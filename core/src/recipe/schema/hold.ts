@@ -77,7 +77,9 @@ export const holdSchemaOf = (island: RegExp, letter: RegExp) =>
         bars: z
           .record(z.string().regex(letter), z.array(z.number().min(-2).max(3)).max(6))
           .default({})
-          .describe('Level bars from a letter to the next: heights above the baseline, in cap heights.'),
+          .describe(
+            'Level bars from a letter to the next that reaches so high: heights above the baseline, in cap heights.',
+          ),
         points: z
           .int()
           .min(1)

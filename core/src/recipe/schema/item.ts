@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { OWN_ID } from '../identity.ts';
-import { lengthIn, numberIn } from './fields.ts';
+import { artworkFields } from './artwork.ts';
+import { numberIn } from './fields.ts';
 import { letteringFields } from './lettering.ts';
+import { placeSchema } from './place.ts';
 import { shapeFields } from './shape.ts';
 
 /** What an item may be in the thing that it is an item of. */
-export const ROLES = ['material', 'opening', 'engraved', 'standing', 'line', 'guide'] as const;
+export const ROLES = ['material', 'opening', 'engraved', 'standing', 'line', 'guide', 'plate'] as const;
 export type Role = (typeof ROLES)[number];
 
 const ownId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
@@ -22,16 +24,15 @@ const common = {
     .default(null)
     .describe(
       'material adds to the thing; opening is cut through it; engraved; standing is left when the ground round it is ' +
-        'engraved; line is followed by the tool; guide is seen and never made. Each acts on what lies before it in ' +
-        'the list. null: as the make has it.',
+        'engraved; line is followed by the tool; guide is seen and never made; plate gives a plate its outline, in ' +
+        'proportion as large as the words ask. Each acts on what lies before it in the list. null: as the make has it.',
     ),
-  place: z
-    .strictObject({ x: lengthIn('place'), y: lengthIn('place') })
+  place: placeSchema
     .nullable()
     .default(null)
     .describe(
-      'Of its origin (lettering: start of the first baseline; shape: middle) in the frame of the thing. null: the ' +
-        'first item at the origin, each other in the middle below what lies before it.',
+      'Of its origin (lettering: start of the first baseline; shape: middle) in the frame of the thing, mm, or held. ' +
+        'null: the first item at the origin, each other in the middle below what lies before it.',
     ),
   turn: numberIn('angle').default(0).describe('Degrees counter-clockwise about its origin.'),
   hidden: z.boolean().default(false).describe('Neither seen nor made.'),
@@ -47,8 +48,11 @@ const letteringItemSchema = z.strictObject({
 
 const shapeItemSchema = z.strictObject({ ...common, kind: z.literal('shape'), ...shapeFields });
 
-export const itemSchema = z.union([letteringItemSchema, shapeItemSchema]);
+const artworkItemSchema = z.strictObject({ ...common, kind: z.literal('artwork'), ...artworkFields });
+
+export const itemSchema = z.union([letteringItemSchema, shapeItemSchema, artworkItemSchema]);
 
 export type LetteringItem = z.output<typeof letteringItemSchema>;
 export type ShapeItem = z.output<typeof shapeItemSchema>;
-export type Item = LetteringItem | ShapeItem;
+export type ArtworkItem = z.output<typeof artworkItemSchema>;
+export type Item = LetteringItem | ShapeItem | ArtworkItem;

@@ -19,6 +19,16 @@ export const jobSchema = z.strictObject({
   machine: z.string().default('plasma').describe('Id of a machine of the shop.'),
   material: z.string().default('mild-steel').describe('Id of a material of the shop.'),
   thickness: lengthIn('thickness').default(3),
+  backers: z
+    .strictObject({
+      machine: z.string().default('co2-laser'),
+      material: z.string().default('plywood'),
+      thickness: lengthIn('thickness').default(6),
+      laid: z.boolean().default(false).describe('Which of the two sheets is shown and released: true, the backers’.'),
+    })
+    .nullable()
+    .default(null)
+    .describe('The sheet that backers are cut from, and what works it; null: the same as all else.'),
   sheet: z
     .strictObject({
       width: lengthIn('sheet').nullable().default(null).describe('null: as wide as what lies on it and the margin.'),

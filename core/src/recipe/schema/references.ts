@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { badHolds } from './holds.ts';
 import type { Recipe } from './job.ts';
 
 /** Gives an id to whatever was written without one: the next number that is free. */
@@ -53,6 +54,10 @@ export function badReferences(recipe: Recipe, context: z.RefinementCtx): void {
       return;
     }
     onlyOnce(assembly.items, ['assemblies', i, 'items']);
+    const plates = assembly.items.flatMap(({ role }, j) => (role === 'plate' ? [j] : []));
+    for (const j of plates.slice(1))
+      refuse(['assemblies', i, 'items', j, 'role'], `“${assembly.items[plates[0]!]!.id}” is the plate already`);
     assembly.items.forEach(({ operation }, j) => known(operation, ['assemblies', i, 'items', j, 'operation']));
+    badHolds(assembly.items, (j, path, message) => refuse(['assemblies', i, 'items', j, ...path], message));
   });
 }

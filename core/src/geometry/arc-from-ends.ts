@@ -1,5 +1,5 @@
-import { distance, type Point } from '../geometry/point.ts';
-import type { ArcSegment } from '../geometry/segment.ts';
+import { distance, subtract, type Point } from './point.ts';
+import type { ArcSegment, SourceId } from './segment.ts';
 
 const DEGREES = 180 / Math.PI;
 
@@ -23,6 +23,21 @@ export function arcThrough(
     y: (from.y + to.y) / 2 + (side * rise * (to.x - from.x)) / chord,
   };
   return arcAbout(centre, r, from, to, counterClockwise);
+}
+
+/** The arc from one point to another that turns so many degrees; null where it is straight. */
+export function arcOfTurn(from: Point, to: Point, sweep: number, source: SourceId): ArcSegment | null {
+  const half = (sweep * Math.PI) / 360;
+  if (Math.abs(Math.sin(half)) < 1e-4) return null;
+  const chord = subtract(to, from);
+  // From the middle of the chord to the middle of the circle, to the left for a turn of less than a half.
+  const off = distance(from, to) / 2 / Math.tan(half);
+  const size = distance(from, to);
+  const left = { x: -chord.y / size, y: chord.x / size };
+  const centre = { x: (from.x + to.x) / 2 + left.x * off, y: (from.y + to.y) / 2 + left.y * off };
+  const own = subtract(from, centre);
+  const radius = Math.hypot(own.x, own.y);
+  return { kind: 'arc', from, to, centre, radius, startAngle: Math.atan2(own.y, own.x) * DEGREES, sweep, source };
 }
 
 /** The arc of a bulge, the tangent of a quarter of its angle, counter-clockwise when positive (DXF polylines). */

@@ -1,0 +1,75 @@
+import type { Contour } from '../geometry/contour.ts';
+
+/** Something that a file draws, in the file's own units, y up. */
+export interface DrawnElement {
+  /** An area with its holes by its own rule; or lines. */
+  readonly kind: 'area' | 'line';
+  /** Takes away from what lies below it. */
+  readonly white: boolean;
+  readonly evenOdd: boolean;
+  readonly contours: readonly Contour[];
+  /** The layer or group that it is in; empty where it is in none. */
+  readonly layer: string;
+  /** What the file calls it; empty where it has no name. */
+  readonly id: string;
+}
+
+/** What a file has that is not taken, of one kind. */
+export interface LeftOut {
+  readonly kind: LeftOutKind;
+  readonly count: number;
+  /** The first few: words of a text, a name. */
+  readonly what: readonly string[];
+}
+
+export type LeftOutKind =
+  | 'text'
+  | 'picture'
+  | 'hidden'
+  | 'white'
+  | 'clipped'
+  | 'masked'
+  | 'filtered'
+  | 'animation'
+  | 'other content'
+  | 'outside file'
+  | 'missing'
+  | 'faulty path'
+  | 'faulty transform'
+  | 'zero length';
+
+/** How long a unit of a file is, as far as the file tells. */
+export interface FileScale {
+  /** mm; the likeliest where it is in doubt. */
+  readonly mmPerUnit: number;
+  /** Whether the file says so in a measure of the world. */
+  readonly certain: boolean;
+  /** What tells, in a few words. */
+  readonly why: string;
+}
+
+/** A file of lines and areas, read. */
+export interface FileReading {
+  readonly elements: readonly DrawnElement[];
+  readonly left: readonly LeftOut[];
+  readonly scale: FileScale;
+}
+
+/** Counts what is left out, kind by kind. */
+export class LeftOuts {
+  readonly #bins = new Map<LeftOutKind, { count: number; what: string[] }>();
+
+  add(kind: LeftOutKind, what = ''): void {
+    let bin = this.#bins.get(kind);
+    if (!bin) this.#bins.set(kind, (bin = { count: 0, what: [] }));
+    bin.count++;
+    if (what !== '' && bin.what.length < MOST_NAMED) bin.what.push(what.slice(0, LONGEST_NAME));
+  }
+
+  list(): LeftOut[] {
+    return [...this.#bins].map(([kind, bin]) => ({ kind, ...bin }));
+  }
+}
+
+const MOST_NAMED = 5;
+const LONGEST_NAME = 60;

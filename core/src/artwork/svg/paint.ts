@@ -1,0 +1,42 @@
+import type { Style } from './styles.ts';
+
+/** How an element is painted, as far as it tells what a tool does. */
+export interface Paint {
+  readonly fill: 'none' | 'ink' | 'white';
+  readonly stroke: 'none' | 'ink' | 'white';
+  readonly evenOdd: boolean;
+}
+
+/** From this on a colour is white: what is white takes away from what lies below it. */
+const WHITE = 0xfc;
+
+export function paintOf(style: Style): Paint {
+  return {
+    fill: inkOf(style.fill ?? 'black', style, style['fill-opacity']),
+    stroke: inkOf(style.stroke ?? 'none', style, style['stroke-opacity'], style['stroke-width']),
+    evenOdd: style['fill-rule'] === 'evenodd',
+  };
+}
+
+function inkOf(paint: string, { color, opacity }: Style, own = '1', width = '1'): Paint['fill'] {
+  const name = paint.trim().toLowerCase();
+  if (name === 'none' || name === 'transparent' || isNothing(own) || isNothing(opacity) || isNothing(width))
+    return 'none';
+  return isWhite(name === 'currentcolor' ? (color ?? 'black').toLowerCase() : name) ? 'white' : 'ink';
+}
+
+const isNothing = (text: string | undefined): boolean => text !== undefined && Number.parseFloat(text) === 0;
+
+function isWhite(colour: string): boolean {
+  if (colour === 'white' || colour === 'snow') return true;
+  const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])$/.exec(colour);
+  if (short) return short.slice(1).every((digit) => digit === 'f');
+  const long = /^#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})/.exec(colour);
+  if (long) return long.slice(1).every((digits) => Number.parseInt(digits, 16) >= WHITE);
+  const rgb = /^rgba?\(([^)]*)\)$/.exec(colour);
+  if (!rgb) return false;
+  const channels = rgb[1]!.split(/[\s,/]+/).filter((each) => each !== '');
+  return channels
+    .slice(0, 3)
+    .every((each) => (each.endsWith('%') ? Number.parseFloat(each) * 2.55 : Number(each)) >= WHITE);
+}

@@ -1,0 +1,230 @@
+import { UnreadableArtwork } from '../unreadable-artwork.ts';
+import type { Contour } from '../../geometry/contour.ts';
+import { compose, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
+import { distance } from '../../geometry/point.ts';
+import { line } from '../../geometry/segment.ts';
+import { LeftOuts, type DrawnElement, type FileReading, type FileScale } from '../drawn.ts';
+import { readElements, type SvgElement } from './element.ts';
+import { placedContour } from './elliptical-arc.ts';
+import { mmOf, parseCssLength, userUnits } from './lengths.ts';
+import { outlinesOf, type Viewport } from './outlines.ts';
+import { paintOf } from './paint.ts';
+import { Styles, type Style } from './styles.ts';
+import { AS_IT_IS, parseTransform } from './transform.ts';
+import { viewBoxMatrix, viewBoxOf } from './view-box.ts';
+
+/** Millimetres to a pixel of CSS. */
+const MM_PER_PX = 25.4 / 96;
+
+/** Uses of uses are followed so far, and so many elements are drawn. */
+const MOST_USES_DEEP = 32;
+const MOST_DRAWN = 200_000;
+/** Elements are looked at, with those used again and again: more make a bomb, though they draw nothing. */
+const MOST_LOOKED_AT = 1_000_000;
+
+/** What says something of a file, or is looked at only where it is used. */
+const SILENT = new Set(
+  (
+    'title desc defs metadata style symbol marker linearGradient radialGradient pattern clipPath mask filter ' +
+    'namedview script'
+  ).split(' '),
+);
+const GROUPS = new Set(['g', 'a', 'svg', 'switch']);
+const ANIMATIONS = new Set(['animate', 'animateTransform', 'animateMotion', 'set']);
+
+interface Around {
+  /** To pixels of CSS, y up. */
+  readonly matrix: Matrix;
+  readonly style: Style;
+  readonly view: Viewport;
+  readonly layer: string;
+  readonly usesDeep: number;
+}
+
+/**
+ * Reads what an SVG draws, in pixels of CSS, y up, and accounts for all that it does not take.
+ * @throws UnreadableArtwork where it is no SVG, or has too much in it
+ */
+export function readSvgArtwork(text: string): FileReading {
+  const root = readElements(text);
+  const walk = new Walk(root);
+  walk.root(root);
+  return { elements: walk.elements, left: walk.left.list(), scale: scaleOf(root) };
+}
+
+function scaleOf({ attributes: { width, height, viewBox } }: SvgElement): FileScale {
+  const size = parseCssLength(width) ?? parseCssLength(height);
+  if (size && mmOf(size.unit) !== null)
+    return { mmPerUnit: MM_PER_PX, certain: true, why: `its size is given in ${size.unit}` };
+  const why =
+    size && size.unit !== '%' ? 'its size is given in pixels' : viewBox ? 'it has a size of no unit' : 'it has no size';
+  return { mmPerUnit: MM_PER_PX, certain: false, why };
+}
+
+class Walk {
+  readonly elements: DrawnElement[] = [];
+  readonly left = new LeftOuts();
+  readonly #styles: Styles;
+  #looked = 0;
+  readonly #byId = new Map<string, SvgElement>();
+
+  constructor(root: SvgElement) {
+    this.#styles = new Styles(root);
+    const name = (element: SvgElement): void => {
+      const { id } = element.attributes;
+      if (id !== undefined && !this.#byId.has(id)) this.#byId.set(id, element);
+      element.children.forEach(name);
+    };
+    name(root);
+  }
+
+  root(root: SvgElement): void {
+    const box = viewBoxOf(root.attributes.viewBox);
+    const own: Viewport = {
+      width: userUnits(root.attributes.width ?? '100%', box?.width ?? 100, box?.width ?? 100),
+      height: userUnits(root.attributes.height ?? '100%', box?.height ?? 100, box?.height ?? 100),
+    };
+    const style = this.#styles.of(root, {});
+    const matrix = compose(
+      scaleBy(1, -1),
+      box ? viewBoxMatrix(box, own, root.attributes.preserveAspectRatio) : AS_IT_IS,
+    );
+    const view = box ?? own;
+    for (const child of root.children) this.#element(child, { matrix, style, view, layer: '', usesDeep: 0 });
+  }
+
+  #element(element: SvgElement, around: Around): void {
+    const { name, attributes } = element;
+    if (SILENT.has(name)) return;
+    if (++this.#looked > MOST_LOOKED_AT)
+      throw new UnreadableArtwork('The SVG uses its parts again and again without end.');
+    const style = this.#styles.of(element, around.style);
+    const own = parseTransform(style.transform);
+    if (!own) return this.left.add('faulty transform', attributes.id);
+    if (style.display === 'none') return this.left.add('hidden', attributes.id ?? name);
+    const label = name === 'g' ? (attributes.label ?? attributes.id) : undefined;
+    const here: Around = {
+      ...around,
+      style,
+      matrix: compose(around.matrix, own),
+      layer: label ?? around.layer,
+    };
+    this.#tellOf(style, attributes.id ?? name);
+    if (GROUPS.has(name)) return this.#group(element, here);
+    if (name === 'use') return this.#use(element, here);
+    if (name === 'text') return this.left.add('text', wordsIn(element));
+    if (name === 'image') return this.left.add('picture', attributes.id);
+    if (ANIMATIONS.has(name)) return this.left.add('animation');
+    if (name === 'foreignObject') return this.left.add('other content', attributes.id);
+    const outlined = outlinesOf(element, around.view);
+    // Programs keep things of their own in a file.
+    if (!outlined) return;
+    if (outlined.fault) this.left.add('faulty path', attributes.id);
+    if (style.visibility === 'hidden' || style.visibility === 'collapse') return this.left.add('hidden', attributes.id);
+    this.#draw(outlined.contours, here, attributes.id ?? '');
+  }
+
+  /** What is not drawn as the file means it. */
+  #tellOf(style: Style, name: string): void {
+    const isSet = (property: string) => style[property] !== undefined && style[property] !== 'none';
+    if (isSet('clip-path')) this.left.add('clipped', name);
+    if (isSet('mask')) this.left.add('masked', name);
+    if (isSet('filter')) this.left.add('filtered', name);
+  }
+
+  #group(element: SvgElement, around: Around): void {
+    const { name, children, attributes } = element;
+    let here = around;
+    if (name === 'svg') {
+      const box = viewBoxOf(attributes.viewBox);
+      const size: Viewport = {
+        width: userUnits(attributes.width ?? '100%', around.view.width),
+        height: userUnits(attributes.height ?? '100%', around.view.height),
+      };
+      here = { ...around, matrix: compose(around.matrix, this.#placed(element, around.view)), view: size };
+      if (box)
+        here = {
+          ...here,
+          matrix: compose(here.matrix, viewBoxMatrix(box, size, attributes.preserveAspectRatio)),
+          view: box,
+        };
+    }
+    const drawn = name === 'switch' ? children.filter(isMeant).slice(0, 1) : children;
+    for (const child of drawn) this.#element(child, here);
+  }
+
+  #placed({ attributes: { x, y } }: SvgElement, view: Viewport): Matrix {
+    return moveBy(userUnits(x, view.width), userUnits(y, view.height));
+  }
+
+  #use(element: SvgElement, around: Around): void {
+    const { attributes } = element;
+    const href = attributes.href ?? '';
+    if (!href.startsWith('#')) return this.left.add(href === '' ? 'missing' : 'outside file', href);
+    const of = this.#byId.get(href.slice(1));
+    if (!of) return this.left.add('missing', href);
+    if (around.usesDeep >= MOST_USES_DEEP)
+      throw new UnreadableArtwork('The SVG uses parts of itself within each other without end.');
+    const here = {
+      ...around,
+      matrix: compose(around.matrix, this.#placed(element, around.view)),
+      usesDeep: around.usesDeep + 1,
+    };
+    if (of.name !== 'symbol') return this.#element(of, here);
+    const box = viewBoxOf(of.attributes.viewBox);
+    const size: Viewport = {
+      width: userUnits(attributes.width ?? of.attributes.width ?? '100%', around.view.width),
+      height: userUnits(attributes.height ?? of.attributes.height ?? '100%', around.view.height),
+    };
+    const inside = box
+      ? {
+          ...here,
+          matrix: compose(here.matrix, viewBoxMatrix(box, size, of.attributes.preserveAspectRatio)),
+          view: box,
+        }
+      : here;
+    const style = this.#styles.of(of, around.style);
+    for (const child of of.children) this.#element(child, { ...inside, style });
+  }
+
+  #draw(contours: readonly Contour[], { matrix, style, layer }: Around, id: string): void {
+    const { fill, stroke, evenOdd } = paintOf(style);
+    if (fill === 'none' && stroke === 'none') return this.left.add('hidden', id);
+    if (this.elements.length >= MOST_DRAWN)
+      throw new UnreadableArtwork(`The SVG draws more than ${MOST_DRAWN.toLocaleString('en')} things.`);
+    const placed = contours
+      .map((contour) => placedContour(contour, matrix))
+      .flatMap((contour) => {
+        const segments = contour.segments.filter(
+          (segment) => segment.kind !== 'line' || distance(segment.from, segment.to) > 0,
+        );
+        return segments.length > 0 ? [{ ...contour, segments }] : [];
+      });
+    if (placed.length < contours.length || contours.length === 0) this.left.add('zero length', id);
+    if (placed.length === 0) return;
+    const common = { layer, id, evenOdd };
+    if (fill !== 'none') {
+      const isWhite = fill === 'white';
+      // What is white and has a line of ink round it is that line.
+      if (isWhite && stroke === 'ink') this.elements.push({ ...common, kind: 'line', white: false, contours: placed });
+      else this.elements.push({ ...common, kind: 'area', white: isWhite, contours: placed.map(closed) });
+      if (isWhite) this.left.add('white', id);
+    } else if (stroke === 'white') this.left.add('white', id);
+    else this.elements.push({ ...common, kind: 'line', white: false, contours: placed });
+  }
+}
+
+/** An area is closed though its pen was lifted. */
+function closed(contour: Contour): Contour {
+  if (contour.closed) return contour;
+  const [from, to] = [contour.segments.at(-1)!.to, contour.segments[0]!.from];
+  const home = distance(from, to) > 1e-9 ? [line(from, to, '')] : [];
+  return { segments: [...contour.segments, ...home], closed: true };
+}
+
+const wordsIn = ({ text, children }: SvgElement): string =>
+  [text, ...children.map(wordsIn)].join(' ').replace(/\s+/g, ' ').trim();
+
+/** The first child of a switch whose wants are met: none but a language that it may be in. */
+const isMeant = ({ attributes }: SvgElement): boolean =>
+  attributes.requiredExtensions === undefined && (attributes.systemLanguage ?? 'en').startsWith('en');

@@ -1,0 +1,55 @@
+import { artworkForm, type ArtworkForm, type ArtworkPlan } from '../artwork/form.ts';
+import type { FileReading } from '../artwork/drawn.ts';
+import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
+import { allNamed, moveRegion } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
+import { SHAPE } from '../recipe/identity.ts';
+import type { ArtworkItem } from '../recipe/parts.ts';
+import { asLetter } from './as-letter.ts';
+import type { ItemForm, ItemKind } from './item.ts';
+
+/** Room above artwork that is put below others by itself, mm. */
+const GAP = 5;
+
+const EMPTY: ItemForm = {
+  letters: [],
+  bounds: NO_BOUNDS,
+  baselines: [],
+  lines: null,
+  gap: GAP,
+  lettering: null,
+  artwork: null,
+};
+
+const planOf = ({ mmPerUnit, factor, join, lines }: ArtworkItem): ArtworkPlan => ({ mmPerUnit, factor, join, lines });
+
+const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.replace(/\.[a-z]+$/i, '') || 'Artwork');
+
+/** A file of somebody's, about the middle of its box: drawn as a letter is, so that it is welded and held as one. */
+export const artwork: ItemKind<ArtworkItem> = {
+  planOf: (item) => ({ ...planOf(item), source: item.source, name: calledBy(item) }),
+  draw: (item, { reading }) => (reading ? drawn(item, reading) : EMPTY),
+  face: () => null,
+  source: ({ source }) => source,
+  called: calledBy,
+};
+
+function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
+  const form = artworkForm(reading, planOf(item));
+  const all = [...form.areas, ...form.lines];
+  const box = joinBounds(all.map(contourBounds));
+  const facts = { scale: reading.scale, left: reading.left, closing: form.closing };
+  if (all.length === 0) return { ...EMPTY, artwork: facts };
+  const { x, y } = centreOf(box);
+  const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
+  const shape = `${item.source} ${JSON.stringify(planOf(item))}`;
+  const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines));
+  const moved = (p: { readonly x: number; readonly y: number }) => ({ x: p.x - x, y: p.y - y });
+  const gaps = form.closing.gaps.map((gap) => ({ ...gap, from: moved(gap.from), to: moved(gap.to) }));
+  return {
+    ...EMPTY,
+    letters: [letter],
+    bounds: letter.bounds,
+    artwork: { ...facts, closing: { ...form.closing, gaps } },
+  };
+}

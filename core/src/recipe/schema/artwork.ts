@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { lengthIn, numberIn } from './fields.ts';
+
+/** What is said of artwork: where it comes from, and how it is read. */
+export const artworkFields = {
+  source: z
+    .string()
+    .trim()
+    .min(1)
+    .max(300)
+    .describe('Id of a file that was brought (art-…); for the command line also a path beside the recipe.'),
+  fileName: z.string().max(120).default('').describe('What the file was called.'),
+  mmPerUnit: numberIn('unit')
+    .nullable()
+    .default(null)
+    .describe('Millimetres to a unit of the file; null: as the file says, or as is likeliest.'),
+  factor: numberIn('factor').default(1).describe('So many times as large as that.'),
+  join: lengthIn('join').default(0.1).describe('Gaps between ends of lines are closed up to this width, mm.'),
+  lines: z
+    .enum(['areas', 'lines'])
+    .default('areas')
+    .describe('What lines that close are: the area that they go round, or lines all the same.'),
+};

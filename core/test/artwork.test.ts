@@ -1,0 +1,137 @@
+import { describe, expect, it } from 'vitest';
+import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
+import { artworkForm, type ArtworkPlan } from '../src/artwork/form.ts';
+import { widthOf } from '../src/geometry/bounds.ts';
+import { regionArea } from '../src/geometry/contour-facts.ts';
+import { applyPatch } from '../src/recipe/patch.ts';
+import { scaledItem } from '../src/recipe/edits/size.ts';
+import type { RecipeInput } from '../src/recipe/read.ts';
+import { build, facesOf } from '../src/job/build-job.ts';
+import { houseShop } from '../src/shop/house.ts';
+import { faceOf, recipeOf } from './workshop.ts';
+
+const svg = (body: string) => `<svg width="100mm" height="60mm" viewBox="0 0 100 60">${body}</svg>`;
+const PLAN: ArtworkPlan = { mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas' };
+const formOf = (body: string, plan: Partial<ArtworkPlan> = {}) =>
+  artworkForm(readSvgArtwork(svg(body)), { ...PLAN, ...plan });
+
+/** A job whose artwork files are given beside it. */
+function jobOf(recipe: object, files: Readonly<Record<string, string>>) {
+  const read = recipeOf(recipe as RecipeInput);
+  return build(read, {
+    shop: houseShop,
+    faces: new Map([...facesOf(read)].map((id) => [id, faceOf(id)])),
+    artworks: new Map(Object.entries(files).map(([id, text]) => [id, readSvgArtwork(text)])),
+  });
+}
+
+const emblem = (item: object, make = 'cut-through', more: readonly object[] = []) => ({
+  machine: 'co2-laser',
+  material: 'plywood',
+  assemblies: [
+    {
+      make: make as 'cut-through',
+      rail: null,
+      plate: { margin: 10, holes: null, cornerRadius: 0 },
+      hold: { bridges: { perIsland: 'none' }, drop: { all: true }, pieces: 'separate' },
+      items: [{ kind: 'artwork', source: 'emblem', fileName: 'emblem.svg', ...item }, ...more],
+    },
+  ],
+});
+
+describe('artwork', () => {
+  it.each([
+    // White takes away what lies below it, and a white page is nothing.
+    [
+      '<rect width="100" height="60" fill="#fff"/><rect width="40" height="20"/><rect x="5" y="5" width="10" height="10" fill="white"/>',
+      700,
+    ],
+    // What lies over white again is there.
+    [
+      '<rect width="40" height="20"/><rect x="5" y="5" width="10" height="10" fill="#fff"/><rect x="7" y="7" width="4" height="4"/>',
+      716,
+    ],
+    // Each area by its own rule.
+    ['<path d="M0 0H30V30H0ZM10 10H20V20H10Z"/>', 900],
+    ['<path fill-rule="evenodd" d="M0 0H30V30H0ZM10 10H20V20H10Z"/>', 800],
+    ['<path d="M0 0H30V30H0ZM10 10V20H20V10Z"/>', 800],
+    // Overlapping areas count once.
+    ['<rect width="20" height="20"/><rect x="10" width="20" height="20"/>', 600],
+    // Lines that close are what they go round, by the even-odd rule.
+    ['<g fill="none" stroke="red"><rect width="30" height="30"/><rect x="10" y="10" width="10" height="10"/></g>', 800],
+    [
+      '<g fill="none" stroke="red"><path d="M0 0H30"/><path d="M30 30V.05"/><path d="M0 30H30"/><path d="M0 0V30"/></g>',
+      900,
+    ],
+  ])('%s', (body, area) => {
+    const { areas, lines } = formOf(body);
+    expect(regionArea(areas)).toBeCloseTo(area, 0);
+    expect(lines).toEqual([]);
+  });
+
+  it('lines may stay lines, and gaps close up to what is asked', () => {
+    const loose = '<path fill="none" stroke="red" d="M.6 0H30V30H0V0"/>';
+    expect(formOf(loose).closing).toMatchObject({ open: 1, joined: 0, gaps: [] });
+    const told = formOf(loose, { join: 0.3 }).closing;
+    expect(told.gaps.map(({ width }) => width)).toEqual([expect.closeTo(0.6, 6)]);
+    const closed = formOf(loose, { join: 0.7 });
+    expect([closed.closing.open, closed.closing.joined, closed.closing.widest]).toEqual([0, 1, expect.closeTo(0.6)]);
+    expect(regionArea(closed.areas)).toBeCloseTo(900, 0);
+    const asLines = formOf(loose, { join: 0.7, lines: 'lines' });
+    expect([asLines.areas, asLines.lines.length, asLines.lines[0]!.closed]).toEqual([[], 1, true]);
+  });
+
+  it('is an item like others: cut through, engraved, material or the plate, with letters beside it', () => {
+    const files = {
+      emblem: svg('<rect x="30" y="10" width="40" height="30"/><circle cx="50" cy="25" r="8" fill="#fff"/>'),
+    };
+    const cut = jobOf(emblem({}), files);
+    const solid = regionArea(cut.assemblies[0]!.built.hold.material);
+    const hole = Math.PI * 64;
+    expect(solid).toBeCloseTo(60 * 50 - 1200 + hole, 0);
+    expect(cut.assemblies[0]!.built.pieces.filter(({ status }) => status === 'kept')).toHaveLength(1);
+    const engraved = jobOf(emblem({ role: 'engraved' }), files);
+    expect(regionArea(engraved.assemblies[0]!.built.construction.area)).toBeCloseTo(1200 - hole, 0);
+    const alone = jobOf(emblem({}, 'stand-alone'), files);
+    expect(regionArea(alone.assemblies[0]!.built.hold.material)).toBeCloseTo(1200 - hole, 0);
+    // As the plate it is as large as the words and their margin ask.
+    const plate = jobOf(emblem({ role: 'plate' }, 'cut-through', [{ words: 'HI' }]), files).assemblies[0]!.built;
+    expect(plate.arrangement.plateFigure).not.toBe(null);
+    expect(regionArea(plate.arrangement.plateFigure!) / (1200 - hole)).toBeCloseTo(
+      (widthOf(plate.arrangement.plate!) / 40) ** 2,
+      3,
+    );
+  });
+
+  it('what stays open is told with its gaps, and each mend puts it right', () => {
+    const files = { emblem: svg('<path fill="none" stroke="red" d="M.25 0H30V30H0V0"/>') };
+    const job = jobOf(emblem({}), files);
+    const [finding] = job.findings.filter(({ rule }) => rule === 'open line');
+    expect(finding).toMatchObject({
+      title: 'emblem: a line stays open',
+      detail: expect.stringContaining('0.25 mm') as string,
+    });
+    expect(finding!.place).not.toBe(null);
+    for (const { patch } of finding!.mends)
+      expect(jobOf(applyPatch(job.recipe, patch), files).findings.map(({ rule }) => rule)).not.toContain('open line');
+    const followed = jobOf(applyPatch(job.recipe, finding!.mends.at(-1)!.patch), files);
+    expect(followed.operations.some(({ kinds }) => kinds.includes('line'))).toBe(true);
+  });
+
+  it('is scaled by its unit and in proportion, and is missed where its file is not here', () => {
+    const files = { emblem: svg('<rect x="30" y="10" width="40" height="30"/>') };
+    const widthIn = (item: object) => {
+      const { items } = jobOf(emblem(item), files).assemblies[0]!.built.arrangement;
+      return widthOf(items[0]!.bounds);
+    };
+    expect(widthIn({})).toBeCloseTo(40, 6);
+    expect(widthIn({ factor: 2 })).toBeCloseTo(80, 6);
+    // A unit of this file is a pixel of 96 to the inch.
+    expect(widthIn({ mmPerUnit: 25.4 / 72 })).toBeCloseTo((40 * 96) / 72, 6);
+    const [item] = (recipeOf(emblem({}) as RecipeInput).assemblies[0] as { items: Parameters<typeof scaledItem>[0][] })
+      .items;
+    expect(scaledItem(item!, 1.5)).toMatchObject({ factor: 1.5 });
+    const missing = jobOf(emblem({}), {});
+    expect(missing.findings.map(({ title }) => title)).toContain('The file of emblem is not here');
+  });
+});
