@@ -1,7 +1,9 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { build, facesOf, type Build } from '@needlefile/core/job/build-job';
+import type { FileReading } from '@needlefile/core/artwork/drawn';
+import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { build, facesOf, filesOf, type Build } from '@needlefile/core/job/build-job';
 import { FORMATS, release, type Format } from '@needlefile/core/job/release';
 import { measure } from '@needlefile/core/job/measure-job';
 import { measureReportOf } from '@needlefile/core/job/measure-report';
@@ -142,7 +144,22 @@ async function buildFile(file: string): Promise<Build> {
     const bytes = await readFace(id, MODULES);
     if (bytes) faces.set(id, openFont(bytes, id));
   }
-  return build(recipe, { shop: houseShop, faces });
+  return build(recipe, { shop: houseShop, faces, artworks: await artworksBeside(file, recipe) });
+}
+
+/** Files of artwork by the paths that a recipe names them by, beside it. What is not there becomes a finding. */
+async function artworksBeside(file: string, recipe: Recipe): Promise<Map<string, FileReading>> {
+  const found = new Map<string, FileReading>();
+  for (const source of filesOf(recipe)) {
+    const bytes = await readFile(path.resolve(path.dirname(file), source)).catch(() => null);
+    if (!bytes) continue;
+    try {
+      found.set(source, readArtwork(bytes));
+    } catch (error) {
+      throw new UsageError(`${source} cannot be read: ${(error as Error).message}`);
+    }
+  }
+  return found;
 }
 
 async function readRecipeFile(file: string): Promise<Recipe> {

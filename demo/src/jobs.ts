@@ -1,4 +1,41 @@
 import type { RecipeInput } from '@needlefile/core/recipe/read';
+import type { JobInput } from '@needlefile/core/recipe/schema';
+import { WHISTLE_EMBLEM } from './artworks.ts';
+
+type Items = Exclude<NonNullable<JobInput['assemblies']>[number], { make: 'coupon' }>['items'];
+type ItemInput = NonNullable<Items>[number];
+
+const capHeight = (value: number) => ({ by: 'cap height' as const, value });
+
+/** Its own middle on the middle of another item. */
+const middleOf = (of: string) => ({ own: 'centre' as const, of, edge: 'centre' as const });
+
+/** A rule beside the heart of the nameboard. */
+const rule = (id: string, x: { own: 'left' | 'right'; edge: 'left' | 'right'; distance: number }): ItemInput => ({
+  id,
+  kind: 'shape',
+  outline: { by: 'rule', width: 190, thickness: 9, ends: 'pointed' },
+  place: { x: { ...x, of: 'heart' }, y: { own: 'middle', of: 'heart', edge: 'middle' } },
+});
+
+const valveTag = (words: string): JobInput['assemblies'][number] => ({
+  make: 'engraved',
+  plate: { width: 62, height: 22, margin: 4, cornerRadius: 3, border: { inset: 1.6 } },
+  items: [
+    { id: 'words', words, face: 'graduate', size: capHeight(6), letterSpacing: 0.4, place: { x: 0, y: 0 } },
+    {
+      id: 'hole',
+      kind: 'shape',
+      name: 'Hole',
+      role: 'opening',
+      outline: { by: 'round', diameter: 4 },
+      place: {
+        x: { own: 'left', of: 'plate', edge: 'left', distance: 4 },
+        y: { own: 'middle', of: 'plate', edge: 'middle' },
+      },
+    },
+  ],
+});
 
 /** Jobs of the workshop of the Pennywhistle Light Railway, an invented line run by volunteers. Newest last. */
 export const DEMO_JOBS: readonly RecipeInput[] = [
@@ -144,6 +181,188 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
             role: 'opening',
             outline: { by: 'round', diameter: 5 },
             place: { x: -8, y: 6 },
+          },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'Valve tags, a sheet of six',
+    tags: ['brass', 'Marigold'],
+    machine: 'engraver',
+    material: 'brass',
+    thickness: 1.5,
+    sheet: { margin: 8, gap: 4 },
+    assemblies: ['BLOWER', 'INJECTOR', 'SAND', 'DAMPER', 'WHISTLE', 'DRAINS'].map(valveTag),
+  },
+  {
+    name: 'Fenny Cross, platform two',
+    tags: ['Fenny Cross', 'signs'],
+    machine: 'plasma',
+    material: 'mild-steel',
+    thickness: 3,
+    assemblies: [
+      {
+        name: 'Nameboard',
+        make: 'cut-through',
+        plate: { margin: 45, cornerRadius: 16, holes: { diameter: 11, inset: 20 } },
+        hold: { bridges: { perIsland: 'two' } },
+        items: [
+          {
+            id: 'station',
+            words: 'FENNY CROSS',
+            face: 'barlow-condensed-semibold',
+            size: capHeight(100),
+            letterSpacing: 4,
+          },
+          rule('left-rule', { own: 'right', edge: 'left', distance: -18 }),
+          {
+            id: 'heart',
+            kind: 'shape',
+            outline: { by: 'heart', width: 44, height: 38 },
+            place: { x: middleOf('station'), y: { own: 'top', of: 'station', edge: 'baseline', distance: -26 } },
+          },
+          rule('right-rule', { own: 'left', edge: 'right', distance: 18 }),
+          {
+            id: 'platform',
+            words: 'Platform 2',
+            face: 'vollkorn-bold',
+            size: capHeight(66),
+            place: { x: middleOf('station'), y: { own: 'top', of: 'heart', edge: 'bottom', distance: -24 } },
+          },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'Parcels plate with a panel for the name',
+    tags: ['carriages', 'signs'],
+    machine: 'router',
+    material: 'oak',
+    thickness: 9,
+    assemblies: [
+      {
+        make: 'relief',
+        plate: { margin: 34, cornerRadius: 14, holes: null },
+        relief: { frame: 10 },
+        items: [
+          { id: 'office', words: 'Parcels', face: 'vollkorn-bold', size: capHeight(64) },
+          {
+            id: 'panel',
+            kind: 'shape',
+            name: 'Blank panel',
+            outline: { by: 'rectangle', width: 300, height: 62, cornerRadius: 12, corners: 'scooped' },
+            place: { x: middleOf('office'), y: { own: 'top', of: 'office', edge: 'baseline', distance: -34 } },
+          },
+          {
+            id: 'on-duty',
+            words: 'on duty',
+            face: 'overpass-bold',
+            size: capHeight(30),
+            place: { x: middleOf('panel'), y: { own: 'top', of: 'panel', edge: 'bottom', distance: -22 } },
+          },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'Wren, on an ornament',
+    tags: ['mess room'],
+    machine: 'co2-laser',
+    material: 'plywood',
+    thickness: 4,
+    assemblies: [
+      {
+        name: 'Ornament name',
+        make: 'stand-alone',
+        items: [
+          {
+            id: 'ornament',
+            kind: 'shape',
+            name: 'Ornament',
+            role: 'guide',
+            outline: { by: 'round', diameter: 110 },
+            place: { x: 0, y: 0 },
+          },
+          {
+            id: 'name',
+            words: 'Wren',
+            face: 'fredoka-semibold',
+            size: { by: 'overall width', value: 84 },
+            place: {
+              x: middleOf('ornament'),
+              y: { own: 'cap middle', of: 'ornament', edge: 'middle', distance: 4 },
+            },
+          },
+          {
+            id: 'branch',
+            kind: 'shape',
+            name: 'Branch',
+            outline: { by: 'rule', width: 88, thickness: 7, ends: 'round' },
+            place: { x: middleOf('ornament'), y: { own: 'top', of: 'name', edge: 'baseline', distance: 2 } },
+          },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'Stationmaster’s desk, name and key tag',
+    tags: ['Fenny Cross', 'office'],
+    machine: 'co2-laser',
+    material: 'plywood',
+    thickness: 4,
+    assemblies: [
+      {
+        name: 'Desk name',
+        make: 'stand-alone',
+        rail: {
+          at: 'both',
+          height: 7,
+          overlap: 2,
+          extend: 12,
+          uprights: { count: 2 },
+          feet: { count: 2, width: 34, depth: 4, play: 0.2, base: { depth: 46, past: 10, cornerRadius: 6 } },
+        },
+        items: [{ words: 'STATION\nMASTER', face: 'overpass-bold', size: capHeight(32), letterSpacing: 2 }],
+      },
+      {
+        name: 'Key tag',
+        make: 'engraved',
+        plate: { margin: 4 },
+        items: [
+          {
+            id: 'tag',
+            kind: 'shape',
+            role: 'plate',
+            outline: { by: 'tag', width: 60, height: 30, corner: 9, hole: 6, inset: 8 },
+          },
+          { id: 'words', words: 'Office', face: 'vollkorn-bold', size: capHeight(11) },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'Tea room, with the emblem',
+    tags: ['Fenny Cross', 'signs'],
+    machine: 'co2-laser',
+    material: 'plywood',
+    thickness: 4,
+    assemblies: [
+      {
+        name: 'Tea room',
+        make: 'cut-through',
+        plate: { margin: 16, cornerRadius: 8, holes: { diameter: 4.5, inset: 9 } },
+        items: [
+          { id: 'emblem', kind: 'artwork', source: WHISTLE_EMBLEM.id, fileName: WHISTLE_EMBLEM.fileName, join: 0.5 },
+          {
+            id: 'words',
+            words: 'Tea room',
+            face: 'vollkorn-bold',
+            size: capHeight(34),
+            place: {
+              x: { own: 'left', of: 'emblem', edge: 'right', distance: 14 },
+              y: { own: 'cap middle', of: 'emblem', edge: 'middle' },
+            },
           },
         ],
       },

@@ -1,3 +1,4 @@
+import { usualRail } from '@needlefile/core/recipe/edits/rail';
 import { readRecipe } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import fc from 'fast-check';
@@ -12,7 +13,7 @@ const freshStore = () => createJobStore({ id: 'a', revision: 1, updatedAt: '2026
 const step = fc.oneof(
   fc.record({ kind: fc.constant('words' as const), value: fc.string({ maxLength: 8 }) }),
   fc.record({ kind: fc.constant('width' as const), value: fc.integer({ min: 1, max: 50 }) }),
-  fc.record({ kind: fc.constant('rail' as const), value: fc.constantFrom(null, { height: 3, overlap: 1, extend: 0 }) }),
+  fc.record({ kind: fc.constant('rail' as const), value: fc.constantFrom(null, { ...usualRail(40), height: 3 }) }),
   fc.record({ kind: fc.constant('mend' as const), value: fc.integer({ min: 1, max: 50 }) }),
 );
 

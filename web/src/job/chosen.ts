@@ -21,14 +21,14 @@ export interface Chosen {
 /** What a person last took in hand; where that is not there, whatever is seen first. */
 export function chosenIn(
   recipe: Recipe,
-  wanted: { readonly assembly: string | null; readonly item: string | null },
+  wanted: { readonly assembly: string | null; readonly items: readonly string[] },
 ): Chosen {
   const { assemblies } = recipe;
   const assembly =
     assemblies.find(({ id }) => id === wanted.assembly) ?? assemblies.find(({ hidden }) => !hidden) ?? assemblies[0]!;
   const thing = assembly.make === 'coupon' ? (assemblies.find(({ id }) => id === assembly.of) as Made) : assembly;
   const item =
-    thing.items.find(({ id }) => id === wanted.item) ??
+    thing.items.find(({ id }) => id === wanted.items.at(-1)) ??
     thing.items.find(({ kind }) => kind === 'lettering') ??
     thing.items[0] ??
     null;
@@ -37,8 +37,8 @@ export function chosenIn(
 
 function useChosenWith<T>(select: (chosen: Chosen, job: JobState) => T): T {
   const assembly = useView((state) => state.assembly);
-  const item = useView((state) => state.item);
-  return useJob((job) => select(chosenIn(job.recipe, { assembly, item }), job));
+  const items = useView((state) => state.items);
+  return useJob((job) => select(chosenIn(job.recipe, { assembly, items }), job));
 }
 
 /** The thing that is worked on. */
@@ -49,6 +49,16 @@ export const useChosenAssembly = (): Assembly => useChosenWith(({ assembly }) =>
 
 /** The item that is worked on; null where there is none. */
 export const useItem = (): Item | null => useChosenWith(({ item }) => item);
+
+/** Whether items in hand, all of one kind, differ in something: then no one value of it can be shown. */
+export function useMixed<T extends Item>(kind: T['kind'], of: (item: T) => unknown): boolean {
+  const items = useView((state) => state.items);
+  return useChosenWith(({ thing, item }) => {
+    if (!item || item.kind !== kind || items.length < 2) return false;
+    const own = of(item as T);
+    return thing.items.some((each) => items.includes(each.id) && each.kind === kind && of(each as T) !== own);
+  });
+}
 
 /** The lettering that is worked on. @throws Error where none is: panels of letters are shown only where one is */
 export const useLettering = <T>(select: (item: LetteringItem) => T): T =>
@@ -72,14 +82,23 @@ export function useEditThing(): Edit<Made> {
   );
 }
 
-/** Changes the item that is worked on. */
+/** Changes the item that is worked on, and with it all of its kind that are in hand. */
 export function useEditItem<T extends Item = Item>(): Edit<T> {
   const store = useJobStore();
   const edit = useEditThing();
   return useCallback(
     (label, change, gesture) => {
       const { item } = chosenIn(store.getState().recipe, useView.getState());
-      if (item) edit(label, (thing) => change(thing.items.find(({ id }) => id === item.id) as Draft<T>), gesture);
+      if (!item) return;
+      const ids = [item.id, ...useView.getState().items];
+      edit(
+        label,
+        (thing) => {
+          for (const each of thing.items)
+            if (ids.includes(each.id) && each.kind === item.kind) change(each as Draft<T>);
+        },
+        gesture,
+      );
     },
     [store, edit],
   );
@@ -98,10 +117,17 @@ export function useChosenMeasures(measures: MeasurePicture | null): AssemblyMeas
   return measures?.assemblies.find((each) => each.id === id) ?? null;
 }
 
-/** Takes a thing in hand, or one of its items. */
-export const choose = (assembly: string, item: string | null = null): void =>
+/** Takes a thing in hand, or items of it. */
+export const choose = (assembly: string, ...items: readonly (string | null)[]): void =>
   useView.setState(({ assembly: before }) => ({
     assembly,
-    item,
+    items: items.filter((item) => item !== null),
+    others: [],
+    inHand: true,
+    keep: [],
+    node: 0,
     ...(before === assembly ? {} : { letter: null, island: null }),
   }));
+
+/** Lets go of what is in hand; the stations go on working on it. */
+export const letGo = (): void => useView.setState({ inHand: false, keep: [], others: [], letter: null, drawing: null });

@@ -84,9 +84,10 @@ const HIGHEST_BAR = 3;
 
 function barPlaceAt({ letters }: AssemblyPicture, x: number, y: number): { letter: string; height: number } | null {
   const middle = ({ bounds }: (typeof letters)[number]) => (bounds.minX + bounds.maxX) / 2;
-  const near = letters.filter(({ bounds, capHeight }) => y > bounds.minY - capHeight && y < bounds.maxY + capHeight);
+  // A bar passes over letters that do not reach so high.
+  const near = letters.filter(({ bounds }) => y > bounds.minY && y < bounds.maxY);
   const before = near.filter((letter) => middle(letter) < x).sort((a, b) => middle(b) - middle(a))[0];
-  if (!before || !letters.some((letter) => letter.line === before.line && middle(letter) > x)) return null;
+  if (!before || !near.some((letter) => letter.line === before.line && middle(letter) > x)) return null;
   const height = Number(((before.baseline - y) / before.capHeight).toFixed(3));
   return height < LOWEST_BAR || height > HIGHEST_BAR ? null : { letter: before.id, height };
 }

@@ -42,6 +42,8 @@ export interface JobState {
    * Changes the recipe. Changes of one label in quick succession, or of one gesture, become one step of the history.
    */
   readonly edit: (label: string, change: (recipe: Draft<Recipe>) => void, gesture?: object) => void;
+  /** Puts another recipe made of this one in its place; as with `edit`, what belongs together becomes one step. */
+  readonly change: (label: string, next: (recipe: Recipe) => Recipe, gesture?: object) => void;
   readonly mend: (label: string, patch: RecipePatch) => void;
   /** Puts another recipe in place of this one, as a step that can be undone. */
   readonly replace: (label: string, recipe: Recipe) => void;
@@ -87,6 +89,17 @@ export function createJobStore(job: JobDetail, recipe: Recipe): JobStore {
       edit: (label, change, gesture) => {
         const [next, patches, inverse] = produceWithPatches(get().recipe, (draft) => void change(draft));
         record(label, next, patches, inverse, gesture);
+      },
+      change: (label, next, gesture) => {
+        const changed = next(get().recipe);
+        get().edit(
+          label,
+          (draft) => {
+            for (const key of Object.keys(changed) as (keyof Recipe)[])
+              if (changed[key] !== get().recipe[key]) (draft as Record<string, unknown>)[key] = changed[key];
+          },
+          gesture,
+        );
       },
       mend: (label, patch) => {
         let mended: Recipe;

@@ -2,25 +2,44 @@
 
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import type { RecipePatch } from '@needlefile/core/recipe/patch';
+import type { HeldAxis } from '@needlefile/core/recipe/schema';
 import { create } from 'zustand';
 
 export const STATIONS = ['letter', 'plate', 'hold', 'work-order', 'release'] as const;
 export type Station = (typeof STATIONS)[number];
 export type BedView = 'solid' | 'paths' | 'pieces' | 'thickness';
 
+/** An item, and what it may be held to. */
+export interface Keepable {
+  readonly item: string;
+  readonly x: HeldAxis | null;
+  readonly y: HeldAxis | null;
+}
+
 /** What is looked at: nothing here is part of the job. */
 interface ViewState {
   readonly station: Station;
   readonly view: BedView;
-  /** The thing taken in hand, and the item of it, by id; null: whatever is first. */
+  /** The thing taken in hand, by id; null: whatever is first. */
   readonly assembly: string | null;
-  readonly item: string | null;
+  /** Items of it that are taken in hand, by id, the last of them last; none: the thing itself. */
+  readonly items: readonly string[];
+  /** Other things that are taken in hand with it. */
+  readonly others: readonly string[];
+  /** Whether anything is in hand at all: else the stations still work on what is first, and nothing is framed. */
+  readonly inHand: boolean;
+  /** Words that were just added, by id: they are typed over at once. */
+  readonly fresh: string | null;
+  /** What items that were just dragged caught on, or were lined up with, and may be held to. */
+  readonly keep: readonly Keepable[];
+  /** The node of an own drawing that is worked on, from 0. */
+  readonly node: number;
   /** The letter of the thing taken in hand, by id. */
   readonly letter: string | null;
   /** The island of the thing whose bridges are looked at, by id. */
   readonly island: string | null;
   /** What the next drag on the bed draws. */
-  readonly drawing: 'bridge' | 'bar' | null;
+  readonly drawing: 'bridge' | 'bar' | 'path' | null;
   /** What the thickness view shows. */
   readonly thicknessOf: 'thickness' | 'gap';
   /** A place on the bed to ring, y down. */
@@ -35,7 +54,12 @@ export const useView = create<ViewState>(() => ({
   station: 'letter',
   view: 'solid',
   assembly: null,
-  item: null,
+  items: [],
+  others: [],
+  inHand: false,
+  fresh: null,
+  keep: [],
+  node: 0,
   letter: null,
   island: null,
   drawing: null,

@@ -27,7 +27,7 @@ export async function releaseJob(
       `The job is at revision ${job.revision} now, and you looked at ${revision}. Look again before you release.`,
     );
   const { files, report } = await writeRelease(job.recipe, revision, signal, tell);
-  const base = fileBase(report.name);
+  const base = fileBase(report.lays === 'backers' ? `${report.name} backers` : report.name);
   const id = await db().transaction(async (tx) => {
     const [row] = await tx.insert(releases).values({ jobId, revision, report }).returning({ id: releases.id });
     for (const { format, bytes, readBack } of files) {

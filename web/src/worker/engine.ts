@@ -1,4 +1,6 @@
-import { build, facesOf, type Build } from '@needlefile/core/job/build-job';
+import type { FileReading } from '@needlefile/core/artwork/drawn';
+import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { build, facesOf, filesOf, type Build } from '@needlefile/core/job/build-job';
 import { couponPlaces } from '@needlefile/core/job/coupon-places';
 import { measure } from '@needlefile/core/job/measure-job';
 import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/measure-picture';
@@ -10,14 +12,15 @@ import { openFont } from '@needlefile/core/lettering/open-font';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 
-/** The core in the browser: fetches the faces that recipes ask for, and keeps stages between builds. */
+/** The core in the browser: fetches the faces and files that recipes ask for, and keeps stages between builds. */
 
 const cache = new StageCache();
 const faces = new Map<string, Face>();
+const artworks = new Map<string, FileReading>();
 
 async function built(recipe: Recipe, shop: Shop): Promise<Build> {
-  await ensureFaces(recipe);
-  return build(recipe, { shop, faces }, cache);
+  await ensureSources(recipe);
+  return build(recipe, { shop, faces, artworks }, cache);
 }
 
 export const buildPicture = async (recipe: Recipe, shop: Shop): Promise<Picture> =>
@@ -44,11 +47,12 @@ export async function onePiece(
   thing: string,
   progress: (done: number, of: number) => void,
 ): Promise<OnePiece> {
-  await ensureFaces(recipe);
-  return makeOnePiece(recipe, thing, { shop, faces }, cache, progress);
+  await ensureSources(recipe);
+  return makeOnePiece(recipe, thing, { shop, faces, artworks }, cache, progress);
 }
 
-const ensureFaces = (recipe: Recipe): Promise<unknown> => Promise.all([...facesOf(recipe)].map(ensureFace));
+const ensureSources = (recipe: Recipe): Promise<unknown> =>
+  Promise.all([...[...facesOf(recipe)].map(ensureFace), ...[...filesOf(recipe)].map(ensureArtwork)]);
 
 /** A face that is not on the server is left out: the build says so as a finding. */
 async function ensureFace(id: string): Promise<void> {
@@ -58,4 +62,14 @@ async function ensureFace(id: string): Promise<void> {
   if (!response.ok)
     throw new Error('The face could not be fetched from the server. It is tried again with the next change.');
   faces.set(id, openFont(new Uint8Array(await response.arrayBuffer()), id));
+}
+
+/** A file that is not on the server is left out too. */
+async function ensureArtwork(id: string): Promise<void> {
+  if (artworks.has(id)) return;
+  const response = await fetch(`/api/artworks/${encodeURIComponent(id)}`);
+  if (response.status === 404) return;
+  if (!response.ok)
+    throw new Error('The artwork could not be fetched from the server. It is tried again with the next change.');
+  artworks.set(id, readArtwork(new Uint8Array(await response.arrayBuffer())));
 }

@@ -2,24 +2,31 @@
 
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
-import { withinItem } from '@needlefile/core/recipe/identity';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Choices } from '@/components/choices';
-import { useEditLettering } from '@/job/chosen';
 import { keptIn } from '@/job/figures';
+import { useSheetEdits } from '@/job/sheet-edits';
 import { useView, type BedView } from '@/job/view-store';
 import css from './bed.module.css';
+import { KeysCard } from './keys-card';
 import { Layers } from './layers';
 import { useCursor } from './cursor';
+import { useBedKeys } from './use-bed-keys';
+import { ExactFields } from './hand/exact-fields';
+import { bringArtwork } from '@/job/bring-artwork';
+import { KeepOffer } from './hand/keep-offer';
 import { ThicknessCard } from './thickness-card';
 import { Rulers } from './rulers';
 import { PIXELS_PER_MM, useZoom, type Margins, type Zoom } from './use-zoom';
 
+/** Rows of buttons above and below. */
+const BETWEEN_BUTTONS: readonly Margins[] = [{ top: 40, right: 0, bottom: 40 }];
+
 /** Under the card of the thickness view, or to the left of it. */
 const BESIDE_CARD: readonly Margins[] = [
-  { top: 215, right: 0 },
-  { top: 0, right: 280 },
+  { top: 215, right: 0, bottom: 40 },
+  { top: 40, right: 280, bottom: 40 },
 ];
 
 interface Props {
@@ -27,6 +34,8 @@ interface Props {
   readonly measures: MeasurePicture | null;
   /** Name of the mend that is shown instead of the job as it is. */
   readonly previewing: string | null;
+  /** Whether the picture shows the recipe as it is. */
+  readonly upToDate: boolean;
   readonly working: boolean;
   readonly problem: string | null;
   readonly stopped: boolean;
@@ -34,7 +43,7 @@ interface Props {
 }
 
 /** The sheet at true scale, with what lies on it. */
-export function Bed({ picture, measures, previewing, working, problem, stopped, onStop }: Props) {
+export function Bed({ picture, measures, previewing, upToDate, working, problem, stopped, onStop }: Props) {
   const sheet = picture?.sheet;
   // The sheet is made anew by each build; only its size matters.
   const [width, height] = [sheet?.width, sheet?.height];
@@ -45,13 +54,23 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
   const view = useView((state) => state.view);
   const { attach, transform, size, by, fit, trueSize, show } = useZoom(
     content,
-    view === 'thickness' ? BESIDE_CARD : undefined,
+    view === 'thickness' ? BESIDE_CARD : BETWEEN_BUTTONS,
   );
   useFocus(show);
   const station = useView((state) => state.station);
-  const moveLetter = useMoveLetter();
+  const edits = useSheetEdits(picture);
+  const [keys, setKeys] = useState(false);
+  const onKey = useBedKeys(picture, edits, upToDate);
   return (
-    <section className={css.bed} aria-label="Bed">
+    <section
+      className={css.bed}
+      aria-label="Bed"
+      onDragOver={(event) => event.dataTransfer.types.includes('Files') && event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        void bringArtwork([...event.dataTransfer.files], edits);
+      }}
+    >
       <svg
         ref={attach}
         className={css.drawing}
@@ -63,8 +82,7 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
           if (event.key === '-') by(0.8);
           if (event.key === '0') fit();
           if (event.key === '1') trueSize();
-          if (event.key === 'Escape') useView.setState({ letter: null, drawing: null });
-          if (event.key.startsWith('Arrow') && moveLetter(event.key, event.shiftKey)) event.preventDefault();
+          if (onKey(event)) event.preventDefault();
         }}
         onPointerMove={(event) => {
           if (!sheet) return;
@@ -76,7 +94,14 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
       >
         <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>
           {picture && (
-            <Layers picture={picture} measures={measures} view={view} station={station} scale={transform.k} />
+            <Layers
+              picture={picture}
+              measures={measures}
+              view={view}
+              station={station}
+              scale={transform.k}
+              edits={edits}
+            />
           )}
         </g>
         <Ring transform={transform} />
@@ -96,9 +121,21 @@ export function Bed({ picture, measures, previewing, working, problem, stopped, 
           ]}
         />
       </div>
+      {picture && view !== 'thickness' && !previewing && <ExactFields picture={picture} edits={edits} />}
+      {picture && <KeepOffer picture={picture} edits={edits} />}
       {view === 'thickness' && <ThicknessCard measures={measures} />}
       <Notices previewing={previewing} working={working} problem={problem} stopped={stopped} onStop={onStop} />
+      {keys && <KeysCard />}
       <div className={css.zoom}>
+        <button
+          type="button"
+          className="btn btn-light btn-sm"
+          aria-expanded={keys}
+          title="What keys do on the bed"
+          onClick={() => setKeys(!keys)}
+        >
+          Keys
+        </button>
         <button type="button" className="btn btn-light btn-sm" onClick={() => by(0.8)} aria-label="Smaller">
           −
         </button>
@@ -132,30 +169,6 @@ function useFocus(show: Zoom['show']): void {
   }, [focus, show]);
 }
 
-/** The arrow keys move the letter in hand by half a millimetre, with Shift by five. */
-function useMoveLetter(): (key: string, far: boolean) => boolean {
-  const edit = useEditLettering();
-  return (key, far) => {
-    const { letter, station } = useView.getState();
-    const way = ARROWS[key];
-    if (!letter || !way || station !== 'letter') return false;
-    const step = far ? 5 : 0.5;
-    edit('Move a letter', (item) => {
-      const nudge = (item.nudges[withinItem(letter)] ??= { x: 0, y: 0, turn: 0, scale: 1 });
-      nudge.x = Number((nudge.x + way[0] * step).toFixed(4));
-      nudge.y = Number((nudge.y + way[1] * step).toFixed(4));
-    });
-    return true;
-  };
-}
-
-const ARROWS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
-
 /** A ring round the place that is meant, of the same weight at every zoom. */
 function Ring({ transform }: Pick<Zoom, 'transform'>) {
   const ring = useView((state) => state.ring);
@@ -165,7 +178,7 @@ function Ring({ transform }: Pick<Zoom, 'transform'>) {
   return <circle className={css.ring} cx={x} cy={y} r={radius} />;
 }
 
-function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 'picture' | 'measures'>) {
+function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 'picture' | 'measures' | 'upToDate'>) {
   if (problem)
     return (
       <div className={`${css.notice} ${css.problem}`} role="alert">

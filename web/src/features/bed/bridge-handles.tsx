@@ -40,7 +40,6 @@ export function BridgeHandles({ picture, scale }: { picture: AssemblyPicture; sc
         return (
           <g
             key={bridge.id}
-            data-grab
             role="button"
             tabIndex={0}
             aria-label={`Bridge ${i + 1}: ${island?.name ?? ''}`}
@@ -51,7 +50,7 @@ export function BridgeHandles({ picture, scale }: { picture: AssemblyPicture; sc
               event.currentTarget.setPointerCapture(event.pointerId);
               event.currentTarget.focus();
               setHeld({ id: bridge.id, gesture: {} });
-              choose(picture.id, useView.getState().item);
+              choose(picture.id, ...useView.getState().items);
               useView.setState({ island: bridge.island });
             }}
             onPointerMove={(event) => isHeld && slideTo(bridge, event, held.gesture)}

@@ -54,11 +54,11 @@ export function DrawingPad({ picture, kind, scale }: { picture: Picture; kind: '
       angle: drawn ? Math.round(angle) : null,
       width: null,
     });
-    choose(thing.id, useView.getState().item);
+    choose(thing.id, ...useView.getState().items);
     useView.setState({ island: island.id });
   };
   return (
-    <g data-grab className={css.pad}>
+    <g className={css.pad}>
       <rect
         x={-1e4}
         y={-1e4}

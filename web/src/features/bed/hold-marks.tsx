@@ -30,7 +30,7 @@ export function HoldMarks({ picture, scale }: { picture: Picture; scale: number 
       {picture.assemblies.map((thing) => (
         <MarksOf key={thing.id} thing={thing} scale={scale} />
       ))}
-      {drawing && <DrawingPad picture={picture} kind={drawing} scale={scale} />}
+      {(drawing === 'bridge' || drawing === 'bar') && <DrawingPad picture={picture} kind={drawing} scale={scale} />}
     </>
   );
 }
@@ -53,7 +53,7 @@ function MarksOf({ thing, scale }: { thing: AssemblyPicture; scale: number }) {
             data-status={status}
             data-chosen={id === chosen}
             onClick={() => {
-              choose(thing.id, useView.getState().item);
+              choose(thing.id, ...useView.getState().items);
               useView.setState({ island: id === chosen ? null : id });
             }}
           >

@@ -4,10 +4,14 @@ import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { memo } from 'react';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
-import type { BedView, Station } from '@/job/view-store';
+import type { SheetEdits } from '@/job/sheet-edits';
+import { useView, type BedView, type Station } from '@/job/view-store';
 import css from './bed.module.css';
 import { HoldMarks } from './hold-marks';
-import { LetterHandles } from './letter-handles';
+import { HandLayer } from './hand/hand-layer';
+import { LetterInHand } from './letter-in-hand';
+import { Grain, lookOf } from './material-look';
+import { PathPad } from './path-pad';
 import { ThicknessMap } from './thickness-map';
 
 interface LayersProps {
@@ -16,31 +20,35 @@ interface LayersProps {
   readonly view: BedView;
   readonly station: Station;
   readonly scale: number;
+  readonly edits: SheetEdits;
 }
 
 /** What lies on the sheet, in mm, y down. */
-export const Layers = memo(function Layers({ picture, measures, view, station, scale }: LayersProps) {
+export const Layers = memo(function Layers({ picture, measures, view, station, scale, edits }: LayersProps) {
+  const drawing = useView((state) => state.drawing);
   return (
     <>
       <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
       {view === 'solid' && <Solid picture={picture} />}
+      {view === 'solid' && <Grain scale={scale} />}
       {view === 'paths' && <Paths picture={picture} scale={scale} />}
       {view === 'pieces' && <Pieces picture={picture} />}
       {view === 'thickness' && <ThicknessMap picture={picture} measures={measures} />}
-      {station === 'letter' &&
-        view !== 'pieces' &&
-        picture.assemblies.map((thing) => <LetterHandles key={thing.id} thing={thing} scale={scale} />)}
+      {(view === 'solid' || view === 'paths') && <HandLayer picture={picture} scale={scale} edits={edits} />}
+      {station === 'letter' && view !== 'pieces' && <LetterInHand picture={picture} scale={scale} />}
       {station === 'hold' && view !== 'pieces' && view !== 'thickness' && <HoldMarks picture={picture} scale={scale} />}
+      {drawing === 'path' && <PathPad picture={picture} scale={scale} edits={edits} />}
       <Origin height={picture.sheet.height} scale={scale} />
     </>
   );
 });
 
 const Solid = memo(function Solid({ picture }: { picture: Picture }) {
+  const look = lookOf(picture.report.material);
   return (
     <>
       {picture.assemblies.map(({ id, solid, engraved, linework, items }) => (
-        <g key={id}>
+        <g key={id} className={css.made} data-look={look}>
           <path className={css.solid} d={solid} />
           <path className={css.engraved} d={engraved} />
           <path className={css.border} d={linework} />

@@ -18,7 +18,6 @@ export function TabHandles({ picture, scale }: { picture: AssemblyPicture; scale
       {picture.tabs.map(({ part, at, x, y, outline }, n) => (
         <g
           key={`${part} ${n}`}
-          data-grab
           role="button"
           tabIndex={0}
           aria-label={`Tab ${n + 1}`}

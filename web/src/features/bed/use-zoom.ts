@@ -8,6 +8,36 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 /** Screen pixels to a millimetre at true size, by the CSS definition of the inch. */
 export const PIXELS_PER_MM = 96 / 25.4;
 
+let spaceIsDown = false;
+
+/** Whether Space is held down: then whatever is dragged is the view. */
+export const isPanning = (): boolean => spaceIsDown;
+
+/** Space in a field or on a button is what it is there. */
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('input, textarea, select, button, summary, [contenteditable]') !== null;
+
+function useSpaceKey(): void {
+  useEffect(() => {
+    const down = (event: KeyboardEvent) => {
+      if (event.key !== ' ' || isTyping(event.target)) return;
+      event.preventDefault();
+      spaceIsDown = true;
+    };
+    const up = (event: Event) => {
+      if (!(event instanceof KeyboardEvent) || event.key === ' ') spaceIsDown = false;
+    };
+    window.addEventListener('keydown', down);
+    window.addEventListener('keyup', up);
+    window.addEventListener('blur', up);
+    return () => {
+      window.removeEventListener('keydown', down);
+      window.removeEventListener('keyup', up);
+      window.removeEventListener('blur', up);
+    };
+  }, []);
+}
+
 export interface Zoom {
   /** For the drawing that is zoomed. */
   readonly attach: (element: SVGSVGElement | null) => void;
@@ -23,17 +53,17 @@ export interface Zoom {
 export interface Margins {
   readonly top: number;
   readonly right: number;
+  readonly bottom: number;
 }
 
-const CLEAR: readonly Margins[] = [{ top: 0, right: 0 }];
-
 /**
- * Pan and zoom of the bed: wheel and pinch zoom, dragging the ground (or with space held, anything) pans. As long as
- * the person has not moved the view, it keeps fitting `content`.
+ * Pan and zoom of the bed: wheel and pinch zoom; the middle button, or a drag with Space held, pans. As long as the
+ * person has not moved the view, it keeps fitting `content`.
  * @param content what fitting shows, mm, y down
  * @param beside ways to leave what lies over the bed free: fitting takes the one that leaves the content largest
  */
-export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLEAR): Zoom {
+export function useZoom(content: Bounds | null, beside: readonly Margins[]): Zoom {
+  useSpaceKey();
   const [element, setElement] = useState<SVGSVGElement | null>(null);
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -44,13 +74,12 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLE
     if (!element) return;
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.01, 800])
-      // What can be taken in hand on the bed is not the ground.
+      // A drag takes things in hand; with the middle button, or Space held down, or two fingers, it pans.
       .filter(
-        (event: Event & { button?: number; ctrlKey?: boolean }) =>
+        (event: Event & { button?: number; touches?: TouchList }) =>
           event.type === 'wheel' ||
-          (!event.ctrlKey &&
-            !event.button &&
-            !(event.target instanceof Element && event.target.closest('[data-grab]'))),
+          (event.type === 'mousedown' && (event.button === 1 || spaceIsDown)) ||
+          (event.touches?.length ?? 0) > 1,
       )
       .on('zoom', (event: { transform: ZoomTransform; sourceEvent: Event | null }) => {
         // Only what a person does ends the fitting.
@@ -75,8 +104,8 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[] = CLE
   const showBox = useCallback(
     ({ minX, minY, maxX, maxY }: Bounds, share: number, closest: number) => {
       if (size.width === 0) return;
-      const fits = beside.map(({ top, right }) => {
-        const [width, height] = [Math.max(1, size.width - right), Math.max(1, size.height - top)];
+      const fits = beside.map(({ top, right, bottom }) => {
+        const [width, height] = [Math.max(1, size.width - right), Math.max(1, size.height - top - bottom)];
         const k = Math.min(
           closest,
           (width * share) / Math.max(1e-3, maxX - minX),

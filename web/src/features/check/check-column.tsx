@@ -8,9 +8,12 @@ import Link from 'next/link';
 import { memo } from 'react';
 import { CheckCircle } from 'react-bootstrap-icons';
 import { useUnit } from '@/hooks/unit';
+import { foldCheck, useFolded } from '@/job/folded';
 import { useJob } from '@/job/job-store';
+import { choose } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 import css from './check.module.css';
+import { FoldedCheck } from './folded-check';
 import { MeasureBar } from './measure-bar';
 
 /** The findings, always there: what was measured against what, where, and the mends. */
@@ -28,11 +31,16 @@ export const CheckColumn = memo(function CheckColumn({
 }) {
   const findings = picture?.report.findings ?? [];
   const stops = findings.filter(({ severity }) => severity === 'stop').length;
+  const folded = useFolded((state) => state.check);
+  if (folded) return <FoldedCheck findings={findings} stops={stops} upToDate={upToDate} isKnown={picture !== null} />;
   return (
     <aside className={css.column} aria-label="Shop check" aria-busy={!upToDate}>
       <div className={css.head}>
         <h2>Shop check</h2>
         <span className={css.sum}>{picture ? summary(stops, findings.length - stops) : ''}</span>
+        <button type="button" className={css.fold} onClick={() => foldCheck(true)} aria-label="Fold the shop check">
+          ▸
+        </button>
       </div>
       {groups(findings).map((group) => (
         <Group key={group[0]!.id} findings={group} isStale={stale.includes(group[0]!)} />
@@ -142,7 +150,7 @@ function MendButton({ mend: { label, patch } }: { mend: Mend }) {
   );
 }
 
-function ShowButton({ finding: { place }, label }: { finding: Finding; label: string }) {
+function ShowButton({ finding: { place, assembly }, label }: { finding: Finding; label: string }) {
   if (!place) return null;
   const ring = () => useView.setState({ ring: place });
   const unring = () => useView.setState({ ring: null });
@@ -154,7 +162,11 @@ function ShowButton({ finding: { place }, label }: { finding: Finding; label: st
       onMouseLeave={unring}
       onFocus={ring}
       onBlur={unring}
-      onClick={() => useView.setState({ focus: { place } })}
+      onClick={() => {
+        // The stations go to the thing that it is found on.
+        if (assembly) choose(assembly);
+        useView.setState({ focus: { place } });
+      }}
     >
       {label}
     </button>

@@ -1,5 +1,6 @@
 'use client';
 
+import { stockOf } from '@needlefile/core/recipe/stock';
 import { limitAt, limitReason, limitsFor, type HouseLimits } from '@needlefile/core/shop/limits';
 import { type Machine, type Material } from '@needlefile/core/shop/shop';
 import { formatLength } from '@needlefile/core/units/length';
@@ -17,9 +18,9 @@ export function useHouseLimit(
   readonly placeholder: string;
   readonly hint: string | undefined;
 } {
-  const machineId = useJob((state) => state.recipe.machine);
-  const materialId = useJob((state) => state.recipe.material);
-  const thickness = useJob((state) => state.recipe.thickness);
+  const machineId = useJob((state) => stockOf(state.recipe).machine);
+  const materialId = useJob((state) => stockOf(state.recipe).material);
+  const thickness = useJob((state) => stockOf(state.recipe).thickness);
   const unit = useUnit();
   const shop = useShop();
   const machine = shop.machines.find(({ id }) => id === machineId);

@@ -229,7 +229,7 @@ function Thumbnail({ job }: { job: JobRow }) {
           <path d={summary.drawing.linework} className={css.linework} />
         </svg>
       ) : (
-        <span className="soft">{failed ? 'no drawing' : 'drawing …'}</span>
+        <span className="soft">{failed ? 'no drawing' : '…'}</span>
       )}
     </Link>
   );

@@ -3,7 +3,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { Dropdown, Spinner } from 'react-bootstrap';
-import { ask, ServerRefused } from '@/api/ask';
+import { ask } from '@/api/ask';
+import { bringFile } from '@/api/bring-file';
 import type { BroughtFace } from '@/api/brought-face';
 import { FONTS_KEY, useFaces } from '@/hooks/faces';
 import { notify } from '@/components/toasts';
@@ -127,15 +128,4 @@ function FaceNote({
 }
 
 /** Sends a font file to be checked and kept. */
-async function bringFont(file: File): Promise<BroughtFace> {
-  const response = await fetch(`/api/fonts?name=${encodeURIComponent(file.name)}`, {
-    method: 'POST',
-    body: file,
-  }).catch(() => {
-    throw new ServerRefused('The server does not answer. Check that Needlefile is still running.', 0);
-  });
-  const answer = (await response.json().catch(() => null)) as (BroughtFace & { error?: string }) | null;
-  if (!response.ok || !answer)
-    throw new ServerRefused(`${file.name}: ${answer?.error ?? 'it could not be brought.'}`, response.status);
-  return answer;
-}
+const bringFont = (file: File) => bringFile<BroughtFace>('/api/fonts', file);

@@ -1,12 +1,15 @@
 'use client';
 
 import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
-import { LIMITS } from '@needlefile/core/recipe/schema';
+import { LIMITS, type Item, type LetteringItem } from '@needlefile/core/recipe/schema';
+import type { ReactNode } from 'react';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelHead, PanelSection } from '@/components/panel';
-import { useChosenPicture, useEditLettering, useItem, useLettering } from '@/job/chosen';
+import { useChosenPicture, useEditLettering, useItem, useLettering, useMixed } from '@/job/chosen';
+import { ArtworkFields } from './artwork-fields';
+import { useSheetEdits } from '@/job/sheet-edits';
 import { CircleFold } from './circle-fold';
 import { FacePicker } from './face-picker';
 import { OneLetterFold } from './one-letter-fold';
@@ -18,16 +21,37 @@ import { WeightFold } from './weight-fold';
 import { WidthFold } from './width-fold';
 import { WordsField } from './words-field';
 
-/** What is worked on: words, or a shape. */
-export function LetterPanel({ picture: job }: { picture: Picture | null }) {
+const TITLES: Record<Item['kind'], string> = { lettering: 'Letter', shape: 'Shape', artwork: 'Artwork' };
+
+/**
+ * What is worked on: words, a shape, or artwork.
+ * @param what says what it is in its thing
+ */
+export function LetterPanel({ picture: job, what }: { picture: Picture | null; what: ReactNode }) {
   const item = useItem();
   const picture = useChosenPicture(job);
+  const edits = useSheetEdits(job);
   return (
     <>
-      <PanelHead title={item?.kind === 'shape' ? 'Shape' : 'Letter'} />
-      {item?.kind === 'lettering' && <LetteringFields key={item.id} picture={picture} />}
-      {item?.kind === 'shape' && <ShapeFields key={item.id} item={item} />}
-      {!item && <p className="field-hint">There is nothing in this thing yet.</p>}
+      <PanelHead title={item ? TITLES[item.kind] : 'Letter'} />
+      {item?.kind === 'lettering' && <LetteringFields key={item.id} picture={picture} what={what} />}
+      {item?.kind === 'shape' && (
+        <>
+          <ShapeFields key={item.id} item={item} />
+          {what}
+        </>
+      )}
+      {item?.kind === 'artwork' && (
+        <>
+          <ArtworkFields key={item.id} item={item} picture={picture} onWords={edits.addTheseWords} />
+          {what}
+        </>
+      )}
+      {!item && (
+        <p className="field-hint">
+          There is nothing in this thing yet. Add words, a shape or artwork in the list above.
+        </p>
+      )}
       <PanelSection title="Job">
         <TagsField />
       </PanelSection>
@@ -36,20 +60,23 @@ export function LetterPanel({ picture: job }: { picture: Picture | null }) {
 }
 
 /** The words, their face, size and spacing; what is wanted less often folded up beneath. */
-function LetteringFields({ picture }: { picture: AssemblyPicture | null }) {
+function LetteringFields({ picture, what }: { picture: AssemblyPicture | null; what: ReactNode }) {
   const lettering = useLettering((item) => item);
   const edit = useEditLettering();
+  const isMixed = useMixed<LetteringItem>('lettering', ({ letterSpacing }) => letterSpacing);
   const lines = lettering.words.split('\n');
   return (
     <>
       <WordsField />
       <FacePicker />
       <SizeFields picture={picture} />
+      {what}
       <PanelSection title="Spacing">
         <LengthField
           at="item.letterSpacing"
           label="Letters"
-          value={lettering.letterSpacing}
+          value={isMixed ? null : lettering.letterSpacing}
+          {...(isMixed && { placeholder: 'mixed' })}
           {...LIMITS.letterSpacing}
           onChange={(mm) => edit('Letter spacing', (item) => void (item.letterSpacing = mm))}
           hint="Added between letters; less than 0 closes up."

@@ -1,66 +1,102 @@
 'use client';
 
+import { usualOutline } from '@needlefile/core/recipe/edits/usual-items';
+import { newItem } from '@needlefile/core/recipe/edits/items';
 import { LIMITS, type ShapeItem } from '@needlefile/core/recipe/schema';
-import { Choices } from '@/components/choices';
+import { OUTLINE_NAMES } from '@needlefile/core/shapes/outlines';
+import { useId } from 'react';
+import { Form } from 'react-bootstrap';
+import { Choices, Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
-import { useEditItem } from '@/job/chosen';
+import { NumberField } from '@/components/number-field';
+import { useEditItem, useMixed } from '@/job/chosen';
+import { PathFields } from './path-fields';
+import { SHAPE_FIELDS, type ShapeField } from './shape-field-table';
 
 type Outline = ShapeItem['outline'];
 
-/** Outline and size of a shape. */
+/** Outline and sizes of a shape. */
 export function ShapeFields({ item: { outline } }: { item: ShapeItem }) {
   const edit = useEditItem<ShapeItem>();
-  const set = (label: string, next: Outline) => edit(label, (item) => void (item.outline = next));
+  const id = useId();
+  const values = outline as unknown as Record<string, number | string>;
+  const set = (field: ShapeField, value: number | string) =>
+    edit(`${field.label} of a shape`, (item) => {
+      // All that are in hand and have it.
+      if (field.key in item.outline) (item.outline as unknown as Record<string, number | string>)[field.key] = value;
+    });
   return (
     <>
-      <Choices<Outline['by']>
-        label="Outline"
-        value={outline.by}
-        onChange={(by) => by !== outline.by && set('Outline', asOther(outline))}
-        options={[
-          { value: 'rectangle', label: 'Rectangle' },
-          { value: 'round', label: 'Round' },
-        ]}
-      />
-      {outline.by === 'round' ? (
-        <LengthField
-          at="item.outline.diameter"
-          label="Diameter"
-          value={outline.diameter}
-          {...LIMITS.shape}
-          onChange={(diameter) => set('Diameter', { ...outline, diameter })}
-        />
-      ) : (
-        <>
-          <LengthField
-            at="item.outline.width"
-            label="Width"
-            value={outline.width}
-            {...LIMITS.shape}
-            onChange={(width) => set('Width of a shape', { ...outline, width })}
-          />
-          <LengthField
-            at="item.outline.height"
-            label="Height"
-            value={outline.height}
-            {...LIMITS.shape}
-            onChange={(height) => set('Height of a shape', { ...outline, height })}
-          />
-          <LengthField
-            at="item.outline.cornerRadius"
-            label="Corners"
-            value={outline.cornerRadius}
-            {...LIMITS.cornerRadius}
-            onChange={(cornerRadius) => set('Corners of a shape', { ...outline, cornerRadius })}
-          />
-        </>
-      )}
+      <Field label="Outline" htmlFor={id}>
+        <Form.Select
+          id={id}
+          value={outline.by}
+          onChange={({ target }) => edit('Outline', (item) => void (item.outline = asOther(outline, target.value)))}
+        >
+          {Object.entries(OUTLINE_NAMES).map(([by, name]) => (
+            <option key={by} value={by}>
+              {name}
+            </option>
+          ))}
+        </Form.Select>
+      </Field>
+      {SHAPE_FIELDS[outline.by].map((field) => (
+        <OneField key={field.key} field={field} value={values[field.key]!} onChange={(value) => set(field, value)} />
+      ))}
+      {outline.by === 'path' && <PathFields outline={outline} />}
     </>
   );
 }
 
-/** The other outline, as large. */
-const asOther = (outline: Outline): Outline =>
-  outline.by === 'round'
-    ? { by: 'rectangle', width: outline.diameter, height: outline.diameter, cornerRadius: 0 }
-    : { by: 'round', diameter: Math.min(outline.width, outline.height) };
+function OneField({
+  field,
+  value,
+  onChange,
+}: {
+  field: ShapeField;
+  value: number | string;
+  onChange: (value: number | string) => void;
+}) {
+  const at = `item.outline.${field.key}`;
+  const isMixed = useMixed<ShapeItem>(
+    'shape',
+    ({ outline }) => (outline as unknown as Record<string, unknown>)[field.key],
+  );
+  switch (field.kind) {
+    case 'length':
+      return (
+        <LengthField
+          at={at}
+          label={field.label}
+          value={isMixed ? null : (value as number)}
+          {...(isMixed && { placeholder: 'mixed' })}
+          {...LIMITS[field.limit]}
+          onChange={onChange}
+          hint={field.hint}
+        />
+      );
+    case 'number':
+      return (
+        <NumberField
+          at={at}
+          label={field.label}
+          value={value as number}
+          {...LIMITS[field.limit]}
+          step={field.step}
+          whole={field.whole ?? false}
+          {...(field.suffix && { suffix: field.suffix })}
+          onChange={onChange}
+          hint={field.hint}
+        />
+      );
+    case 'choice':
+      return <Choices label={field.label} value={value as string} options={field.options} onChange={onChange} />;
+  }
+}
+
+/** Another outline, about as high. */
+function asOther(outline: Outline, by: string): Outline {
+  const size = 'height' in outline ? outline.height : 'diameter' in outline ? outline.diameter : 20;
+  const item = newItem({ kind: 'shape', outline: usualOutline(by as Outline['by'], size) });
+  return (item as ShapeItem).outline;
+}

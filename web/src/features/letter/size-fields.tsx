@@ -10,7 +10,7 @@ import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
-import { useEditLettering, useLettering } from '@/job/chosen';
+import { useEditLettering, useLettering, useMixed } from '@/job/chosen';
 
 type Size = LetteringItem['size'];
 type By = Size['by'];
@@ -27,6 +27,7 @@ const RULES: Record<By, { readonly name: string; readonly limits: { readonly lea
 /** How large the lettering is, and by which of its measures. */
 export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
   const { size, words, lineScale } = useLettering((item) => item);
+  const isMixed = useMixed<LetteringItem>('lettering', (item) => JSON.stringify(item.size));
   const edit = useEditLettering();
   const unit = useUnit();
   const id = useId();
@@ -76,7 +77,8 @@ export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
           key={size.by}
           at="item.size.value"
           label={RULES[size.by].name}
-          value={size.value}
+          value={isMixed ? null : size.value}
+          {...(isMixed && { placeholder: 'mixed' })}
           {...RULES[size.by].limits}
           onChange={(value) => set({ ...size, value })}
         />

@@ -3,10 +3,11 @@
 import { withWordsInJob } from '@needlefile/core/recipe/edits/words';
 import { MOST_CHARACTERS, MOST_LINES, type Recipe } from '@needlefile/core/recipe/schema';
 import { original } from 'immer';
-import { useId, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import { useRefused } from '@/components/refused';
 import { useLettering, useThing } from '@/job/chosen';
 import { useJob } from '@/job/job-store';
+import { useView } from '@/job/view-store';
 import css from './letter.module.css';
 
 /**
@@ -23,12 +24,19 @@ export function WordsField() {
   const shown = draft ?? words;
   const refused = useRefused('item.words');
   const problem = draft === null ? refused : tooMuch(draft);
+  const field = useRef<HTMLTextAreaElement>(null);
+  useEffect(() => {
+    if (useView.getState().fresh !== item) return;
+    field.current?.select();
+    useView.setState({ fresh: null });
+  }, [item]);
   return (
     <div className="mb-3">
       <label className="visually-hidden" htmlFor={id}>
         Words
       </label>
       <textarea
+        ref={field}
         id={id}
         data-at="item.words"
         className={`form-control ${css.words} ${problem ? 'is-invalid' : ''}`}

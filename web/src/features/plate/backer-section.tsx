@@ -4,8 +4,11 @@ import { LIMITS } from '@needlefile/core/recipe/schema';
 import { Form } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
+import { MaterialChoice } from '@/components/material-choice';
 import { PanelSection } from '@/components/panel';
+import { SheetChoice } from '@/components/sheet-choice';
 import { useEditThing, useThing } from '@/job/chosen';
+import { useJob } from '@/job/job-store';
 
 /** The backer that follows the letters. */
 export function BackerSection() {
@@ -67,6 +70,43 @@ export function BackerSection() {
           />
         </>
       )}
+      <BackersSheet />
     </PanelSection>
+  );
+}
+
+/** Backers of all things of the job may be cut from a sheet of their own. */
+function BackersSheet() {
+  const { backers, machine, material, thickness } = useJob((state) => state.recipe);
+  const edit = useJob((state) => state.edit);
+  return (
+    <>
+      <Form.Check
+        type="switch"
+        id="backers-sheet"
+        label="Backers from a sheet of their own"
+        checked={backers !== null}
+        onChange={({ target }) =>
+          edit(
+            'Sheet of backers',
+            (draft) => void (draft.backers = target.checked ? { machine, material, thickness, laid: true } : null),
+          )
+        }
+      />
+      {backers && (
+        <>
+          <SheetChoice
+            backers={backers.laid}
+            onChange={(laid) => edit('Sheet on the bed', (draft) => void (draft.backers!.laid = laid))}
+          />
+          <MaterialChoice
+            machine={backers.machine}
+            material={backers.material}
+            thickness={backers.thickness}
+            onChange={(what, own) => edit(`${what} of backers`, (draft) => void Object.assign(draft.backers!, own))}
+          />
+        </>
+      )}
+    </>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import { usualRail } from '@needlefile/core/recipe/edits/rail';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { MAKE_IDS, MAKES } from '@needlefile/core/makes/makes';
@@ -15,6 +14,8 @@ import { useChosenPicture, useEditThing, useThing } from '@/job/chosen';
 import { useJob } from '@/job/job-store';
 import { BackerSection } from './backer-section';
 import { MaterialFields } from './material-fields';
+import { PlateSection } from './plate-section';
+import { RailSection } from './rail-section';
 import { ReliefSection } from './relief-section';
 
 /** What the letters stand on or are cut into, and the sheet it all lies on. */
@@ -89,161 +90,5 @@ export function PlatePanel({ picture }: { picture: Picture | null }) {
         )}
       </PanelSection>
     </>
-  );
-}
-
-function PlateSection({ width, height }: { width: string; height: string }) {
-  const plate = useThing((thing) => thing.plate);
-  const edit = useEditThing();
-  return (
-    <>
-      <PanelSection title="Plate">
-        <LengthField
-          at="thing.plate.width"
-          label="Width"
-          value={plate.width}
-          placeholder={width}
-          {...LIMITS.plate}
-          onChange={(mm) => edit('Plate width', (draft) => void (draft.plate.width = mm))}
-          onEmpty={() => edit('Plate width', (draft) => void (draft.plate.width = null))}
-        />
-        <LengthField
-          at="thing.plate.height"
-          label="Height"
-          value={plate.height}
-          placeholder={height}
-          {...LIMITS.plate}
-          onChange={(mm) => edit('Plate height', (draft) => void (draft.plate.height = mm))}
-          onEmpty={() => edit('Plate height', (draft) => void (draft.plate.height = null))}
-          hint={
-            plate.width === null || plate.height === null
-              ? 'Empty: as large as the words and the margin ask.'
-              : undefined
-          }
-        />
-        {(plate.width === null || plate.height === null) && (
-          <LengthField
-            at="thing.plate.margin"
-            label="Margin"
-            value={plate.margin}
-            {...LIMITS.plateMargin}
-            onChange={(mm) => edit('Margin', (draft) => void (draft.plate.margin = mm))}
-          />
-        )}
-        <LengthField
-          at="thing.plate.cornerRadius"
-          label="Corner radius"
-          value={plate.cornerRadius}
-          {...LIMITS.cornerRadius}
-          onChange={(mm) => edit('Corner radius', (draft) => void (draft.plate.cornerRadius = mm))}
-        />
-      </PanelSection>
-      <PanelSection
-        title="Corner holes"
-        aside={
-          <Form.Check
-            type="switch"
-            aria-label="Corner holes"
-            checked={plate.holes !== null}
-            onChange={(event) =>
-              edit(
-                'Corner holes',
-                (draft) => void (draft.plate.holes = event.target.checked ? { diameter: 5, inset: 12 } : null),
-              )
-            }
-          />
-        }
-      >
-        {plate.holes && (
-          <>
-            <LengthField
-              at="thing.plate.holes.diameter"
-              label="Diameter"
-              value={plate.holes.diameter}
-              {...LIMITS.hole}
-              onChange={(mm) => edit('Hole diameter', (draft) => void (draft.plate.holes!.diameter = mm))}
-            />
-            <LengthField
-              at="thing.plate.holes.inset"
-              label="From edges"
-              value={plate.holes.inset}
-              {...LIMITS.holeInset}
-              onChange={(mm) => edit('Hole place', (draft) => void (draft.plate.holes!.inset = mm))}
-            />
-          </>
-        )}
-      </PanelSection>
-      <PanelSection
-        title="Border line"
-        aside={
-          <Form.Check
-            type="switch"
-            aria-label="Border line"
-            checked={plate.border !== null}
-            onChange={(event) =>
-              edit('Border line', (draft) => void (draft.plate.border = event.target.checked ? { inset: 4 } : null))
-            }
-          />
-        }
-      >
-        {plate.border && (
-          <LengthField
-            at="thing.plate.border.inset"
-            label="From the edge"
-            value={plate.border.inset}
-            {...LIMITS.borderInset}
-            onChange={(mm) => edit('Border place', (draft) => void (draft.plate.border!.inset = mm))}
-          />
-        )}
-      </PanelSection>
-    </>
-  );
-}
-
-function RailSection({ capHeight }: { capHeight: number }) {
-  const rail = useThing((thing) => thing.rail);
-  const edit = useEditThing();
-  return (
-    <PanelSection
-      title="Rail"
-      aside={
-        <Form.Check
-          type="switch"
-          aria-label="Rail"
-          checked={rail !== null}
-          onChange={(event) =>
-            edit('Rail', (draft) => void (draft.rail = event.target.checked ? usualRail(capHeight) : null))
-          }
-        />
-      }
-    >
-      {rail ? (
-        <>
-          <LengthField
-            at="thing.rail.height"
-            label="Height"
-            value={rail.height}
-            {...LIMITS.railHeight}
-            onChange={(mm) => edit('Rail height', (draft) => void (draft.rail!.height = mm))}
-          />
-          <LengthField
-            at="thing.rail.overlap"
-            label="Letters sink in"
-            value={rail.overlap}
-            {...LIMITS.railOverlap}
-            onChange={(mm) => edit('Rail overlap', (draft) => void (draft.rail!.overlap = mm))}
-          />
-          <LengthField
-            at="thing.rail.extend"
-            label="Past the ends"
-            value={rail.extend}
-            {...LIMITS.railExtend}
-            onChange={(mm) => edit('Rail ends', (draft) => void (draft.rail!.extend = mm))}
-          />
-        </>
-      ) : (
-        <div className="field-hint">A bar under each line that the letters stand on.</div>
-      )}
-    </PanelSection>
   );
 }

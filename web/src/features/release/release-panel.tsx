@@ -11,6 +11,7 @@ import { Button, ProgressBar, Spinner } from 'react-bootstrap';
 import { Download } from 'react-bootstrap-icons';
 import { ask, askInLines } from '@/api/ask';
 import { LengthField } from '@/components/length-field';
+import { SheetChoice } from '@/components/sheet-choice';
 import { useUnit } from '@/hooks/unit';
 import { PanelHead, PanelSection } from '@/components/panel';
 import type { ReleaseRow } from '@/api/job-types';
@@ -23,6 +24,7 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
   const store = useJobStore();
   const id = useJob((state) => state.id);
   const tolerance = useJob((state) => state.recipe.release.tolerance);
+  const backers = useJob((state) => state.recipe.backers);
   const edit = useJob((state) => state.edit);
   const unit = useUnit();
   const client = useQueryClient();
@@ -55,6 +57,15 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
             `${stops === 1 ? 'it' : 'them'} to the machine.`
           : 'SVG, DXF and PDF at true size, in mm.'}
       </PanelHead>
+      {backers && (
+        <>
+          <SheetChoice
+            backers={backers.laid}
+            onChange={(laid) => edit('Sheet on the bed', (recipe) => void (recipe.backers!.laid = laid))}
+          />
+          <div className="field-hint mb-2">Letters and backers are released each by themselves.</div>
+        </>
+      )}
       <LengthField
         at="release.tolerance"
         label="Tolerance"

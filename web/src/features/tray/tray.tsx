@@ -7,6 +7,7 @@ import { formatArea, formatWeight } from '@needlefile/core/units/quantity';
 import { formatLength } from '@needlefile/core/units/length';
 import { memo } from 'react';
 import { useUnit } from '@/hooks/unit';
+import { choose } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 import css from './tray.module.css';
 
@@ -16,7 +17,9 @@ export const Tray = memo(function Tray({ picture }: { picture: Picture | null })
   const of = (thing: AssemblyPicture, wanted: (piece: PieceReport) => boolean) => thing.report.pieces.filter(wanted);
   const cards = (wanted: (piece: PieceReport) => boolean) =>
     things.flatMap((thing) =>
-      of(thing, wanted).map((piece) => <PieceCard key={`${thing.id} ${piece.id}`} piece={piece} thing={thing} />),
+      of(thing, wanted).map((piece) => (
+        <PieceCard key={`${thing.id} ${piece.id}`} piece={piece} thing={thing} isOneOfSeveral={things.length > 1} />
+      )),
     );
   return (
     <section className={css.tray} aria-label="Off the table">
@@ -27,16 +30,27 @@ export const Tray = memo(function Tray({ picture }: { picture: Picture | null })
       </div>
       {cards(({ status }) => status === 'kept')}
       {cards(({ status, intended }) => status !== 'kept' && !intended)}
-      {things.map((thing) => {
-        const scrap = of(thing, ({ status, intended }) => status === 'drop-out' && intended);
-        return scrap.length > 0 && <Scrap key={thing.id} pieces={scrap} thing={thing} />;
-      })}
+      <Scrap
+        lots={things
+          .map((thing) => ({ thing, pieces: of(thing, ({ status, intended }) => status === 'drop-out' && intended) }))
+          .filter(({ pieces }) => pieces.length > 0)}
+      />
     </section>
   );
 });
 
-function PieceCard({ piece, thing }: { piece: PieceReport; thing: AssemblyPicture }) {
+function PieceCard({
+  piece,
+  thing,
+  isOneOfSeveral,
+}: {
+  piece: PieceReport;
+  thing: AssemblyPicture;
+  isOneOfSeveral: boolean;
+}) {
   const unit = useUnit();
+  // Every plate is one: of several things each is called as in the list.
+  const name = isOneOfSeveral && piece.name === 'Plate' ? thing.report.name : piece.name;
   const drawn = thing.pieces.find(({ id }) => id === piece.id)!;
   const { minX, minY, maxX, maxY } = drawn.bounds;
   const size = `${formatLength(maxX - minX, unit, 1)} × ${formatLength(maxY - minY, unit, 1)}`;
@@ -45,8 +59,11 @@ function PieceCard({ piece, thing }: { piece: PieceReport; thing: AssemblyPictur
       type="button"
       className={css.piece}
       data-status={piece.status}
-      title={`${piece.name}: ${size} ${unit}. Show it.`}
-      onClick={() => useView.setState({ focus: { place: drawn.bounds } })}
+      title={`${name}: ${size} ${unit}. Show it.`}
+      onClick={() => {
+        choose(thing.id);
+        useView.setState({ focus: { place: drawn.bounds } });
+      }}
     >
       <Thumbnail
         paths={[drawn.path]}
@@ -57,7 +74,7 @@ function PieceCard({ piece, thing }: { piece: PieceReport; thing: AssemblyPictur
       <span className={css.words}>
         <span className={css.name}>
           {thing.report.copies > 1 && piece.status === 'kept' && `${thing.report.copies} × `}
-          {piece.name} {piece.status !== 'kept' && <em>{piece.status === 'loose' ? 'loose' : 'drops out'}</em>}
+          {name} {piece.status !== 'kept' && <em>{piece.status === 'loose' ? 'loose' : 'drops out'}</em>}
         </span>
         <span className="number">
           {size} {unit}
@@ -70,17 +87,23 @@ function PieceCard({ piece, thing }: { piece: PieceReport; thing: AssemblyPictur
   );
 }
 
-function Scrap({ pieces, thing }: { pieces: readonly PieceReport[]; thing: AssemblyPicture }) {
+/** What falls out as it is meant to, of all things together; drawn where it is of one. */
+function Scrap({ lots }: { lots: readonly { thing: AssemblyPicture; pieces: readonly PieceReport[] }[] }) {
   const unit = useUnit();
-  const own = new Set(pieces.map(({ id }) => id));
-  const drawn = thing.pieces.filter(({ id }) => own.has(id));
-  const area = pieces.reduce((sum, piece) => sum + piece.area, 0);
+  if (lots.length === 0) return null;
+  const sum = (of: (lot: (typeof lots)[number]) => number) =>
+    lots.reduce((all, lot) => all + lot.thing.report.copies * of(lot), 0);
+  const count = sum(({ pieces }) => pieces.length);
+  const area = sum(({ pieces }) => pieces.reduce((all, piece) => all + piece.area, 0));
+  const [only] = lots.length === 1 ? lots : [];
+  const own = new Set(only?.pieces.map(({ id }) => id));
+  const drawn = only?.thing.pieces.filter(({ id }) => own.has(id)) ?? [];
   return (
     <div className={`${css.piece} ${css.scrap}`}>
-      <Thumbnail paths={drawn.map(({ path }) => path)} bounds={thing.object} struck />
+      {only && <Thumbnail paths={drawn.map(({ path }) => path)} bounds={only.thing.object} struck />}
       <span className={css.words}>
         <span className={css.name}>
-          {pieces.length} {pieces.length === 1 ? 'drop-out' : 'drop-outs'}
+          {count} {count === 1 ? 'drop-out' : 'drop-outs'}
         </span>
         <span className="number">{formatArea(area, unit)}</span>
         <span>scrap, as meant</span>
@@ -104,7 +127,7 @@ function Thumbnail({
   const [width, height] = [maxX - minX, maxY - minY];
   const shape = Math.min(150, Math.max(34, (54 * width) / Math.max(1e-6, height)));
   return (
-    <svg viewBox={`${minX} ${minY} ${width} ${height}`} width={shape} height={54} aria-hidden>
+    <svg viewBox={`${minX} ${minY} ${width} ${height}`} style={{ maxWidth: shape }} height={54} aria-hidden>
       <path d={paths.join('')} />
       {engraved && <path className={css.engraved} d={engraved} />}
       {struck && <line className={css.strike} x1={minX} y1={maxY} x2={maxX} y2={minY} />}

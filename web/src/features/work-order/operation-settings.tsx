@@ -1,5 +1,6 @@
 'use client';
 
+import { stockOf } from '@needlefile/core/recipe/stock';
 import { removeOperation, usersOf, withWork } from '@needlefile/core/recipe/edits/operations';
 import { LIMITS, type OperationPlan, type Recipe } from '@needlefile/core/recipe/schema';
 import { WORKS, type Work } from '@needlefile/core/shop/shop';
@@ -19,7 +20,7 @@ export function OperationSettings({ operation, index }: { operation: OperationPl
   const shop = useShop();
   const nameId = useId();
   const workId = useId();
-  const machine = shop.machines.find(({ id }) => id === recipe.machine);
+  const machine = shop.machines.find(({ id }) => id === stockOf(recipe).machine);
   const usual = machine?.settings[operation.work];
   const called = operationName(operation, recipe);
   const values = {

@@ -26,12 +26,12 @@ export function RefusalsAtFields({ children }: { children: ReactNode }) {
   const save = useJob((state) => state.save);
   const recipe = useJob((state) => state.recipe);
   const assembly = useView((state) => state.assembly);
-  const item = useView((state) => state.item);
+  const items = useView((state) => state.items);
   const refusals = useMemo(() => {
-    const chosen = chosenIn(recipe, { assembly, item });
+    const chosen = chosenIn(recipe, { assembly, items });
     const problems = save.kind === 'refused' ? save.problems.map(problemOf) : [];
     return new Map(problems.map(({ place, reason }) => [fieldOf(place, recipe, chosen), reason]));
-  }, [save, recipe, assembly, item]);
+  }, [save, recipe, assembly, items]);
   return <RefusedContext value={refusals}>{children}</RefusedContext>;
 }
 

@@ -7,6 +7,7 @@ import { HoldPanel } from '../hold/hold-panel';
 import { LetterPanel } from '../letter/letter-panel';
 import { PlatePanel } from '../plate/plate-panel';
 import { ReleasePanel } from '../release/release-panel';
+import { RoleSection } from '../sheet/role-section';
 import { WorkOrderPanel } from '../work-order/work-order-panel';
 import { useView } from '@/job/view-store';
 
@@ -19,7 +20,7 @@ export const StationPanel = memo(function StationPanel({ picture, measures }: Pr
   const station = useView((state) => state.station);
   switch (station) {
     case 'letter':
-      return <LetterPanel picture={picture} />;
+      return <LetterPanel picture={picture} what={<RoleSection picture={picture} />} />;
     case 'plate':
       return <PlatePanel picture={picture} />;
     case 'hold':

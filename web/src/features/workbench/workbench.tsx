@@ -12,6 +12,8 @@ import { StationPanel } from './station-panel';
 import { StationRail } from './station-rail';
 import { StatusLine } from './status-line';
 import { TopBar } from './top-bar';
+import { useSheetKeys } from './use-sheet-keys';
+import { useFolded } from '@/job/folded';
 import { useBuild, usePreview } from '@/job/use-build';
 import { STATIONS, useView } from '@/job/view-store';
 import css from './workbench.module.css';
@@ -26,16 +28,18 @@ export function Workbench() {
   const preview = useView((state) => state.preview);
   const previewed = usePreview(recipe, preview?.patch ?? null);
   useShortcuts();
+  useSheetKeys(built.picture);
+  const checkFolded = useFolded((state) => state.check);
   useEffect(() => {
     document.title = `${recipe.name} · Needlefile`;
   }, [recipe.name]);
   const shown = previewed ?? built.picture;
   return (
-    <div className={css.workbench}>
+    <div className={css.workbench} data-check={checkFolded ? 'folded' : 'open'}>
       <TopBar picture={built.picture} />
       <StationRail picture={built.picture} />
       <section className={css.panel} aria-label="Station">
-        <SheetList />
+        <SheetList picture={built.picture} />
         <RefusalsAtFields>
           <StationPanel picture={built.picture} measures={built.measures} />
         </RefusalsAtFields>
@@ -44,6 +48,7 @@ export function Workbench() {
         picture={shown}
         measures={previewed ? null : built.measures}
         previewing={previewed ? preview!.label : null}
+        upToDate={built.recipe === recipe}
         working={built.working}
         problem={built.problem}
         stopped={built.stopped}

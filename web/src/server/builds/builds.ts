@@ -1,8 +1,9 @@
 import 'server-only';
 import type { Release, ReleaseProgress } from '@needlefile/core/job/release';
-import { facesOf } from '@needlefile/core/job/build-job';
+import { facesOf, filesOf } from '@needlefile/core/job/build-job';
 import { readRecipe, type RecipeInput } from '@needlefile/core/recipe/read';
 import type { JobSummary } from '../../api/job-types';
+import { artworksOf } from '../artworks/artworks';
 import { faceBytesIfHere } from '../faces';
 import { Refusal } from '../refusal';
 import { getShop } from '../shop';
@@ -69,7 +70,11 @@ async function orderOf(stored: RecipeInput): Promise<BuildOrder> {
   if (!read.ok) throw new Refusal(422, `The job's recipe cannot be read: ${read.problems.join('; ')}`);
   const { recipe } = read;
   const ids = [...facesOf(recipe)];
-  const [files, { shop }] = await Promise.all([Promise.all(ids.map(faceBytesIfHere)), getShop()]);
+  const [files, artworks, { shop }] = await Promise.all([
+    Promise.all(ids.map(faceBytesIfHere)),
+    artworksOf([...filesOf(recipe)]),
+    getShop(),
+  ]);
   const here = ids.flatMap((id, i) => (files[i] ? [[id, files[i]] as const] : []));
-  return { recipe, shop, faces: Object.fromEntries(here) };
+  return { recipe, shop, faces: Object.fromEntries(here), artworks };
 }

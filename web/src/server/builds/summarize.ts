@@ -1,3 +1,4 @@
+import { stockOf } from '@needlefile/core/recipe/stock';
 import { build, type Build } from '@needlefile/core/job/build-job';
 import { measure } from '@needlefile/core/job/measure-job';
 import { pictureOf } from '@needlefile/core/screen/picture';
@@ -5,6 +6,7 @@ import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { MAKES } from '@needlefile/core/makes/makes';
 import type { JobSummary } from '../../api/job-types';
 import type { BuildOrder } from './build-order.ts';
+import { artworksFrom } from './open-artworks.ts';
 import { facesFrom } from './open-faces.ts';
 
 /** Jobs whose summaries are kept: copies and jobs that went back to an earlier state need none anew. */
@@ -12,19 +14,19 @@ const KEPT = 100;
 const known = new Map<string, JobSummary>();
 
 /** What the list of jobs shows of a recipe, measured. */
-export function summarize({ recipe, shop, faces }: BuildOrder): JobSummary {
-  const key = JSON.stringify([recipe, shop, Object.keys(faces)]);
+export function summarize({ recipe, shop, faces, artworks }: BuildOrder): JobSummary {
+  const key = JSON.stringify([recipe, shop, Object.keys(faces), Object.keys(artworks)]);
   let summary = known.get(key);
   if (!summary) {
-    summary = draw({ recipe, shop, faces });
+    summary = draw({ recipe, shop, faces, artworks });
     if (known.size >= KEPT) known.delete(known.keys().next().value!);
     known.set(key, summary);
   }
   return summary;
 }
 
-function draw({ recipe, shop, faces }: BuildOrder): JobSummary {
-  const made = build(recipe, { shop, faces: facesFrom(faces) });
+function draw({ recipe, shop, faces, artworks }: BuildOrder): JobSummary {
+  const made = build(recipe, { shop, faces: facesFrom(faces), artworks: artworksFrom(artworks) });
   const findings = [...made.findings, ...measure(made).findings];
   const picture = pictureOf(made);
   const { object } = picture;
@@ -34,7 +36,7 @@ function draw({ recipe, shop, faces }: BuildOrder): JobSummary {
     findings: findings.length,
     make: makesOf(made),
     size: { width, height },
-    material: `${recipe.thickness} mm ${made.material.name.toLowerCase()}`,
+    material: `${stockOf(recipe).thickness} mm ${made.material.name.toLowerCase()}`,
     machine: made.machine.name,
     drawing: {
       viewBox: [object.minX, object.minY, width, height].map((value) => value.toFixed(2)).join(' '),

@@ -2,6 +2,7 @@ import { build } from '@needlefile/core/job/build-job';
 import { FORMATS, release, ReleaseRefused, type Release, type ReleaseProgress } from '@needlefile/core/job/release';
 import type { JobSummary } from '../../api/job-types';
 import type { BuildOrder } from './build-order.ts';
+import { artworksFrom } from './open-artworks.ts';
 import { facesFrom } from './open-faces.ts';
 import { summarize } from './summarize.ts';
 
@@ -15,10 +16,10 @@ export type BuildResult =
 /** Done in a thread of its own (see threads/worker.mjs), so that the server goes on answering. */
 export async function run(task: BuildTask, tell: (progress: ReleaseProgress) => void): Promise<BuildResult> {
   if (task.kind === 'summary') return { summary: summarize(task) };
-  const { recipe, shop, faces, revision } = task;
+  const { recipe, shop, faces, artworks, revision } = task;
   try {
     tell({ doing: 'Building', share: 0 });
-    const made = build(recipe, { shop, faces: facesFrom(faces) });
+    const made = build(recipe, { shop, faces: facesFrom(faces), artworks: artworksFrom(artworks) });
     return { release: await release(made, FORMATS, revision, tell) };
   } catch (error) {
     if (error instanceof ReleaseRefused) return { refused: error.message };

@@ -1,11 +1,13 @@
 /** Applies the migrations in web/drizzle, then puts the demo shop's jobs into a database that never held any. */
+import { createHash } from 'node:crypto';
 import path from 'node:path';
 import { readRecipe } from '@needlefile/core/recipe/read';
+import { DEMO_ARTWORKS } from '@needlefile/demo/artworks';
 import { DEMO_JOBS } from '@needlefile/demo/jobs';
 import { drizzle } from 'drizzle-orm/postgres-js';
 import { migrate } from 'drizzle-orm/postgres-js/migrator';
 import postgres from 'postgres';
-import { jobs, revisions } from './schema';
+import { artworks, jobs, revisions } from './schema';
 
 const url = process.env.DATABASE_URL;
 if (!url) throw new Error('DATABASE_URL is not set');
@@ -24,6 +26,11 @@ try {
 }
 
 async function seed(): Promise<void> {
+  for (const { id, fileName, text } of DEMO_ARTWORKS) {
+    const bytes = Buffer.from(text);
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    await db.insert(artworks).values({ id, sha256, fileName, bytes }).onConflictDoNothing();
+  }
   const begin = Date.now() - DEMO_JOBS.length * 60_000;
   for (const [i, input] of DEMO_JOBS.entries()) {
     const read = readRecipe(input);

@@ -101,3 +101,13 @@ export const fonts = pgTable('fonts', {
   bytes: bytea('bytes').notNull(),
   addedAt: now('added_at'),
 });
+
+/** Files of artwork that people brought, as they came, by what is in them. */
+export const artworks = pgTable('artworks', {
+  /** `art-` and the first 24 digits of the sha256: what recipes call it. */
+  id: text('id').primaryKey(),
+  sha256: text('sha256').notNull(),
+  fileName: text('file_name').notNull(),
+  bytes: bytea('bytes').notNull(),
+  addedAt: now('added_at'),
+});

@@ -1,0 +1,174 @@
+'use client';
+
+import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
+import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
+import { Button, Form } from 'react-bootstrap';
+import { Choices, Field } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { PanelSection } from '@/components/panel';
+import { useUnit } from '@/hooks/unit';
+import { useEditItem } from '@/job/chosen';
+
+/** What a unit of a file may be, in millimetres. */
+const UNITS = [
+  { mm: 25.4 / 96, name: '96 to the inch' },
+  { mm: 25.4 / 90, name: '90 to the inch' },
+  { mm: 25.4 / 72, name: '72 to the inch' },
+  { mm: 1, name: 'millimetres' },
+  { mm: 25.4, name: 'inches' },
+];
+
+const NOT_TAKEN: Record<LeftOutKind, string> = {
+  text: 'text',
+  picture: 'pictures',
+  hidden: 'hidden',
+  white: 'white: it takes away from what lies below',
+  clipped: 'clipped: taken whole',
+  masked: 'masked: taken whole',
+  filtered: 'with an effect: taken without',
+  animation: 'animations',
+  'other content': 'other content',
+  'outside file': 'in other files',
+  missing: 'referred to and not there',
+  'faulty path': 'paths with a fault: taken up to it',
+  'faulty transform': 'placed by what cannot be read',
+  'zero length': 'of no length',
+};
+
+/** How artwork is read: its size, what closes, and what of the file was not taken. */
+export function ArtworkFields({
+  item,
+  picture,
+  onWords,
+}: {
+  item: ArtworkItem;
+  picture: AssemblyPicture | null;
+  /** Puts words of the file beside it, as lettering. */
+  onWords: (words: string) => void;
+}) {
+  const edit = useEditItem<ArtworkItem>();
+  const unit = useUnit();
+  const facts = picture?.report.items.find(({ id }) => id === item.id)?.artwork;
+  const own = picture?.items.find(({ id }) => id === item.id)?.own;
+  const [width, height] = own && own.minX <= own.maxX ? [own.maxX - own.minX, own.maxY - own.minY] : [0, 0];
+  const perUnit = item.mmPerUnit ?? facts?.scale.mmPerUnit ?? 1;
+  const digits = unit === 'mm' ? 1 : 2;
+  const sizeAt = (mm: number) =>
+    [width, height].map((own) => formatLength((own * mm) / perUnit, unit, digits)).join(' × ');
+  const setSize = (factor: number) =>
+    edit('Size of artwork', (draft) => {
+      draft.factor = Math.min(LIMITS.factor.most, Math.max(LIMITS.factor.least, draft.factor * factor));
+    });
+  return (
+    <>
+      <p className="field-hint text-truncate" title={item.fileName}>
+        {item.fileName || item.source}
+      </p>
+      {facts && (
+        <>
+          <Field
+            label="Its unit"
+            htmlFor="artwork-unit"
+            hint={
+              facts.scale.certain
+                ? `The file says so: ${facts.scale.why}.`
+                : `The file does not say: ${facts.scale.why}. Choose by what it measures, or type its true width.`
+            }
+          >
+            <Form.Select
+              id="artwork-unit"
+              value={item.mmPerUnit ?? ''}
+              onChange={({ target: { value } }) =>
+                edit('Unit of artwork', (draft) => void (draft.mmPerUnit = value === '' ? null : Number(value)))
+              }
+            >
+              <option value="">
+                {facts.scale.certain ? 'as the file says' : 'likeliest'}: {sizeAt(facts.scale.mmPerUnit)}
+              </option>
+              {UNITS.map(({ mm, name }) => (
+                <option key={name} value={mm}>
+                  {name}: {sizeAt(mm)}
+                </option>
+              ))}
+            </Form.Select>
+          </Field>
+          <LengthField
+            label="Width"
+            value={width || null}
+            {...LIMITS.shape}
+            onChange={(mm) => width > 0 && setSize(mm / width)}
+          />
+          <LengthField
+            label="Height"
+            value={height || null}
+            {...LIMITS.shape}
+            onChange={(mm) => height > 0 && setSize(mm / height)}
+          />
+        </>
+      )}
+      <PanelSection title="Lines" aside={facts && `${facts.closing.open} open`}>
+        <Choices
+          label="Closed are"
+          value={item.lines}
+          onChange={(lines) => edit('Lines of artwork', (draft) => void (draft.lines = lines))}
+          options={[
+            { value: 'areas', label: 'Areas', title: 'What they go round' },
+            { value: 'lines', label: 'Lines', title: 'Followed by the tool' },
+          ]}
+        />
+        <LengthField
+          at="item.join"
+          label="Close gaps to"
+          value={item.join}
+          {...LIMITS.join}
+          onChange={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
+        />
+        {facts && <Closed closing={facts.closing} />}
+      </PanelSection>
+      {facts && facts.left.length > 0 && <NotTaken left={facts.left} onWords={onWords} />}
+    </>
+  );
+}
+
+function Closed({
+  closing: { joined, widest, gaps, doubled },
+}: {
+  closing: { joined: number; widest: number; gaps: readonly { width: number }[]; doubled: number };
+}) {
+  const unit = useUnit();
+  const wide = gaps.map(({ width }) => width).sort((a, b) => a - b);
+  const told = [
+    joined > 0 && `${joined} ${joined === 1 ? 'gap' : 'gaps'} closed, the widest ${lengthWithUnit(widest, unit)}.`,
+    wide.length > 0 &&
+      `${wide.length} wider: ${wide
+        .slice(0, 4)
+        .map((mm) => lengthWithUnit(mm, unit))
+        .join(', ')}${wide.length > 4 ? ' …' : ''}.`,
+    doubled > 0 &&
+      `${doubled} ${doubled === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
+  ].filter((each) => each !== false);
+  return <p className="field-hint">{told.length > 0 ? told.join(' ') : 'Every line closes by itself.'}</p>;
+}
+
+function NotTaken({ left, onWords }: { left: readonly LeftOut[]; onWords: (words: string) => void }) {
+  const texts = left.find(({ kind }) => kind === 'text')?.what ?? [];
+  return (
+    <PanelSection title="In the file, and not taken as it is" aside={left.reduce((sum, { count }) => sum + count, 0)}>
+      <ul className="field-hint ps-3 mb-0">
+        {left.map(({ kind, count, what }) => (
+          <li key={kind} title={what.join('\n')}>
+            {count} × {NOT_TAKEN[kind]}
+            {what.length > 0 && ` (${what.slice(0, 2).join(', ')}${what.length > 2 ? ' …' : ''})`}
+          </li>
+        ))}
+      </ul>
+      {texts.map((words) => (
+        <Button key={words} size="sm" variant="light" className="me-2 mt-2" onClick={() => onWords(words)}>
+          + “{words}” as words
+        </Button>
+      ))}
+    </PanelSection>
+  );
+}

@@ -1,0 +1,40 @@
+import 'server-only';
+import { createHash } from 'node:crypto';
+import { eq, inArray } from 'drizzle-orm';
+import type { BroughtArtwork } from '../../api/brought-artwork';
+import { db } from '../db/client';
+import { artworks } from '../db/schema';
+import { Refusal } from '../refusal';
+import { inspectArtwork } from './inspect';
+
+/** A larger file is a picture in disguise, or not for cutting, bytes. */
+export const MOST_ARTWORK_BYTES = 32 * 1024 * 1024;
+
+/** Checks that a file can be read, and keeps it as it came. The same file twice is kept once. */
+export async function addArtwork(fileName: string, file: Uint8Array, signal: AbortSignal): Promise<BroughtArtwork> {
+  await inspectArtwork(file, signal);
+  const sha256 = createHash('sha256').update(file).digest('hex');
+  const id = `art-${sha256.slice(0, 24)}`;
+  await db()
+    .insert(artworks)
+    .values({ id, sha256, fileName, bytes: Buffer.from(file) })
+    .onConflictDoNothing();
+  return { id, fileName };
+}
+
+/** The file of artwork, as it came. @throws Refusal 404 */
+export async function artworkBytes(id: string): Promise<Uint8Array> {
+  const [row] = await db().select({ bytes: artworks.bytes }).from(artworks).where(eq(artworks.id, id));
+  if (!row) throw new Refusal(404, 'There is no such artwork here.');
+  return new Uint8Array(row.bytes);
+}
+
+/** Files of artwork by id, of those that are here. */
+export async function artworksOf(ids: readonly string[]): Promise<Record<string, Uint8Array>> {
+  if (ids.length === 0) return {};
+  const rows = await db()
+    .select({ id: artworks.id, bytes: artworks.bytes })
+    .from(artworks)
+    .where(inArray(artworks.id, [...ids]));
+  return Object.fromEntries(rows.map(({ id, bytes }) => [id, new Uint8Array(bytes)]));
+}

@@ -1,0 +1,20 @@
+import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
+
+/** Why a file of artwork cannot be used; null where it can. */
+export type ArtworkVerdict = { readonly refused: string | null };
+
+/** Reads a file of artwork. To be run in a thread of its own: a hostile file can take its time and memory. */
+export function run(file: Uint8Array): Promise<ArtworkVerdict> {
+  try {
+    const { elements, left } = readArtwork(file);
+    if (elements.length > 0) return Promise.resolve({ refused: null });
+    const what = left.map(({ kind, count }) => `${count} × ${kind}`).join(', ');
+    return Promise.resolve({
+      refused: `There is nothing in the file that can be cut or engraved${what ? `: only ${what}` : ''}.`,
+    });
+  } catch (error) {
+    if (error instanceof UnreadableArtwork) return Promise.resolve({ refused: error.message });
+    throw error;
+  }
+}
