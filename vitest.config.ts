@@ -13,8 +13,8 @@ export default defineConfig({
   test: {
     environment: 'node',
     include: ['{core,cli,web}/test/**/*.test.ts', 'second-opinion/*.test.ts'],
-    // A busy machine takes four times as long as a quiet one.
-    testTimeout: 120_000,
+    // A throttled machine takes ten times as long as a quiet one.
+    testTimeout: 300_000,
     setupFiles: ['scripts/property-seed.ts'],
     // Left to itself it leaves a core idle, which is half of a machine with two.
     maxWorkers: '100%',

@@ -7,8 +7,9 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: Boolean(process.env.CI),
-  timeout: 240_000,
-  expect: { timeout: 15_000 },
+  // Long, as what runs these tests may be throttled to a tenth of its speed. Nothing that passes waits for them.
+  timeout: 600_000,
+  expect: { timeout: 120_000 },
   reporter: [['list'], ['./support/counts-reporter.ts']],
   use: {
     viewport: { width: 1280, height: 800 },
@@ -17,6 +18,7 @@ export default defineConfig({
     timezoneId: 'UTC',
     reducedMotion: 'reduce',
     acceptDownloads: true,
+    actionTimeout: 120_000,
     screenshot: 'only-on-failure',
     trace: 'retain-on-failure',
     launchOptions: { executablePath: '/usr/bin/chromium', args: chromiumArguments },

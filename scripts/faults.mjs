@@ -153,7 +153,7 @@ const FAULTS = {
       const open = async () => {
         const page = await context.newPage();
         await page.goto(`${address}/jobs/${job.id}`);
-        await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });
+        await page.getByText(/^Saved/).waitFor({ timeout: 120_000 });
         return page;
       };
       const words = (page) => page.getByLabel('Words', { exact: true });
@@ -163,16 +163,16 @@ const FAULTS = {
         route.request().method() === 'PUT' ? route.abort() : route.continue(),
       );
       await one.getByLabel('Job name').pressSequentially(' and half a na');
-      await one.getByText('Not saved; kept here, trying again').waitFor({ timeout: 30_000 });
+      await one.getByText('Not saved; kept here, trying again').waitFor({ timeout: 120_000 });
       await words(two).fill('SECOND');
-      await two.getByText(/^Saved/).waitFor({ timeout: 30_000 });
+      await two.getByText(/^Saved/).waitFor({ timeout: 120_000 });
       await sleep(1500);
       await one.close();
       const again = await context.newPage();
       await again.goto(`${address}/jobs/${job.id}`);
-      await again.getByText('This job was changed elsewhere').waitFor({ timeout: 30_000 });
+      await again.getByText('This job was changed elsewhere').waitFor({ timeout: 120_000 });
       await again.getByRole('button', { name: /^Use mine/ }).click();
-      await again.getByText(/^Saved/).waitFor({ timeout: 30_000 });
+      await again.getByText(/^Saved/).waitFor({ timeout: 120_000 });
       const { recipe } = await json(`/api/jobs/${job.id}`);
       assert(recipe.name.includes('and half a na'), `the name came back as “${recipe.name}”`);
       return 'the first tab’s half-typed name came back in a third, beside the second’s words';

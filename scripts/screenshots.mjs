@@ -54,18 +54,40 @@ await page.getByRole('button', { name: 'Make it one piece' }).click();
 await page.getByText('One piece, by this:').waitFor({ timeout: 120_000 });
 await page.getByText('Shown with the mend').waitFor({ timeout: 60_000 });
 await shot('one-piece');
-await open('Relief plate, Guard & Parcels');
-await station('Plate');
-await shot('relief');
 await open('Marigold on a backer');
 await station('Hold');
 await page.getByText('Tabs', { exact: true }).first().click();
 await page.getByText('Number', { exact: true }).click();
 await page.waitForTimeout(2000);
 await shot('backer');
+await open('Stationmaster’s desk, name and key tag');
+await station('Plate');
+await shot('rails');
 await open('Lamp hut set, one sheet');
 await page.waitForTimeout(2000);
 await shot('sheet');
+await open('Fenny Cross, platform two');
+await page.locator('rect[data-kind=item]:has(title:text-is("Platform 2"))').click();
+const held = await page.locator('rect[data-kind=item]:has(title:text-is("Platform 2"))').boundingBox();
+const [x, y] = [held.x + held.width / 2, held.y + held.height / 2];
+await page.mouse.move(x, y);
+await page.mouse.down();
+await page.mouse.move(x + 4, y + 30, { steps: 6 });
+await shot('bed');
+await page.keyboard.press('Escape');
+await page.mouse.move(x, y, { steps: 4 });
+await page.mouse.up();
+while (await page.getByRole('button', { name: 'Undo' }).isEnabled())
+  await page.getByRole('button', { name: 'Undo' }).click();
+await open('Parcels plate with a panel for the name');
+await page.waitForTimeout(1500);
+await shot('panel');
+await open('Tea room, with the emblem');
+await page
+  .getByRole('region', { name: 'On the sheet' })
+  .getByRole('button', { name: /Whistle emblem/ })
+  .click();
+await shot('artwork');
 await open('Valve tag, injector');
 await station('Work order');
 await page.getByText('Paths', { exact: true }).click();
@@ -86,7 +108,8 @@ await page.getByText('Round a circle').click();
 await page.getByText('Circle', { exact: true }).click();
 await page.getByLabel('Radius').fill('240');
 await page.waitForTimeout(2500);
-await page.locator('rect:has(title)').nth(3).click();
+const words = await page.locator('rect[data-kind=item]').first().boundingBox();
+await page.mouse.click(words.x + words.width / 2, words.y + 8);
 await shot('circle');
 while (await page.getByRole('button', { name: 'Undo' }).isEnabled())
   await page.getByRole('button', { name: 'Undo' }).click();

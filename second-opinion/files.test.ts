@@ -5,6 +5,7 @@ import path from 'node:path';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { main } from '../cli/src/main.ts';
 import type { Report } from '../core/src/job/report.ts';
+import { DEMO_ARTWORKS } from '../demo/src/artworks.ts';
 import { DEMO_JOBS } from '../demo/src/jobs.ts';
 
 /** Released files against Debian's python3-ezdxf, python3-shapely, rsvg-convert, mutool and pdftocairo. */
@@ -90,6 +91,7 @@ describe('released files', () => {
   ];
 
   it('are true in size, closed, alike in all three formats, and in the pieces that the report foretells', async () => {
+    for (const { id, text } of DEMO_ARTWORKS) writeFileSync(path.join(folder, id), text);
     for (const [i, job] of jobs.entries()) expect(await release(job, i)).toBe(0);
     const verdict = execFileSync(
       '/usr/bin/python3',
@@ -122,8 +124,9 @@ describe('released files', () => {
         [opinion.materialAreas, material],
         [opinion.slugAreas, slugs],
       ] as const) {
+        // The other library takes a circle for four cubics, which are up to 0.03 % of the radius off.
         const areas = said.map(({ area }) => area).sort((a, b) => a - b);
-        found.forEach((area, k) => expect(Math.abs(area - areas[k]!), name).toBeLessThan(0.02 + areas[k]! * 2e-4));
+        found.forEach((area, k) => expect(Math.abs(area - areas[k]!), name).toBeLessThan(0.02 + areas[k]! * 4e-4));
       }
     });
   }, 300_000);

@@ -51,9 +51,14 @@ export const test = base.extend<{ freshData: void }, { app: WorkerApp }>({
       server.kill('SIGTERM');
       await sql.end();
     },
-    { scope: 'worker', timeout: 60_000 },
+    { scope: 'worker', timeout: 300_000 },
   ],
   baseURL: ({ app }, use) => use(app.url),
+  // The whole check beside the bed, at any width.
+  page: async ({ page }, use) => {
+    await page.addInitScript(() => window.localStorage.setItem('needlefile folded', 'none'));
+    await use(page);
+  },
   freshData: [
     async ({ app }, use) => {
       await app.reset();
@@ -76,7 +81,7 @@ function freePort(): Promise<number> {
 }
 
 async function answers(url: string): Promise<void> {
-  for (let attempt = 0; attempt < 300; attempt++) {
+  for (let attempt = 0; attempt < 2_000; attempt++) {
     if (
       await fetch(url).then(
         (response) => response.ok,

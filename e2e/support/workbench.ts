@@ -14,10 +14,28 @@ export async function openJob(page: Page, name: string): Promise<void> {
 
 /** Waits until the bed shows the job as it is. */
 export async function built(page: Page): Promise<void> {
-  await expect(page.getByRole('complementary', { name: 'Shop check' })).toHaveAttribute('aria-busy', 'false', {
-    timeout: 30_000,
-  });
+  await expect(page.getByRole('complementary', { name: 'Shop check' })).toHaveAttribute('aria-busy', 'false');
 }
+
+/** A thing or an item as it lies on the bed, by its name. */
+export const onBed = (page: Page, kind: 'thing' | 'item', name: string) =>
+  page.locator(`rect[data-kind=${kind}]:has(title:text-is("${name}"))`).first();
+
+/** Takes a thing or an item in hand by a click. */
+export const takeInHand = (page: Page, kind: 'thing' | 'item', name: string) => onBed(page, kind, name).click();
+
+/** Drags what is in hand, or what lies at its middle, by so many pixels. */
+export async function dragOnBed(page: Page, what: ReturnType<typeof onBed>, dx: number, dy: number): Promise<void> {
+  const box = (await what.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + dx, y + dy, { steps: 6 });
+  await page.mouse.up();
+  await built(page);
+}
+
+export const listOf = (page: Page) => page.getByRole('region', { name: 'On the sheet' });
 
 export const station = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name }).click();
@@ -35,13 +53,13 @@ export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing
   };
   const before = (await released()).length;
   await page.getByRole('button', { name: /Write the files|Release all the same/ }).click();
-  await expect.poll(async () => (await released()).length, { timeout: 60_000 }).toBe(before + 1);
+  await expect.poll(async () => (await released()).length).toBe(before + 1);
   const [{ id }] = (await released()) as [{ id: string }];
   // An earlier release's files stand there until the new ones do.
   const files = page.getByRole('region', { name: 'Station' });
   const download = async (kind: string) => {
     const link = files.locator(`a[href$="/releases/${id}/files/${kind}"]`);
-    await expect(link).toBeVisible({ timeout: 30_000 });
+    await expect(link).toBeVisible();
     const waiting = page.waitForEvent('download');
     await link.click();
     const file = await waiting;

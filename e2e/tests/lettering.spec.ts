@@ -48,9 +48,9 @@ test('a font is brought, cut with, refused when damaged, and taken away', async 
   await openJob(page, 'Wagon stencil, 8 tons');
   const file = font('700Bold/MartianMono_700Bold.ttf');
   await bring(page, 'broken.ttf', file.subarray(0, 9000));
-  await expect(page.getByText(/broken\.ttf: The font file is damaged/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/broken\.ttf: The font file is damaged/)).toBeVisible();
   await bring(page, 'workshop.ttf', file);
-  await expect(page.getByText('Brought: Martian Mono')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByText('Brought: Martian Mono')).toBeVisible();
   await expect(page.getByText(/workshop\.ttf, \d+ letters and signs/)).toBeVisible();
   await expect(page.getByText(/Licence: This Font Software is licensed under the SIL Open Font License/)).toBeVisible();
   await built(page);
@@ -62,12 +62,12 @@ test('a font is brought, cut with, refused when damaged, and taken away', async 
   await page.getByRole('button', { name: 'Remove this font' }).click();
   await expect(page.getByText(/^Licence/)).toHaveCount(0);
   await page.reload();
-  await expect(page.getByText(/The face “font-[0-9a-f]+” is not here/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/The face “font-[0-9a-f]+” is not here/)).toBeVisible();
 });
 
 test('the thickness is shown against the limit, and the limit is the shop’s to set', async ({ page }) => {
   await openJob(page, 'Wagon stencil, 8 tons');
-  await expect(page.getByText('Everything is thick and wide enough')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Everything is thick and wide enough')).toBeVisible();
   await page.getByText('Thickness', { exact: true }).click();
   const card = page.getByRole('region', { name: 'Thickness' });
   await expect(card.getByText('2.5 mm', { exact: true })).toBeVisible();
@@ -77,7 +77,7 @@ test('the thickness is shown against the limit, and the limit is the shop’s to
   await page.getByRole('button', { name: 'Save the limits' }).click();
   await expect(page.getByText('House limits saved')).toBeVisible();
   await openJob(page, 'Wagon stencil, 8 tons');
-  await expect(page.getByRole('heading', { name: /Thin wall|thin walls/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: /Thin wall|thin walls/ })).toBeVisible();
   await page.getByText('Thickness', { exact: true }).click();
   await expect(card.getByText('6 mm', { exact: true })).toBeVisible();
 });

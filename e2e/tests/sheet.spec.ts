@@ -1,22 +1,25 @@
 import { expect, test } from '../support/app';
-import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench';
+import { built, openJob, releaseAndDownload, saved, station, takeInHand } from '../support/workbench';
 
 test('a sheet of several things: one is chosen and changed, the others and their files stay', async ({ page }) => {
   await openJob(page, 'Lamp hut set, one sheet');
   const list = page.getByRole('region', { name: 'On the sheet' });
-  await expect(list.getByRole('button')).toHaveText([
-    /Lamp hut plate/,
+  await expect(list.locator('[data-level]')).toHaveText([
+    /Lamp hut plate.*cut-through/,
     /LAMP HUT.*cut through/,
     /Mind the step.*engraved/,
-    /Rowan.*2 ×/,
-    /Hook tag/,
+    /Rowan.*stand-alone · 2/,
+    /Rowan.*material/,
+    /Hook tag.*engraved/,
+    /OIL.*engraved/,
+    /Hole.*cut through/,
   ]);
   const first = await releaseAndDownload(page);
   const outlines = (of: typeof first.svg, layer: string) => of.layers.find(({ name }) => name === layer)!.contours;
   // Two plates and two names.
   for (const file of [first.svg, first.dxf]) expect(outlines(file, 'CUT_OUTER')).toHaveLength(4);
   await station(page, 'Letter');
-  await list.getByRole('button', { name: /Rowan/ }).click();
+  await list.getByRole('button', { name: /Rowan.*material/ }).click();
   await expect(page.getByLabel('Words')).toHaveValue('Rowan');
   await page.getByLabel('Words').fill('Fenny');
   await built(page);
@@ -25,8 +28,8 @@ test('a sheet of several things: one is chosen and changed, the others and their
   await expect(page.getByLabel('Words')).toHaveValue('Mind the step');
   await page.getByLabel('Words').fill('Mind it');
   await built(page);
-  // A click on a letter takes it in hand, with its item and its thing.
-  await page.locator('rect:has(title:text-is("O in OIL"))').click();
+  // A click on words takes them in hand, with their thing; once more, the letter.
+  await takeInHand(page, 'item', 'OIL');
   await expect(page.getByLabel('Words')).toHaveValue('OIL');
   await page.getByLabel('Cap height').fill('14');
   await built(page);
@@ -45,7 +48,7 @@ test('an operation of its own for one item: its lines are a layer by themselves 
   await page.getByLabel('Name', { exact: true }).fill('Deep letters');
   await page.getByLabel('Work', { exact: true }).selectOption('engrave');
   await page.getByText('Items of their own').click();
-  await page.getByLabel('OIL').selectOption({ label: 'Engrave: deep letters' });
+  await page.getByLabel('OIL', { exact: true }).selectOption({ label: 'Engrave: deep letters' });
   await built(page);
   await saved(page);
   const { svg, dxf } = await releaseAndDownload(page);
