@@ -58,12 +58,23 @@ function search<Result>(run: (core: Comlink.Remote<CoreWorkerApi>) => Promise<Re
   return { result: run(core).finally(end), stop: end };
 }
 
-/** Looks for what makes a thing of a job one piece. */
-export const searchOnePiece = (
+/** Looks for what makes a thing of a job one piece. `progress` is told nothing more once there is a result. */
+export function searchOnePiece(
   { recipe, shop }: Job,
   thing: string,
   progress: (done: number, of: number) => void,
-): Search<OnePiece> => search((core) => core.makeOnePiece(recipe, shop, thing, Comlink.proxy(progress)));
+): Search<OnePiece> {
+  // Progress comes by a channel of its own, so the last of it may arrive after the result.
+  let over = false;
+  const whileSearching = (done: number, of: number) => void (over || progress(done, of));
+  return search(async (core) => {
+    try {
+      return await core.makeOnePiece(recipe, shop, thing, Comlink.proxy(whileSearching));
+    } finally {
+      over = true;
+    }
+  });
+}
 
 /** Looks for the riskiest places of a thing, as a test coupon; null where there is nothing to test. */
 export const searchCoupon = (
