@@ -10,6 +10,8 @@ export interface DrawnElement {
   readonly contours: readonly Contour[];
   /** The layer or group that it is in; empty where it is in none. */
   readonly layer: string;
+  /** The colour that it is drawn in: #rrggbb, or as the file says it. */
+  readonly colour: string;
   /** What the file calls it; empty where it has no name. */
   readonly id: string;
 }
@@ -36,7 +38,25 @@ export type LeftOutKind =
   | 'missing'
   | 'faulty path'
   | 'faulty transform'
-  | 'zero length';
+  | 'zero length'
+  | 'point'
+  | 'dimension'
+  | 'three-dimensional'
+  | 'paper space'
+  | 'loop'
+  | 'wide line'
+  | 'approximate';
+
+/** What a unit of a file may be. */
+export interface Unit {
+  readonly mmPerUnit: number;
+  readonly name: string;
+}
+
+/** A unit, and the share of lengths that it makes whole half millimetres or sixteenths of an inch. */
+export interface UnitOffer extends Unit {
+  readonly whole: number;
+}
 
 /** How long a unit of a file is, as far as the file tells. */
 export interface FileScale {
@@ -46,6 +66,8 @@ export interface FileScale {
   readonly certain: boolean;
   /** What tells, in a few words. */
   readonly why: string;
+  /** What else a unit may be, the likeliest first. */
+  readonly offers: readonly UnitOffer[];
 }
 
 /** A file of lines and areas, read. */

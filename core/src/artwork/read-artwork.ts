@@ -1,21 +1,21 @@
 import { UnreadableArtwork } from './unreadable-artwork.ts';
 import type { FileReading } from './drawn.ts';
+import { readDxfArtwork } from './dxf/read-dxf.ts';
+import { isBinaryDxf, isTextDxf } from './dxf/tags.ts';
 import { readSvgArtwork } from './svg/read-svg.ts';
 
 /** There wherever the core runs: browsers, their workers and servers. */
 declare const TextDecoder: new (encoding: string) => { readonly decode: (bytes: Uint8Array) => string };
 
 /**
- * Reads a file of artwork: an SVG, in UTF-8 or UTF-16.
+ * Reads a file of artwork: an SVG, in UTF-8 or UTF-16, or a DXF, text or binary.
  * @throws UnreadableArtwork with a reason for a person, where it is none or cannot be read
  */
 export function readArtwork(bytes: Uint8Array): FileReading {
   if (bytes.length === 0) throw new UnreadableArtwork('The file is empty.');
   const what = KNOWN.find(({ start }) => start.every((byte, i) => bytes[i] === byte));
-  const start = String.fromCharCode(...bytes.subarray(0, 200));
-  if (/^\s*(999\s+[^\n]*\n\s*)*0\s+SECTION\s/.test(start))
-    throw new UnreadableArtwork('A DXF cannot be read yet. Save it as an SVG.');
-  if (what) throw new UnreadableArtwork(`${what.name} cannot be read yet. Save it as an SVG.`);
+  if (isBinaryDxf(bytes) || isTextDxf(bytes)) return readDxfArtwork(bytes);
+  if (what) throw new UnreadableArtwork(`${what.name} cannot be read yet. Save it as an SVG or a DXF.`);
   const text = new TextDecoder(encodingOf(bytes)).decode(bytes);
   return readSvgArtwork(text.replace(/^\uFEFF/, '').trimStart());
 }

@@ -5,32 +5,44 @@ export interface Paint {
   readonly fill: 'none' | 'ink' | 'white';
   readonly stroke: 'none' | 'ink' | 'white';
   readonly evenOdd: boolean;
+  /** Of its fill, or else of its stroke, as #rrggbb where it is said so, or by its name. */
+  readonly colour: string;
 }
 
 /** From this on a colour is white: what is white takes away from what lies below it. */
 const WHITE = 0xfc;
 
 export function paintOf(style: Style): Paint {
-  return {
-    fill: inkOf(style.fill ?? 'black', style, style['fill-opacity']),
-    stroke: inkOf(style.stroke ?? 'none', style, style['stroke-opacity'], style['stroke-width']),
-    evenOdd: style['fill-rule'] === 'evenodd',
-  };
+  const fill = inkOf(style.fill ?? 'black', style, style['fill-opacity']);
+  const stroke = inkOf(style.stroke ?? 'none', style, style['stroke-opacity'], style['stroke-width']);
+  const seen = fill === 'none' || (fill === 'white' && stroke !== 'none') ? style.stroke : style.fill;
+  return { fill, stroke, evenOdd: style['fill-rule'] === 'evenodd', colour: colourNamed(seen ?? 'black', style) };
 }
 
-function inkOf(paint: string, { color, opacity }: Style, own = '1', width = '1'): Paint['fill'] {
+/** A paint by its colour, lower case; short notations written out. */
+function colourNamed(paint: string, { color }: Style): string {
   const name = paint.trim().toLowerCase();
-  if (name === 'none' || name === 'transparent' || isNothing(own) || isNothing(opacity) || isNothing(width))
+  if (name === 'currentcolor') return (color ?? 'black').toLowerCase();
+  const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])$/.exec(name);
+  return short
+    ? `#${short
+        .slice(1)
+        .map((digit) => digit + digit)
+        .join('')}`
+    : name;
+}
+
+function inkOf(paint: string, style: Style, own = '1', width = '1'): Paint['fill'] {
+  const name = colourNamed(paint, style);
+  if (name === 'none' || name === 'transparent' || isNothing(own) || isNothing(style.opacity) || isNothing(width))
     return 'none';
-  return isWhite(name === 'currentcolor' ? (color ?? 'black').toLowerCase() : name) ? 'white' : 'ink';
+  return isWhite(name) ? 'white' : 'ink';
 }
 
 const isNothing = (text: string | undefined): boolean => text !== undefined && Number.parseFloat(text) === 0;
 
 function isWhite(colour: string): boolean {
   if (colour === 'white' || colour === 'snow') return true;
-  const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])$/.exec(colour);
-  if (short) return short.slice(1).every((digit) => digit === 'f');
   const long = /^#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})/.exec(colour);
   if (long) return long.slice(1).every((digits) => Number.parseInt(digits, 16) >= WHITE);
   const rgb = /^rgba?\(([^)]*)\)$/.exec(colour);

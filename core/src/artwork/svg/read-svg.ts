@@ -3,9 +3,10 @@ import type { Contour } from '../../geometry/contour.ts';
 import { compose, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
 import { distance } from '../../geometry/point.ts';
 import { line } from '../../geometry/segment.ts';
-import { LeftOuts, type DrawnElement, type FileReading, type FileScale } from '../drawn.ts';
+import { LeftOuts, type DrawnElement, type FileReading, type FileScale, type Unit } from '../drawn.ts';
+import { unitOffers } from '../offers.ts';
+import { placedContour } from '../placed-contour.ts';
 import { readElements, type SvgElement } from './element.ts';
-import { placedContour } from './elliptical-arc.ts';
 import { mmOf, parseCssLength, userUnits } from './lengths.ts';
 import { outlinesOf, type Viewport } from './outlines.ts';
 import { paintOf } from './paint.ts';
@@ -49,16 +50,26 @@ export function readSvgArtwork(text: string): FileReading {
   const root = readElements(text);
   const walk = new Walk(root);
   walk.root(root);
-  return { elements: walk.elements, left: walk.left.list(), scale: scaleOf(root) };
+  return { elements: walk.elements, left: walk.left.list(), scale: scaleOf(root, walk.elements) };
 }
 
-function scaleOf({ attributes: { width, height, viewBox } }: SvgElement): FileScale {
+/** What a unit of an SVG of no size may be, in pixels of CSS as it is read. */
+const UNITS: readonly Unit[] = [
+  { mmPerUnit: MM_PER_PX, name: '96 to the inch' },
+  { mmPerUnit: 25.4 / 90, name: '90 to the inch' },
+  { mmPerUnit: 25.4 / 72, name: '72 to the inch' },
+  { mmPerUnit: 1, name: 'millimetres' },
+  { mmPerUnit: 25.4, name: 'inches' },
+];
+
+/** In doubt a pixel is what the standard says: numbers of pixels are whole as often as those of millimetres. */
+function scaleOf({ attributes: { width, height, viewBox } }: SvgElement, drawn: readonly DrawnElement[]): FileScale {
   const size = parseCssLength(width) ?? parseCssLength(height);
-  if (size && mmOf(size.unit) !== null)
-    return { mmPerUnit: MM_PER_PX, certain: true, why: `its size is given in ${size.unit}` };
+  const common = { mmPerUnit: MM_PER_PX, offers: unitOffers(drawn, UNITS) };
+  if (size && mmOf(size.unit) !== null) return { ...common, certain: true, why: `its size is given in ${size.unit}` };
   const why =
     size && size.unit !== '%' ? 'its size is given in pixels' : viewBox ? 'it has a size of no unit' : 'it has no size';
-  return { mmPerUnit: MM_PER_PX, certain: false, why };
+  return { ...common, certain: false, why };
 }
 
 class Walk {
@@ -188,7 +199,7 @@ class Walk {
   }
 
   #draw(contours: readonly Contour[], { matrix, style, layer }: Around, id: string): void {
-    const { fill, stroke, evenOdd } = paintOf(style);
+    const { fill, stroke, evenOdd, colour } = paintOf(style);
     if (fill === 'none' && stroke === 'none') return this.left.add('hidden', id);
     if (this.elements.length >= MOST_DRAWN)
       throw new UnreadableArtwork(`The SVG draws more than ${MOST_DRAWN.toLocaleString('en')} things.`);
@@ -202,7 +213,7 @@ class Walk {
       });
     if (placed.length < contours.length || contours.length === 0) this.left.add('zero length', id);
     if (placed.length === 0) return;
-    const common = { layer, id, evenOdd };
+    const common = { layer, id, evenOdd, colour };
     if (fill !== 'none') {
       const isWhite = fill === 'white';
       // What is white and has a line of ink round it is that line.

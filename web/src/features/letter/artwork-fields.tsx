@@ -11,14 +11,8 @@ import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useEditItem } from '@/job/chosen';
 
-/** What a unit of a file may be, in millimetres. */
-const UNITS = [
-  { mm: 25.4 / 96, name: '96 to the inch' },
-  { mm: 25.4 / 90, name: '90 to the inch' },
-  { mm: 25.4 / 72, name: '72 to the inch' },
-  { mm: 1, name: 'millimetres' },
-  { mm: 25.4, name: 'inches' },
-];
+/** From this share on it is told how many lengths a unit makes whole. */
+const TOLD_WHOLE = 0.5;
 
 const NOT_TAKEN: Record<LeftOutKind, string> = {
   text: 'text',
@@ -35,6 +29,13 @@ const NOT_TAKEN: Record<LeftOutKind, string> = {
   'faulty path': 'paths with a fault: taken up to it',
   'faulty transform': 'placed by what cannot be read',
   'zero length': 'of no length',
+  point: 'points',
+  dimension: 'dimensions and leaders',
+  'three-dimensional': 'bodies, and what rises: taken as seen from above',
+  'paper space': 'on sheets of paper beside the drawing',
+  loop: 'blocks within themselves',
+  'wide line': 'wide lines: taken along their middle',
+  approximate: 'curves known by their points only: taken nearly as meant',
 };
 
 /** How artwork is read: its size, what closes, and what of the file was not taken. */
@@ -87,9 +88,10 @@ export function ArtworkFields({
               <option value="">
                 {facts.scale.certain ? 'as the file says' : 'likeliest'}: {sizeAt(facts.scale.mmPerUnit)}
               </option>
-              {UNITS.map(({ mm, name }) => (
-                <option key={name} value={mm}>
-                  {name}: {sizeAt(mm)}
+              {facts.scale.offers.map(({ mmPerUnit, name, whole }) => (
+                <option key={name} value={mmPerUnit}>
+                  {name}: {sizeAt(mmPerUnit)}
+                  {whole >= TOLD_WHOLE && `, ${Math.round(whole * 100)} % whole lengths`}
                 </option>
               ))}
             </Form.Select>

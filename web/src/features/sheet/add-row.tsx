@@ -47,7 +47,7 @@ export function AddRow({ edits }: { edits: SheetEdits }) {
         type="file"
         hidden
         multiple
-        accept=".svg,image/svg+xml"
+        accept=".svg,.dxf,image/svg+xml,image/vnd.dxf"
         aria-label="Files of artwork"
         onChange={({ target }) => {
           void bringArtwork([...(target.files ?? [])], edits);
