@@ -3,9 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { closeLines } from '../src/artwork/closing/close-lines.ts';
 import { pairEnds, type LineEnd } from '../src/artwork/closing/pair-ends.ts';
 import { isConnected, type Contour } from '../src/geometry/contour.ts';
-import { contourArea } from '../src/geometry/contour-facts.ts';
+import { withoutDoubles } from '../src/artwork/closing/doubled.ts';
+import { placedAsCubics } from '../src/artwork/placed-contour.ts';
+import { contourArea, contourLength } from '../src/geometry/contour-facts.ts';
+import { moveBy } from '../src/geometry/matrix.ts';
 import { distance, type Point } from '../src/geometry/point.ts';
-import { arc, line } from '../src/geometry/segment.ts';
+import { arc, cubic, line, portion, segmentLength, type Segment } from '../src/geometry/segment.ts';
 
 const run = (...points: readonly (readonly [number, number])[]): Contour => ({
   closed: false,
@@ -27,6 +30,9 @@ const sides = (x: number, y: number, width: number, height: number, gap: number)
     return run(at(by), at(1 - by));
   });
 };
+
+const asCubicsOf = (segment: Segment): Segment[] =>
+  segment.kind === 'arc' ? placedAsCubics(segment, moveBy(0, 0)) : [segment];
 
 const shuffled = <T>(items: readonly T[], order: readonly number[]): T[] =>
   items
@@ -51,7 +57,7 @@ describe('closing lines', () => {
           const all = Array.from({ length: 12 }, (_, i) => sides((i % 4) * 22, Math.floor(i / 4) * 14, 20, 12, gap));
           const lines = shuffled(all.flat(), order).map((each, i) => (turns[i % turns.length] ? turned(each) : each));
           const { closed, open, gaps, doubled } = closeLines(lines, 0.5);
-          expect([closed.length, open.length, gaps.length, doubled]).toEqual([12, 0, 0, 0]);
+          expect([closed.length, open.length, gaps.length, doubled.length]).toEqual([12, 0, 0, 0]);
           for (const contour of closed) {
             expect(isConnected(contour, 1e-6)).toBe(true);
             expect(Math.abs(contourArea(contour))).toBeGreaterThan(240 - 2 * gap * gap - 17 * gap - 0.01);
@@ -91,10 +97,83 @@ describe('closing lines', () => {
   it('lines that lie on each other count once, whichever way they run', () => {
     const box = run([0, 0], [20, 0], [20, 10], [0, 10], [0, 0]);
     const loose = sides(0, 0, 20, 10, 0);
-    expect(closeLines([...loose, ...loose.map(turned)], 0.1)).toMatchObject({ doubled: 4, open: [] });
+    const { closed, open, doubled } = closeLines([...loose, ...loose.map(turned)], 0.1);
+    expect([closed.length, open.length, doubled.length]).toEqual([1, 0, 4]);
     const again = { ...box, closed: true };
     const shifted = { closed: true, segments: [...box.segments.slice(2), ...box.segments.slice(0, 2)] };
     expect(closeLines([again, shifted], 0.1).closed).toHaveLength(1);
+  });
+
+  it('it matters neither of what kind doubled lines are, nor where they are parted', () => {
+    const share = fc.double({ min: 0.05, max: 0.95, noNaN: true });
+    fc.assert(
+      fc.property(fc.nat(2), share, share, share, fc.boolean(), (kind, a, b, bend, first) => {
+        const circle = arc({ x: 5, y: 5 }, 30, 20 + 200 * bend, 60 + 200 * a, '');
+        const whole: Segment = [
+          line({ x: 0, y: 0 }, { x: 40 * bend, y: 30 }, ''),
+          circle,
+          cubic({ x: 0, y: 0 }, { x: 10, y: 40 * bend }, { x: 30, y: -20 }, { x: 50, y: 10 * a }, ''),
+        ][kind]!;
+        const [from, to] = [Math.min(a, b), Math.max(a, b)];
+        fc.pre((to - from) * segmentLength(whole) > 1);
+        // A stretch of it once more; of arcs also as cubics, which are as near as makes no difference.
+        const stretch = portion(whole, to, from);
+        const again = kind === 1 && bend > 0.5 ? asCubicsOf(stretch) : [stretch];
+        const contours = [
+          { segments: [whole], closed: false },
+          { segments: again, closed: false },
+        ];
+        const { contours: left, doubled } = withoutDoubles(first ? contours : [...contours].reverse(), 0.005);
+        const length = left.reduce((sum, contour) => sum + contourLength(contour), 0);
+        expect(length).toBeCloseTo(segmentLength(whole), 1);
+        expect(doubled.reduce((sum, run) => sum + run.length, 0)).toBeCloseTo(segmentLength(stretch), 1);
+      }),
+    );
+  });
+
+  it('of lines that overlap in part each stretch is left once; a contour that shares a side stays whole', () => {
+    const lengths = (...lines: Contour[]) =>
+      closeLines(lines, 0.1)
+        .open.map(contourLength)
+        .map((mm) => Number(mm.toFixed(6)));
+    expect(lengths(run([0, 0], [10, 0]), run([6, 0], [15, 0]))).toEqual([15]);
+    // Near, but not on each other; across each other; end to end.
+    expect(lengths(run([0, 0], [10, 0]), run([0, 0.2], [10, 0.2]))).toEqual([10, 10]);
+    expect(lengths(run([0, 0], [10, 0]), run([5, -5], [5, 5]))).toEqual([10, 10]);
+    expect(lengths(run([0, 0], [10, 0]), run([10, 0], [10.004, 0], [20, 0]))).toEqual([20]);
+    const square = (x: number) => ({
+      ...run([x, 0], [x + 10, 0], [x + 10, 10], [x, 10], [x, 0]),
+      closed: true,
+    });
+    expect(closeLines([square(0), square(10)], 0.1).closed).toHaveLength(2);
+  });
+
+  it('lines that run past each other at corners are cut back to them', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.01, max: 0.45, noNaN: true }), { minLength: 5, maxLength: 9 }),
+        fc.array(fc.nat(1000), { minLength: 7, maxLength: 13 }),
+        (past, order) => {
+          const long = (i: number) => past[i % past.length]!;
+          const frames = Array.from({ length: 6 }, (_, k) => {
+            const [x, y] = [(k % 3) * 25, Math.floor(k / 3) * 20];
+            return [
+              run([x - long(k), y], [x + 20 + long(k + 1), y]),
+              run([x + 20, y - long(k + 2)], [x + 20, y + 12 + long(k + 3)]),
+              run([x + 20 + long(k + 4), y + 12], [x - long(k + 5), y + 12]),
+              run([x, y + 12 + long(k + 6)], [x, y - long(k + 7)]),
+            ];
+          });
+          const { closed, open, overshoots } = closeLines(shuffled(frames.flat(), order), 0.5);
+          expect([closed.length, open.length, overshoots.length]).toEqual([6, 0, 24]);
+          for (const contour of closed) expect(Math.abs(contourArea(contour))).toBeCloseTo(240, 6);
+        },
+      ),
+      { numRuns: 30 },
+    );
+    // Longer than may be cut, or past the middle of a line: both are as drawn.
+    expect(closeLines([run([-0.8, 0], [10, 0]), run([0, -0.2], [0, 10])], 0.5).overshoots).toEqual([]);
+    expect(closeLines([run([-5, 0], [10, 0]), run([0, -0.2], [0, 10])], 0.5).overshoots).toEqual([]);
   });
 
   it('of ends that could pair the most pairs are made, and of those ways the cheapest', () => {

@@ -1,6 +1,8 @@
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
 import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
 import { closeLines, type Gap } from './closing/close-lines.ts';
+import type { DoubledRun } from './closing/doubled.ts';
+import type { Overshoot } from './closing/overshoots.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 
 /** How artwork is read. */
@@ -27,7 +29,8 @@ export interface Closing {
   readonly joined: number;
   readonly widest: number;
   readonly gaps: readonly Gap[];
-  readonly doubled: number;
+  readonly doubled: readonly DoubledRun[];
+  readonly overshoots: readonly Overshoot[];
   /** Lines that stay open. */
   readonly open: number;
 }
@@ -51,7 +54,7 @@ export function artworkForm({ elements, scale }: FileReading, plan: ArtworkPlan)
     else areas = areas.length === 0 ? own : weldRegions([areas, own]);
   }
   const drawn = kind('line').flatMap(({ contours }) => sized(contours));
-  const { closed, open, joined, gaps, doubled } = closeLines(drawn, plan.join);
+  const { closed, open, joined, gaps, doubled, overshoots } = closeLines(drawn, plan.join);
   const asAreas = plan.lines === 'areas' && closed.length > 0 ? weldEvenOdd(closed) : [];
   return {
     areas: asAreas.length === 0 ? areas : areas.length === 0 ? asAreas : weldRegions([areas, asAreas]),
@@ -61,6 +64,7 @@ export function artworkForm({ elements, scale }: FileReading, plan: ArtworkPlan)
       widest: Math.max(0, ...joined),
       gaps,
       doubled,
+      overshoots,
       open: open.length,
     },
   };

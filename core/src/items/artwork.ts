@@ -3,6 +3,7 @@ import type { FileReading } from '../artwork/drawn.ts';
 import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
 import { allNamed, moveRegion } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
+import type { Point } from '../geometry/point.ts';
 import { SHAPE } from '../recipe/identity.ts';
 import type { ArtworkItem } from '../recipe/parts.ts';
 import { asLetter } from './as-letter.ts';
@@ -44,12 +45,15 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
   const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
   const shape = `${item.source} ${JSON.stringify(planOf(item))}`;
   const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines));
-  const moved = (p: { readonly x: number; readonly y: number }) => ({ x: p.x - x, y: p.y - y });
+  const moved = (p: Point): Point => ({ x: p.x - x, y: p.y - y });
+  const { doubled, overshoots } = form.closing;
+  const at = <T extends { readonly at: Point }>(places: readonly T[]): T[] =>
+    places.map((place) => ({ ...place, at: moved(place.at) }));
   const gaps = form.closing.gaps.map((gap) => ({ ...gap, from: moved(gap.from), to: moved(gap.to) }));
   return {
     ...EMPTY,
     letters: [letter],
     bounds: letter.bounds,
-    artwork: { ...facts, closing: { ...form.closing, gaps } },
+    artwork: { ...facts, closing: { ...form.closing, gaps, doubled: at(doubled), overshoots: at(overshoots) } },
   };
 }

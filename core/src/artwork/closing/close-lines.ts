@@ -2,8 +2,10 @@ import type { Contour } from '../../geometry/contour.ts';
 import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
 import { contourLength, reverseContour } from '../../geometry/contour-facts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
-import { arc, line, moveEnds, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
+import { arc, line, moveEnds, tangentAt, type Segment } from '../../geometry/segment.ts';
+import { withoutDoubles, type DoubledRun } from './doubled.ts';
 import { neighboursOf } from './neighbours.ts';
+import { trimOvershoots, type Overshoot } from './overshoots.ts';
 import { pairEnds, type EndPair, type LineEnd, type MayPair } from './pair-ends.ts';
 
 /** An end of a line that stays open, and the nearest other such end, mm. */
@@ -21,8 +23,12 @@ export interface ClosedLines {
   readonly joined: readonly number[];
   /** Gaps that are wider than what may be closed, and no wider than three times that. */
   readonly gaps: readonly Gap[];
-  /** Lines that lay on others, and were left out. */
-  readonly doubled: number;
+  /** Runs that lay on other lines, and were left out. */
+  readonly doubled: readonly DoubledRun[];
+  /** Ends that ran past each other, and were cut back. */
+  readonly overshoots: readonly Overshoot[];
+  /** Lines of no length. */
+  readonly nothing: number;
 }
 
 /** Shorter is nothing, mm. */
@@ -36,9 +42,15 @@ const MOVED = 0.1;
 /** So many times as wide as what may be closed a gap is still told. */
 const TOLD = 3;
 
-/** Chains lines whose ends belong together, and closes what closes. @param join the widest gap that is closed, mm */
+/**
+ * Leaves out what lies on other lines, cuts back ends that run past each other, chains lines whose ends belong
+ * together, and closes what closes.
+ * @param join the widest gap that is closed, and the longest end that is cut off, mm
+ */
 export function closeLines(contours: readonly Contour[], join: number): ClosedLines {
-  const kept = withoutDoubles(contours.filter((contour) => contourLength(contour) > NOTHING));
+  const real = contours.filter((contour) => contourLength(contour) > NOTHING);
+  const { contours: single, doubled } = withoutDoubles(real, ON_EACH_OTHER);
+  const { contours: kept, overshoots } = trimOvershoots(single, Math.max(join, SAME), SAME);
   const lines = kept.filter(({ closed }) => !closed);
   const ends = lines.flatMap((contour): LineEnd[] => [startOf(contour), endOf(contour)]);
   const lengths = lines.map(contourLength);
@@ -53,7 +65,9 @@ export function closeLines(contours: readonly Contour[], join: number): ClosedLi
     open: chains.filter(({ closed }) => !closed),
     joined: pairs.map(({ width }) => width).filter((width) => width > SAME),
     gaps: gapsAmong(ends, isFree, mayPair, TOLD * Math.max(join, MOVED)),
-    doubled: contours.length - kept.length,
+    doubled,
+    overshoots,
+    nothing: contours.length - real.length,
   };
 }
 
@@ -66,41 +80,6 @@ function startOf({ segments }: Contour): LineEnd {
 function endOf({ segments }: Contour): LineEnd {
   const last = segments.at(-1)!;
   return { at: last.to, out: tangentAt(last, 1) };
-}
-
-/** Lines that lie on one before them, from end to end, are left out. */
-function withoutDoubles(contours: readonly Contour[]): Contour[] {
-  const middles = contours.map(middleOf);
-  const near = neighboursOf(middles, 2 * ON_EACH_OTHER);
-  const gone = new Set<number>();
-  return contours.filter((contour, i) => {
-    const double = near[i]!.some((k) => k < i && !gone.has(k) && liesOn(contour, contours[k]!));
-    if (double) gone.add(i);
-    return !double;
-  });
-}
-
-const SAMPLES = [0, 0.25, 0.5, 0.75, 1];
-
-/** The middle of a contour's points: the same whichever way it runs. */
-function middleOf({ segments }: Contour): Point {
-  const points = segments.flatMap((segment) => [0, 0.5].map((t) => pointAt(segment, t)).concat(segment.to));
-  const sum = points.reduce((a, b) => ({ x: a.x + b.x, y: a.y + b.y }));
-  return { x: sum.x / points.length, y: sum.y / points.length };
-}
-
-function liesOn(a: Contour, b: Contour): boolean {
-  if (a.segments.length !== b.segments.length || a.closed !== b.closed) return false;
-  const count = a.segments.length;
-  const alike = (p: Segment, q: Segment, back: boolean) =>
-    SAMPLES.every((t) => distance(pointAt(p, t), pointAt(q, back ? 1 - t : t)) <= ON_EACH_OTHER);
-  const by = (shift: number, back: boolean) =>
-    a.segments.every((segment, i) => {
-      const k = back ? shift - i : i + shift;
-      return alike(segment, b.segments[((k % count) + count) % count]!, back);
-    });
-  if (!a.closed) return by(0, false) || by(count - 1, true);
-  return Array.from({ length: count }, (_, shift) => shift).some((shift) => by(shift, false) || by(shift, true));
 }
 
 /** Lines in the order in which their ends are paired; `2 i` is the start of line i, `2 i + 1` its end. */

@@ -1,5 +1,6 @@
 'use client';
 
+import type { Closing } from '@needlefile/core/artwork/form';
 import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/picture';
@@ -134,13 +135,10 @@ export function ArtworkFields({
   );
 }
 
-function Closed({
-  closing: { joined, widest, gaps, doubled },
-}: {
-  closing: { joined: number; widest: number; gaps: readonly { width: number }[]; doubled: number };
-}) {
+function Closed({ closing: { joined, widest, gaps, doubled, overshoots } }: { closing: Closing }) {
   const unit = useUnit();
   const wide = gaps.map(({ width }) => width).sort((a, b) => a - b);
+  const longest = Math.max(0, ...overshoots.map(({ length }) => length));
   const told = [
     joined > 0 && `${joined} ${joined === 1 ? 'gap' : 'gaps'} closed, the widest ${lengthWithUnit(widest, unit)}.`,
     wide.length > 0 &&
@@ -148,8 +146,11 @@ function Closed({
         .slice(0, 4)
         .map((mm) => lengthWithUnit(mm, unit))
         .join(', ')}${wide.length > 4 ? ' …' : ''}.`,
-    doubled > 0 &&
-      `${doubled} ${doubled === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
+    doubled.length > 0 &&
+      `${doubled.length} ${doubled.length === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
+    overshoots.length > 0 &&
+      `${overshoots.length} ${overshoots.length === 1 ? 'corner' : 'corners'} where lines ran past each other cut back, ` +
+        `by ${lengthWithUnit(longest, unit)} at most.`,
   ].filter((each) => each !== false);
   return <p className="field-hint">{told.length > 0 ? told.join(' ') : 'Every line closes by itself.'}</p>;
 }

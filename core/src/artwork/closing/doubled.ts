@@ -1,0 +1,173 @@
+import { boxTableOf, visitPairs } from '../../geometry/box-pairs.ts';
+import type { Contour } from '../../geometry/contour.ts';
+import { cross, distance, length, type Point } from '../../geometry/point.ts';
+import { hullBoundsOf, pointAt, portion, segmentLength, tangentAt, type Segment } from '../../geometry/segment.ts';
+import { nearestOn } from './nearest.ts';
+
+/** A run of line that lay on another and was left out. */
+export interface DoubledRun {
+  readonly at: Point;
+  readonly length: number;
+}
+
+/** Lines without what lies on others. */
+export interface Undoubled {
+  readonly contours: readonly Contour[];
+  readonly doubled: readonly DoubledRun[];
+}
+
+/** A closed contour goes only where nearly all of it lies on others: one that shares a side stays whole. */
+const COVERED = 0.985;
+/** The sine of the angle under which two lines run the same way. */
+const ASLANT = 0.05;
+/** Samples along a stretch, and how far apart they may lie, mm. */
+const [FEWEST, MOST, APART] = [3, 33, 1];
+
+/** A segment of a contour, with the stretches of it that are kept. */
+interface Run {
+  readonly segment: Segment;
+  readonly contour: number;
+  readonly length: number;
+  near: number[];
+  kept: readonly Span[];
+}
+type Span = readonly [from: number, to: number];
+
+const WHOLE: readonly Span[] = [[0, 1]];
+
+/**
+ * Leaves out what lies on other lines: of closed contours those that lie on others nearly all round, of loose lines the
+ * stretches that do. It matters neither of what kind the segments are, nor where they are parted. The longest stay.
+ * @param tolerance lines this near lie on each other, mm
+ */
+export function withoutDoubles(contours: readonly Contour[], tolerance: number): Undoubled {
+  const runs = contours.flatMap(({ segments }, contour): Run[] =>
+    segments.map((segment) => ({ segment, contour, length: segmentLength(segment), near: [], kept: [] })),
+  );
+  visitPairs(boxTableOf(runs.map(({ segment }) => hullBoundsOf(segment))), tolerance, (a, b) => {
+    runs[a]!.near.push(b);
+    runs[b]!.near.push(a);
+  });
+  const doubled: DoubledRun[] = [];
+  for (const unit of unitsOf(contours, runs)) {
+    const covered = unit.map((i) => coveredSpans(runs[i]!, runs, tolerance));
+    const isClosed = contours[runs[unit[0]!]!.contour]!.closed;
+    const share = (k: number) => covered[k]!.reduce((sum, [from, to]) => sum + to - from, 0);
+    const whole = unit.reduce((sum, i) => sum + runs[i]!.length, 0);
+    const onOthers = unit.reduce((sum, i, k) => sum + runs[i]!.length * share(k), 0);
+    if (isClosed) {
+      const goes = onOthers >= COVERED * whole;
+      unit.forEach((i) => (runs[i]!.kept = goes ? [] : WHOLE));
+      if (goes) doubled.push({ at: pointAt(runs[unit[0]!]!.segment, 0.5), length: whole });
+    } else {
+      unit.forEach((i, k) => (runs[i]!.kept = without(covered[k]!)));
+      if (onOthers > 0) doubled.push({ at: placeOf(runs[unit[0]!]!.segment, covered[0]!), length: onOthers });
+    }
+  }
+  return { contours: leftOf(contours, runs), doubled };
+}
+
+const placeOf = (segment: Segment, [span]: readonly Span[]): Point =>
+  pointAt(segment, span ? (span[0] + span[1]) / 2 : 0.5);
+
+/** Closed contours whole, then loose segments by themselves; the longest first. */
+function unitsOf(contours: readonly Contour[], runs: readonly Run[]): number[][] {
+  const byContour = contours.map((): number[] => []);
+  runs.forEach(({ contour }, i) => byContour[contour]!.push(i));
+  const lengthOf = (unit: readonly number[]) => unit.reduce((sum, i) => sum + runs[i]!.length, 0);
+  const closed = byContour.filter((unit, i) => contours[i]!.closed && unit.length > 0);
+  const loose = byContour.flatMap((unit, i) => (contours[i]!.closed ? [] : unit.map((run) => [run])));
+  return [closed, loose].flatMap((units) =>
+    units
+      .map((unit) => ({ unit, length: lengthOf(unit) }))
+      .sort((a, b) => b.length - a.length)
+      .map(({ unit }) => unit),
+  );
+}
+
+/** The stretches of a run that lie on others that are kept already. */
+function coveredSpans(run: Run, runs: readonly Run[], tolerance: number): Span[] {
+  const others = run.near.map((i) => runs[i]!).filter(({ kept }) => kept.length > 0);
+  if (others.length === 0) return [];
+  const breaks = [0, 1];
+  for (const { segment, kept } of others)
+    for (const end of kept.flatMap(([from, to]) => [pointAt(segment, from), pointAt(segment, to)])) {
+      const { t, distance: apart } = nearestOn(run.segment, end);
+      if (apart <= 1.5 * tolerance) breaks.push(t);
+    }
+  breaks.sort((a, b) => a - b);
+  const spans: [number, number][] = [];
+  const short: [number, number][] = [];
+  breaks.slice(1).forEach((to, i) => {
+    const from = breaks[i]!;
+    const own = (to - from) * run.length;
+    if (own <= 2 * tolerance) short.push([from, to]);
+    else if (liesOn(run, from, to, others, tolerance)) spans.push([from, to]);
+  });
+  return withShort(spans, short);
+}
+
+/** What is hardly longer than a hair goes with what is covered beside it. */
+function withShort(spans: readonly Span[], short: readonly Span[]): Span[] {
+  const beside = short.filter(([from, to]) => spans.some((span) => span[1] === from || span[0] === to));
+  const all = [...spans, ...beside].sort((a, b) => a[0] - b[0]);
+  const merged: [number, number][] = [];
+  for (const [from, to] of all) {
+    const last = merged.at(-1);
+    if (last && from <= last[1]) last[1] = Math.max(last[1], to);
+    else merged.push([from, to]);
+  }
+  return merged;
+}
+
+function liesOn(run: Run, from: number, to: number, others: readonly Run[], tolerance: number): boolean {
+  const count = Math.max(FEWEST, Math.min(MOST, Math.ceil(((to - from) * run.length) / APART)));
+  for (let k = 0; k < count; k++) {
+    const t = from + ((to - from) * (k + 0.5)) / count;
+    const [point, way] = [pointAt(run.segment, t), tangentAt(run.segment, t)];
+    if (!others.some((other) => passesAt(other, point, way, tolerance))) return false;
+  }
+  return true;
+}
+
+/** Whether a run passes a point along a way, with what of it is kept. */
+function passesAt({ segment, kept }: Run, point: Point, way: Point, tolerance: number): boolean {
+  const { t, distance: apart } = nearestOn(segment, point);
+  if (apart > tolerance || !kept.some(([from, to]) => t > from && t < to)) return false;
+  const own = tangentAt(segment, t);
+  return Math.abs(cross(own, way)) <= ASLANT * length(own) * length(way);
+}
+
+/** What is left of the whole. */
+function without(spans: readonly Span[]): Span[] {
+  const left: Span[] = [];
+  let at = 0;
+  for (const [from, to] of spans) {
+    if (from > at) left.push([at, from]);
+    at = to;
+  }
+  if (at < 1) left.push([at, 1]);
+  return left;
+}
+
+/** Contours of what is kept: one that is parted becomes several. */
+function leftOf(contours: readonly Contour[], runs: readonly Run[]): Contour[] {
+  let next = 0;
+  return contours.flatMap((contour): Contour[] => {
+    const own = runs.slice(next, (next += contour.segments.length));
+    if (own.every(({ kept }) => kept === WHOLE || isWhole(kept))) return [contour];
+    if (contour.closed) return [];
+    const parts: Segment[][] = [];
+    for (const { segment, kept } of own)
+      for (const [from, to] of kept) {
+        const piece = portion(segment, from, to);
+        const last = parts.at(-1)?.at(-1);
+        if (last && from === 0 && distance(last.to, piece.from) < 1e-9) parts.at(-1)!.push(piece);
+        else parts.push([piece]);
+      }
+    return parts.map((segments) => ({ segments, closed: false }));
+  });
+}
+
+const isWhole = ([span, ...more]: readonly Span[]): boolean =>
+  more.length === 0 && span !== undefined && span[0] === 0 && span[1] === 1;
