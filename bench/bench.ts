@@ -1,13 +1,12 @@
 /** Median times of the core's heavy steps, each as a ratio to one whole-page union by clipper2-wasm in the same run. */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import createClipper from 'clipper2-wasm/dist/es/clipper2z.js';
 import { build } from '../core/src/job/build-job.ts';
 import { measure } from '../core/src/job/measure-job.ts';
 import { makeOnePiece } from '../core/src/job/one-piece.ts';
 import { pictureOf } from '../core/src/screen/picture.ts';
 import { StageCache } from '../core/src/assembly/stages.ts';
-import { flatten, type Contour, type Region } from '../core/src/geometry/contour.ts';
+import type { Region } from '../core/src/geometry/contour.ts';
 import { hullBounds } from '../core/src/geometry/contour-facts.ts';
 import { offsetRegion } from '../core/src/geometry/kernel/offset.ts';
 import { knockOut, weld, weldRegions } from '../core/src/geometry/kernel/boolean.ts';
@@ -22,78 +21,19 @@ import type { Version1Input } from '../core/src/recipe/migrate/version-1.ts';
 import type { JobInput, Recipe } from '../core/src/recipe/schema.ts';
 import { houseShop } from '../core/src/shop/house.ts';
 import { CATALOGUE } from '../faces/src/catalogue.ts';
+import { benchArtwork } from './artwork.ts';
+import { IN_A_ROW, medians, OFTEN, row, RUNS, told, WARM_UP, wasmUnion } from './timing.ts';
 
-/** Measured runs of each step, and runs before them that count for nothing. */
-const RUNS = 15;
-const WARM_UP = 5;
-/** Of what somebody does again and again in a worker that has long run: typing, dragging. */
-const OFTEN = { runs: 60, warmUp: 40 };
 const modules = path.resolve(import.meta.dirname, '../node_modules');
 const face = (id: string) => {
   const { package: folder, file } = CATALOGUE.find((each) => each.id === id)!;
   return openFace(readFileSync(path.join(modules, folder, file)), id);
 };
 const faces = { script: face('grand-hotel'), plain: face('barlow-condensed-semibold') };
-const wasm = await createClipper();
-
-const middle = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[times.length >> 1]!;
-
-function timed(work: () => void): number {
-  const begin = performance.now();
-  work();
-  return performance.now() - begin;
-}
-
 function lettersOf(words: string, which: keyof typeof faces, capHeight: number): Region[] {
   return layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faces[which]).letters.map(
     ({ contours }) => contours,
   );
-}
-
-/**
- * The yardstick: the same contours, flattened as our booleans flatten them, united in one sweep by the WASM library.
- */
-function wasmUnion(contours: readonly Contour[]): () => void {
-  const rings = contours.map((contour) => flatten(contour, 0.005).flatMap(({ x, y }) => [x, y]));
-  return () => {
-    const paths = new wasm.PathsD();
-    for (const ring of rings) {
-      const one = wasm.MakePathD(ring);
-      paths.push_back(one);
-      one.delete();
-    }
-    const none = new wasm.PathsD();
-    const united = wasm.UnionD(paths, none, wasm.FillRule.NonZero, 4);
-    united.delete();
-    none.delete();
-    paths.delete();
-  };
-}
-
-/**
- * Runs of a step in a row: a short one, run after a long one each time, would clean up what that leaves in the memory.
- */
-const IN_A_ROW = 5;
-
-/** Medians of several steps, taken turn about, so that what else the machine does meanwhile falls on all of them. */
-function medians(steps: readonly (() => void)[], { runs, warmUp } = { runs: RUNS, warmUp: WARM_UP }): number[] {
-  const times: number[][] = steps.map(() => []);
-  for (let turn = 0; turn < Math.ceil((warmUp + runs) / IN_A_ROW); turn++)
-    steps.forEach((step, k) => {
-      for (let i = 0; i < IN_A_ROW; i++) times[k]!.push(timed(step));
-    });
-  return times.map((all) => middle(all.slice(warmUp)));
-}
-
-const told = (name: string, ms: number, union: number): void =>
-  console.log(
-    `${name.padEnd(56)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / union).toFixed(2)} x clipper2-wasm ` +
-      `(${union.toFixed(1)} ms)`,
-  );
-
-function row(name: string, ours: () => void, yardstick: () => void, often = { runs: RUNS, warmUp: WARM_UP }): void {
-  const [ms, union] = medians([ours, yardstick], often);
-  told(name, ms!, union!);
 }
 
 console.log(`median of ${RUNS} runs after ${WARM_UP}; of edits ${OFTEN.runs} after ${OFTEN.warmUp}`);
@@ -272,5 +212,6 @@ const name = stencil('Marigold', {
   lettering: { words: 'Marigold', face: 'grand-hotel' },
 });
 row('one piece of a script word, found', () => makeOnePiece(name, name.assemblies[0]!.id, resources), wasmUnion(ten));
+benchArtwork();
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`memory in use after all of it: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

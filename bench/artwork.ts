@@ -1,0 +1,86 @@
+/** Files of artwork: read, and their lines closed. */
+import { artworkForm } from '../core/src/artwork/form.ts';
+import { closeLines } from '../core/src/artwork/closing/close-lines.ts';
+import { readArtwork } from '../core/src/artwork/read-artwork.ts';
+import type { Contour } from '../core/src/geometry/contour.ts';
+import { line } from '../core/src/geometry/segment.ts';
+import { row, wasmUnion } from './timing.ts';
+
+/** Numbers that look like chance and are the same each time (Numerical Recipes, a linear congruence). */
+function dice(seed: number): () => number {
+  let state = seed;
+  return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
+}
+
+const COUNT = 1000;
+const CORNERS = 22;
+
+/** Wheels whose sides are loose lines in no order, with gaps between them, and one line in eleven twice. */
+function looseWheels(): { readonly lines: Contour[]; readonly wheels: Contour[] } {
+  const next = dice(5);
+  const lines: { readonly line: Contour; readonly place: number }[] = [];
+  const wheels = Array.from({ length: COUNT }, (_, k): Contour => {
+    const [cx, cy] = [(k % 40) * 26, Math.floor(k / 40) * 26];
+    const corners = Array.from({ length: CORNERS }, (__, i) => {
+      const [angle, radius] = [(2 * Math.PI * i) / CORNERS, i % 2 === 0 ? 12 : 9];
+      return { x: cx + radius * Math.cos(angle), y: cy + radius * Math.sin(angle) };
+    });
+    const segments = corners.map((from, i) => line(from, corners[(i + 1) % CORNERS]!, ''));
+    segments.forEach(({ from, to }, i) => {
+      const by = () => ({ x: (next() - 0.5) * 0.2, y: (next() - 0.5) * 0.2 });
+      const [a, b] = [by(), by()];
+      const loose = line({ x: from.x + a.x, y: from.y + a.y }, { x: to.x + b.x, y: to.y + b.y }, '');
+      const one: Contour = { segments: [loose], closed: false };
+      for (let times = i % 11 === 0 ? 2 : 1; times > 0; times--) lines.push({ line: one, place: next() });
+    });
+    return { segments, closed: true };
+  });
+  return { lines: lines.sort((a, b) => a.place - b.place).map(({ line: each }) => each), wheels };
+}
+
+const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
+const megabytes = ({ length }: Uint8Array): string => (length / 1e6).toFixed(1);
+
+/** The same lines as files of other programs have them. */
+const svgOf = (lines: readonly Contour[]): Uint8Array =>
+  bytesOf(
+    `<svg xmlns="http://www.w3.org/2000/svg" width="1040mm" height="650mm" viewBox="0 0 1040 650">` +
+      lines
+        .map(({ segments: [one] }) => {
+          const { from, to } = one!;
+          return `<path style="fill:none;stroke:#000000" d="M${from.x} ${from.y}L${to.x} ${to.y}"/>`;
+        })
+        .join('\n') +
+      '</svg>',
+  );
+const dxfOf = (lines: readonly Contour[]): Uint8Array =>
+  bytesOf(
+    [
+      ...['0', 'SECTION', '2', 'ENTITIES'],
+      ...lines.flatMap(({ segments: [one] }) => {
+        const { from, to } = one!;
+        const ends = ['10', from.x, '20', from.y, '30', '0.0', '11', to.x, '21', to.y, '31', '0.0'];
+        return ['0', 'LINE', '100', 'AcDbEntity', '8', 'CUT', '62', '256', '100', 'AcDbLine', ...ends];
+      }),
+      ...['0', 'ENDSEC', '0', 'EOF', ''],
+    ].join('\n'),
+  );
+
+export function benchArtwork(): void {
+  const { lines, wheels } = looseWheels();
+  const union = wasmUnion(wheels);
+  const few = { runs: 5, warmUp: 1 };
+  const { closed, doubled } = closeLines(lines, 0.5);
+  row(
+    `${lines.length} loose lines closed: ${closed.length} contours, ${doubled.length} doubled`,
+    () => closeLines(lines, 0.5),
+    union,
+    few,
+  );
+  const [svg, dxf] = [svgOf(lines), dxfOf(lines)];
+  row(`an SVG of ${megabytes(svg)} MB read`, () => readArtwork(svg), union, few);
+  row(`a DXF of ${megabytes(dxf)} MB read`, () => readArtwork(dxf), union, few);
+  const read = readArtwork(dxf);
+  const plan = { mmPerUnit: 1, factor: 1, join: 0.5, lines: 'areas' as const };
+  row('and what it draws, as areas', () => artworkForm(read, plan), union, few);
+}
