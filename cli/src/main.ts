@@ -1,6 +1,5 @@
-import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { parseArgs } from 'node:util';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { readArtwork } from '@needlefile/core/artwork/read-artwork';
 import { build, facesOf, filesOf, type Build } from '@needlefile/core/job/build-job';
@@ -13,12 +12,12 @@ import { readRecipe, recipeJsonSchema } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { houseShop } from '@needlefile/core/shop/house';
 import { readFace } from '@needlefile/faces/files';
+import { onlyFile, parse, UsageError } from './arguments.ts';
+import { bytesOf, makeFolder } from './files.ts';
 import { findingLines } from './findings.ts';
 import { measureLines } from './measures.ts';
 import { HELP, helpFor } from './help.ts';
-
-/** A fault the person at the command line can mend: its message is all they need. */
-class UsageError extends Error {}
+import { readCommand } from './read.ts';
 
 const MODULES = path.resolve(import.meta.dirname, '../../node_modules');
 
@@ -27,6 +26,7 @@ const COMMANDS: Record<string, Command> = {
   build: buildCommand,
   check: checkCommand,
   measure: measureCommand,
+  read: readCommand,
   schema: schemaCommand,
 };
 
@@ -74,9 +74,7 @@ async function buildCommand(args: string[]): Promise<number> {
     console.error(`needlefile: nothing is written: ${found} STOP. Mend the recipe, or write the files with --anyway.`);
     return 1;
   }
-  await mkdir(values.out, { recursive: true }).catch((error: Error) => {
-    throw new UsageError(`The folder ${String(values.out)} cannot be made: ${error.message}`);
-  });
+  await makeFolder(values.out);
   const name = path.basename(file).replace(/\.json$/i, '');
   for (const { format, bytes } of released.files) await writeFile(path.join(values.out, `${name}.${format}`), bytes);
   const files = released.files.map(({ format, readBack }) => ({ format, readBack }));
@@ -116,20 +114,6 @@ async function schemaCommand(args: string[]): Promise<number> {
   return 0;
 }
 
-function parse(args: string[], options: NonNullable<Parameters<typeof parseArgs>[0]>['options']) {
-  try {
-    return parseArgs({ args, options: options ?? {}, allowPositionals: true });
-  } catch (error) {
-    throw new UsageError((error as Error).message);
-  }
-}
-
-function onlyFile(positionals: string[], command: string): string {
-  const [file, ...more] = positionals;
-  if (file === undefined || more.length > 0) throw new UsageError(`Name one recipe: needlefile ${command} RECIPE.json`);
-  return file;
-}
-
 function formatsOf(text: string): Format[] {
   const names = text.split(',').map((name) => name.trim().toLowerCase());
   const wrong = names.find((name) => !(FORMATS as readonly string[]).includes(name));
@@ -163,11 +147,7 @@ async function artworksBeside(file: string, recipe: Recipe): Promise<Map<string,
 }
 
 async function readRecipeFile(file: string): Promise<Recipe> {
-  const text = await readFile(file, 'utf8').catch((error: NodeJS.ErrnoException) => {
-    throw new UsageError(
-      error.code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read: ${error.message}`,
-    );
-  });
+  const text = new TextDecoder().decode(await bytesOf(file));
   let json: unknown;
   try {
     json = JSON.parse(text);

@@ -80,6 +80,30 @@ describe('the command line', () => {
     expect(readdirSync(out).sort()).toEqual(['report.json', 'stopped.dxf', 'stopped.pdf', 'stopped.svg']);
   });
 
+  it('reads artwork into millimetres, and refuses what it cannot read with an account of why', async () => {
+    const file = (name: string, text: string) => {
+      writeFileSync(path.join(folder, name), text);
+      return path.join(folder, name);
+    };
+    const out = path.join(folder, 'read');
+    const open = file('open.svg', '<svg viewBox="0 0 9 9"><path fill="none" stroke="#000" d="M0 0H8V8H0V0.6"/></svg>');
+    const first = await run('read', open, '--out', out, '--scale', '2', '--join', '0.5mm');
+    expect(first).toMatchObject({ status: 0, stderr: '' });
+    expect(first.stdout).toContain('Gap of');
+    const wider = await run('read', open, '--out', out, '--scale', '2', '--join', '0.1in', '--json');
+    expect(JSON.parse(wider.stdout)).toMatchObject({ error: null, closed: 1, open: 0, scale: { asked: false } });
+    expect(readdirSync(out).sort()).toEqual(['open.dxf', 'open.json', 'open.svg']);
+    const broken = await run('read', file('broken.svg', '<svg><g>'), '--out', out);
+    expect(broken).toMatchObject({ status: 1, stdout: '', stderr: expect.stringContaining('broken.svg') });
+    expect(await run('read', file('empty.svg', '<svg/>'), '--out', out)).toMatchObject({ status: 1 });
+    for (const wrong of [
+      ['--scale', '0'],
+      ['--join', '9 ells'],
+      ['--join', '1m'],
+    ])
+      expect(await run('read', open, '--out', out, ...wrong)).toMatchObject({ status: 2 });
+  });
+
   it('prints the recipe format as JSON Schema', async () => {
     const { status, stdout } = await run('schema');
     expect(status).toBe(0);

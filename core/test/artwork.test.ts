@@ -11,7 +11,7 @@ import { houseShop } from '../src/shop/house.ts';
 import { faceOf, recipeOf } from './workshop.ts';
 
 const svg = (body: string) => `<svg width="100mm" height="60mm" viewBox="0 0 100 60">${body}</svg>`;
-const PLAN: ArtworkPlan = { mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas' };
+const PLAN: ArtworkPlan = { mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', layers: null };
 const formOf = (body: string, plan: Partial<ArtworkPlan> = {}) =>
   artworkForm(readSvgArtwork(svg(body)), { ...PLAN, ...plan });
 
@@ -71,11 +71,11 @@ describe('artwork', () => {
 
   it('lines may stay lines, and gaps close up to what is asked', () => {
     const loose = '<path fill="none" stroke="red" d="M.6 0H30V30H0V0"/>';
-    expect(formOf(loose).closing).toMatchObject({ open: 1, joined: 0, gaps: [] });
+    expect(formOf(loose).closing).toMatchObject({ open: 1, joined: [], gaps: [] });
     const told = formOf(loose, { join: 0.3 }).closing;
     expect(told.gaps.map(({ width }) => width)).toEqual([expect.closeTo(0.6, 6)]);
     const closed = formOf(loose, { join: 0.7 });
-    expect([closed.closing.open, closed.closing.joined, closed.closing.widest]).toEqual([0, 1, expect.closeTo(0.6)]);
+    expect([closed.closing.open, ...closed.closing.joined.map(({ width }) => width)]).toEqual([0, expect.closeTo(0.6)]);
     expect(regionArea(closed.areas)).toBeCloseTo(900, 0);
     const asLines = formOf(loose, { join: 0.7, lines: 'lines' });
     expect([asLines.areas, asLines.lines.length, asLines.lines[0]!.closed]).toEqual([[], 1, true]);

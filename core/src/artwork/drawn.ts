@@ -77,6 +77,26 @@ export interface FileReading {
   readonly scale: FileScale;
 }
 
+/** A layer or group of a file: how many things it draws, and the colour of its first. */
+export interface FileLayer {
+  readonly name: string;
+  readonly colour: string;
+  readonly areas: number;
+  readonly lines: number;
+}
+
+/** Layers in the order of the file; what only takes away counts for none. */
+export function layersOf({ elements }: Pick<FileReading, 'elements'>): FileLayer[] {
+  const layers = new Map<string, FileLayer>();
+  for (const { layer: name, colour, kind, white } of elements) {
+    if (white) continue;
+    const own = layers.get(name) ?? { name, colour, areas: 0, lines: 0 };
+    const [areas, lines] = kind === 'area' ? [own.areas + 1, own.lines] : [own.areas, own.lines + 1];
+    layers.set(name, { ...own, areas, lines });
+  }
+  return [...layers.values()];
+}
+
 /** Counts what is left out, kind by kind. */
 export class LeftOuts {
   readonly #bins = new Map<LeftOutKind, { count: number; what: string[] }>();

@@ -1,8 +1,8 @@
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import { groupBy } from '../geometry/group-by.ts';
 import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
-import { closeLines, type Gap } from './closing/close-lines.ts';
-import type { DoubledRun } from './closing/doubled.ts';
-import type { Overshoot } from './closing/overshoots.ts';
+import { closeLines } from './closing/close-lines.ts';
+import { joinClosings, type Closing } from './closing/closing.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 
 /** How artwork is read. */
@@ -13,6 +13,8 @@ export interface ArtworkPlan {
   /** Gaps are closed up to this, mm. */
   readonly join: number;
   readonly lines: 'areas' | 'lines';
+  /** Only these layers of the file; null: all. */
+  readonly layers: readonly string[] | null;
 }
 
 /** What artwork comes to, mm, where the file has it. */
@@ -23,59 +25,60 @@ export interface ArtworkForm {
   readonly closing: Closing;
 }
 
-/** What became of the lines of a file. */
-export interface Closing {
-  /** Gaps that were closed, and the widest of them, mm. */
-  readonly joined: number;
-  readonly widest: number;
-  readonly gaps: readonly Gap[];
-  readonly doubled: readonly DoubledRun[];
-  readonly overshoots: readonly Overshoot[];
-  /** Lines that stay open. */
-  readonly open: number;
+/** What one layer of a file comes to, mm. */
+export interface ArtworkLayer {
+  readonly name: string;
+  readonly areas: Region;
+  readonly closed: readonly Contour[];
+  readonly open: readonly Contour[];
+  readonly closing: Closing;
 }
 
 /**
- * Reads drawn elements as areas and lines: areas in the order of the file, each by its own rule, white ones taking away
- * from what lies below; lines chained, and what closes with them an area by the even-odd rule, unless they are meant as
- * lines.
+ * Reads drawn elements layer by layer: areas in the order of the file, each by its own rule, white ones taking away
+ * from what lies below in any layer; lines chained within their layer.
  */
-export function artworkForm({ elements, scale }: FileReading, plan: ArtworkPlan): ArtworkForm {
+export function artworkLayers({ elements, scale }: FileReading, plan: ArtworkPlan): ArtworkLayer[] {
   const factor = (plan.mmPerUnit ?? scale.mmPerUnit) * plan.factor;
   const sized = (contours: readonly Contour[]) => contours.map((contour) => placeContour(contour, factor, 0, 0));
-  let areas: Region = [];
-  const kind = (wanted: DrawnElement['kind']) => elements.filter((element) => element.kind === wanted);
-  for (const run of runsOf(kind('area'))) {
-    const regions = run.map(({ contours, evenOdd }) =>
-      evenOdd ? weldEvenOdd(sized(contours)) : weld(sized(contours)),
-    );
-    const own = regions.length === 1 ? regions[0]! : weldRegions(regions);
-    if (run[0]!.white) areas = knockOut(areas, own);
-    else areas = areas.length === 0 ? own : weldRegions([areas, own]);
+  const taken = elements.filter(({ layer }) => plan.layers === null || plan.layers.includes(layer));
+  const areas = new Map<string, Region>();
+  for (const run of runsOf(taken.filter(({ kind }) => kind === 'area'))) {
+    const { white, layer } = run[0]!;
+    const own = weldAll(run.map(({ contours, evenOdd }) => (evenOdd ? weldEvenOdd : weld)(sized(contours))));
+    if (white) for (const [name, below] of areas) areas.set(name, knockOut(below, own));
+    else areas.set(layer, weldAll([areas.get(layer) ?? [], own]));
   }
-  const drawn = kind('line').flatMap(({ contours }) => sized(contours));
-  const { closed, open, joined, gaps, doubled, overshoots } = closeLines(drawn, plan.join);
-  const asAreas = plan.lines === 'areas' && closed.length > 0 ? weldEvenOdd(closed) : [];
+  return [...groupBy(taken, ({ layer }) => layer)].map(([name, own]) => {
+    const drawn = own.filter(({ kind }) => kind === 'line').flatMap(({ contours }) => sized(contours));
+    const { closed, open, ...facts } = closeLines(drawn, plan.join);
+    return { name, areas: areas.get(name) ?? [], closed, open, closing: { ...facts, open: open.length } };
+  });
+}
+
+/** Reads drawn elements as one: what closes is an area by the even-odd rule, unless it is meant as lines. */
+export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkForm {
+  const layers = artworkLayers(reading, plan);
+  const [closed, open] = [layers.flatMap((layer) => layer.closed), layers.flatMap((layer) => layer.open)];
+  const asAreas = plan.lines === 'areas';
   return {
-    areas: asAreas.length === 0 ? areas : areas.length === 0 ? asAreas : weldRegions([areas, asAreas]),
-    lines: plan.lines === 'areas' ? open : [...closed, ...open],
-    closing: {
-      joined: joined.length,
-      widest: Math.max(0, ...joined),
-      gaps,
-      doubled,
-      overshoots,
-      open: open.length,
-    },
+    areas: weldAll([...layers.map(({ areas }) => areas), asAreas && closed.length > 0 ? weldEvenOdd(closed) : []]),
+    lines: asAreas ? open : [...closed, ...open],
+    closing: joinClosings(layers.map(({ closing }) => closing)),
   };
 }
 
-/** White areas one after the other, and those between them. */
+function weldAll(regions: readonly Region[]): Region {
+  const some = regions.filter(({ length }) => length > 0);
+  return some.length > 1 ? weldRegions(some) : (some[0] ?? []);
+}
+
+/** Areas one after the other that are of one layer, and those that are white. */
 function runsOf(areas: readonly DrawnElement[]): DrawnElement[][] {
   const runs: DrawnElement[][] = [];
   for (const area of areas) {
     const last = runs.at(-1);
-    if (last && last[0]!.white === area.white) last.push(area);
+    if (last && last[0]!.white === area.white && (area.white || last[0]!.layer === area.layer)) last.push(area);
     else runs.push([area]);
   }
   return runs;

@@ -1,5 +1,6 @@
 import { artworkForm, type ArtworkForm, type ArtworkPlan } from '../artwork/form.ts';
-import type { FileReading } from '../artwork/drawn.ts';
+import { placeClosing } from '../artwork/closing/closing.ts';
+import { layersOf, type FileReading } from '../artwork/drawn.ts';
 import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
 import { allNamed, moveRegion } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
@@ -22,7 +23,13 @@ const EMPTY: ItemForm = {
   artwork: null,
 };
 
-const planOf = ({ mmPerUnit, factor, join, lines }: ArtworkItem): ArtworkPlan => ({ mmPerUnit, factor, join, lines });
+const planOf = ({ mmPerUnit, factor, join, lines, layers }: ArtworkItem): ArtworkPlan => ({
+  mmPerUnit,
+  factor,
+  join,
+  lines,
+  layers,
+});
 
 const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.replace(/\.[a-z]+$/i, '') || 'Artwork');
 
@@ -39,21 +46,17 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
   const form = artworkForm(reading, planOf(item));
   const all = [...form.areas, ...form.lines];
   const box = joinBounds(all.map(contourBounds));
-  const facts = { scale: reading.scale, left: reading.left, closing: form.closing };
+  const facts = { scale: reading.scale, left: reading.left, closing: form.closing, layers: layersOf(reading) };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
   const { x, y } = centreOf(box);
   const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
   const shape = `${item.source} ${JSON.stringify(planOf(item))}`;
   const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines));
   const moved = (p: Point): Point => ({ x: p.x - x, y: p.y - y });
-  const { doubled, overshoots } = form.closing;
-  const at = <T extends { readonly at: Point }>(places: readonly T[]): T[] =>
-    places.map((place) => ({ ...place, at: moved(place.at) }));
-  const gaps = form.closing.gaps.map((gap) => ({ ...gap, from: moved(gap.from), to: moved(gap.to) }));
   return {
     ...EMPTY,
     letters: [letter],
     bounds: letter.bounds,
-    artwork: { ...facts, closing: { ...form.closing, gaps, doubled: at(doubled), overshoots: at(overshoots) } },
+    artwork: { ...facts, closing: placeClosing(form.closing, moved) },
   };
 }

@@ -1,5 +1,5 @@
-import type { FileReading, FileScale, LeftOut } from '../artwork/drawn.ts';
-import type { Closing } from '../artwork/form.ts';
+import type { FileLayer, FileReading, FileScale, LeftOut } from '../artwork/drawn.ts';
+import type { Closing } from '../artwork/closing/closing.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { TypeLines } from '../construct/places.ts';
 import type { Baseline } from '../construct/rails.ts';
@@ -14,6 +14,8 @@ export interface ArtworkFacts {
   readonly left: readonly LeftOut[];
   /** Places in the item's own frame. */
   readonly closing: Closing;
+  /** Layers of the file that draw something, in their order. */
+  readonly layers: readonly FileLayer[];
 }
 
 /** What an item comes to, in its own frame and under its own names. Lengths in mm. */

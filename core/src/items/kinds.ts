@@ -2,6 +2,7 @@ import { joinBounds } from '../geometry/bounds.ts';
 import { moveRegion } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Memo } from '../geometry/memo.ts';
+import { placeClosing } from '../artwork/closing/closing.ts';
 import { turnPointBy, turnRegion } from '../geometry/turn.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Item } from '../recipe/parts.ts';
@@ -53,11 +54,10 @@ function turned(form: ItemForm, degrees: number, memo: Memo): ItemForm {
 }
 
 /** Places of gaps turn with it. */
-function turnedArtwork({ closing, ...rest }: ArtworkFacts, degrees: number): ArtworkFacts {
-  const turn = turnPointBy(degrees);
-  const gaps = closing.gaps.map((gap) => ({ ...gap, from: turn(gap.from), to: turn(gap.to) }));
-  return { ...rest, closing: { ...closing, gaps } };
-}
+const turnedArtwork = ({ closing, ...rest }: ArtworkFacts, degrees: number): ArtworkFacts => ({
+  ...rest,
+  closing: placeClosing(closing, turnPointBy(degrees)),
+});
 
 function turnLetter(letter: Letter, degrees: number, memo: Memo): Letter {
   const { id } = letter;

@@ -2,13 +2,14 @@ import type { Contour } from '../../geometry/contour.ts';
 import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
 import { contourLength, reverseContour } from '../../geometry/contour-facts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
-import { arc, line, moveEnds, tangentAt, type Segment } from '../../geometry/segment.ts';
+import { arc, line, moveEnds, tangentAt, type ArcSegment, type Segment } from '../../geometry/segment.ts';
 import { withoutDoubles, type DoubledRun } from './doubled.ts';
+import { carriedTo, meetingOf, MOVED } from './meeting.ts';
 import { neighboursOf } from './neighbours.ts';
 import { trimOvershoots, type Overshoot } from './overshoots.ts';
 import { pairEnds, type EndPair, type LineEnd, type MayPair } from './pair-ends.ts';
 
-/** An end of a line that stays open, and the nearest other such end, mm. */
+/** Two ends of lines, and how far they are apart, mm. */
 export interface Gap {
   readonly from: Point;
   readonly to: Point;
@@ -19,9 +20,9 @@ export interface Gap {
 export interface ClosedLines {
   readonly closed: readonly Contour[];
   readonly open: readonly Contour[];
-  /** Gaps that were closed, by their widths, mm. */
-  readonly joined: readonly number[];
-  /** Gaps that are wider than what may be closed, and no wider than three times that. */
+  /** Gaps that were closed. */
+  readonly joined: readonly Gap[];
+  /** From ends that stay open to the nearest other one, where that is within three times what is closed. */
   readonly gaps: readonly Gap[];
   /** Runs that lay on other lines, and were left out. */
   readonly doubled: readonly DoubledRun[];
@@ -37,8 +38,6 @@ const NOTHING = 1e-7;
 const SAME = 1e-4;
 /** Lines this near lie on each other, mm. */
 const ON_EACH_OTHER = 0.005;
-/** Gaps up to this are closed by moving both ends, wider ones by a line across, mm. */
-const MOVED = 0.1;
 /** So many times as wide as what may be closed a gap is still told. */
 const TOLD = 3;
 
@@ -57,13 +56,15 @@ export function closeLines(contours: readonly Contour[], join: number): ClosedLi
   // A line closes on itself only where it goes round something.
   const mayPair: MayPair = (a, b, width) => a >> 1 !== b >> 1 || lengths[a >> 1]! > 3 * width + NOTHING;
   const pairs = pairEnds(ends, Math.max(join, SAME), mayPair);
-  const chains = chainsOf(lines, pairs);
+  const chains = chainsOf(lines, pairs, join);
   const isFree = ends.map(() => true);
   for (const { a, b } of pairs) isFree[a] = isFree[b] = false;
   return {
     closed: [...kept.filter(({ closed }) => closed), ...chains.filter(({ closed }) => closed)],
     open: chains.filter(({ closed }) => !closed),
-    joined: pairs.map(({ width }) => width).filter((width) => width > SAME),
+    joined: pairs
+      .filter(({ width }) => width > SAME)
+      .map(({ a, b, width }) => ({ from: ends[a]!.at, to: ends[b]!.at, width })),
     gaps: gapsAmong(ends, isFree, mayPair, TOLD * Math.max(join, MOVED)),
     doubled,
     overshoots,
@@ -83,7 +84,7 @@ function endOf({ segments }: Contour): LineEnd {
 }
 
 /** Lines in the order in which their ends are paired; `2 i` is the start of line i, `2 i + 1` its end. */
-function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[]): Contour[] {
+function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[], reach: number): Contour[] {
   const mate = new Int32Array(2 * lines.length).fill(-1);
   for (const { a, b } of pairs) {
     mate[a] = b;
@@ -98,10 +99,10 @@ function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[]): Contour
       const i = into >> 1;
       used[i] = 1;
       const own = into % 2 === 0 ? lines[i]! : reverseContour(lines[i]!);
-      chain = chain.length === 0 ? [...own.segments] : joined(chain, own.segments);
+      chain = chain.length === 0 ? [...own.segments] : joined(chain, own.segments, reach);
       const next = mate[into ^ 1]!;
       if (next === -1) return { segments: chain, closed: false };
-      if (next === first) return closedChain(chain);
+      if (next === first) return closedChain(chain, reach);
       into = next;
     }
   };
@@ -111,45 +112,40 @@ function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[]): Contour
   return chains;
 }
 
-/** Two runs with the gap between them mended: both ends go to its middle, or a line goes across. */
-function joined(before: readonly Segment[], after: readonly Segment[]): Segment[] {
+/** Two runs with the gap between them mended: both ends go to where they meet, or a line goes across. */
+function joined(before: readonly Segment[], after: readonly Segment[], reach: number): Segment[] {
   const [last, first] = [before.at(-1)!, after[0]!];
-  const { moved, middle } = mendOf(last.to, first.from);
-  if (!moved) return [...before, line(last.to, first.from, ''), ...after];
-  return [
-    ...before.slice(0, -1),
-    withEndsAt(last, last.from, middle),
-    withEndsAt(first, middle, first.to),
-    ...after.slice(1),
-  ];
+  const at = meetingOf(last, first, reach);
+  if (!at) return [...before, line(last.to, first.from, ''), ...after];
+  return [...before.slice(0, -1), endingAt(last, at), beginningAt(first, at), ...after.slice(1)];
 }
 
-function closedChain(chain: readonly Segment[]): Contour {
+function closedChain(chain: readonly Segment[], reach: number): Contour {
   const [first, last] = [chain[0]!, chain.at(-1)!];
-  const { moved, middle } = mendOf(last.to, first.from);
-  if (!moved) return { segments: [...chain, line(last.to, first.from, '')], closed: true };
+  const at = meetingOf(last, first, reach);
+  if (!at) return { segments: [...chain, line(last.to, first.from, '')], closed: true };
   const segments =
-    chain.length === 1
-      ? [roundFrom(first, middle)]
-      : [withEndsAt(first, middle, first.to), ...chain.slice(1, -1), withEndsAt(last, last.from, middle)];
+    chain.length === 1 ? [roundFrom(first, at)] : [beginningAt(first, at), ...chain.slice(1, -1), endingAt(last, at)];
   return { segments, closed: true };
 }
 
-/** A segment between other ends: an arc turns as much as it did. */
-const withEndsAt = (segment: Segment, from: Point, to: Point): Segment =>
-  (segment.kind === 'arc' && distance(from, to) > SAME && arcOfTurn(from, to, segment.sweep, segment.source)) ||
-  moveEnds(segment, from, to);
+/** A segment that ends elsewhere: an arc on its circle goes on along it, and off it turns as much as it did. */
+const endingAt = (segment: Segment, at: Point): Segment =>
+  (segment.kind === 'arc' && (carriedTo(segment, at, 'to') ?? bentTo(segment, segment.from, at))) ||
+  moveEnds(segment, segment.from, at);
+
+const beginningAt = (segment: Segment, at: Point): Segment =>
+  (segment.kind === 'arc' && (carriedTo(segment, at, 'from') ?? bentTo(segment, at, segment.to))) ||
+  moveEnds(segment, at, segment.to);
+
+const bentTo = ({ sweep, source }: ArcSegment, from: Point, to: Point): ArcSegment | null =>
+  distance(from, to) > SAME ? arcOfTurn(from, to, sweep, source) : null;
 
 /** A segment that comes back to where it begins: an arc becomes a circle. */
 const roundFrom = (segment: Segment, at: Point): Segment =>
   segment.kind === 'arc'
     ? arc(segment.centre, segment.radius, segment.startAngle, segment.sweep > 0 ? 360 : -360, segment.source)
     : moveEnds(segment, at, at);
-
-const mendOf = (from: Point, to: Point) => ({
-  moved: distance(from, to) <= MOVED,
-  middle: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
-});
 
 /** The gap from each free end to the nearest other one. */
 function gapsAmong(ends: readonly LineEnd[], isFree: readonly boolean[], mayPair: MayPair, widest: number): Gap[] {

@@ -1,5 +1,5 @@
 import { boundsOfPoints, growBounds, joinBounds } from '../../geometry/bounds.ts';
-import type { Closing } from '../../artwork/form.ts';
+import type { Closing } from '../../artwork/closing/closing.ts';
 import { itemName } from '../../items/kinds.ts';
 import { inArtwork } from '../../recipe/patch.ts';
 import { LIMITS, type ArtworkItem, type Role } from '../../recipe/schema.ts';

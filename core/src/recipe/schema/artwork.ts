@@ -15,6 +15,12 @@ export const artworkFields = {
     .default(null)
     .describe('Millimetres to a unit of the file; null: as the file says, or as is likeliest.'),
   factor: numberIn('factor').default(1).describe('So many times as large as that.'),
+  layers: z
+    .array(z.string().max(300))
+    .max(500)
+    .nullable()
+    .default(null)
+    .describe('Only these layers or groups of the file; null: all of them.'),
   join: lengthIn('join').default(0.1).describe('Gaps between ends of lines are closed up to this width, mm.'),
   lines: z
     .enum(['areas', 'lines'])

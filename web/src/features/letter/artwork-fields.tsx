@@ -1,6 +1,6 @@
 'use client';
 
-import type { Closing } from '@needlefile/core/artwork/form';
+import type { Closing } from '@needlefile/core/artwork/closing';
 import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/picture';
@@ -135,12 +135,14 @@ export function ArtworkFields({
   );
 }
 
-function Closed({ closing: { joined, widest, gaps, doubled, overshoots } }: { closing: Closing }) {
+function Closed({ closing: { joined, gaps, doubled, overshoots } }: { closing: Closing }) {
   const unit = useUnit();
   const wide = gaps.map(({ width }) => width).sort((a, b) => a - b);
+  const widest = Math.max(0, ...joined.map(({ width }) => width));
   const longest = Math.max(0, ...overshoots.map(({ length }) => length));
   const told = [
-    joined > 0 && `${joined} ${joined === 1 ? 'gap' : 'gaps'} closed, the widest ${lengthWithUnit(widest, unit)}.`,
+    joined.length > 0 &&
+      `${joined.length} ${joined.length === 1 ? 'gap' : 'gaps'} closed, the widest ${lengthWithUnit(widest, unit)}.`,
     wide.length > 0 &&
       `${wide.length} wider: ${wide
         .slice(0, 4)

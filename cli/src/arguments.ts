@@ -1,0 +1,35 @@
+import { parseArgs } from 'node:util';
+import { LIMITS } from '@needlefile/core/recipe/schema';
+import { parseLength } from '@needlefile/core/units/length';
+
+/** A fault the person at the command line can mend: its message is all they need. */
+export class UsageError extends Error {}
+
+export function parse(args: string[], options: NonNullable<Parameters<typeof parseArgs>[0]>['options']) {
+  try {
+    return parseArgs({ args, options: options ?? {}, allowPositionals: true });
+  } catch (error) {
+    throw new UsageError((error as Error).message);
+  }
+}
+
+export function onlyFile(positionals: string[], command: string, what = 'RECIPE.json'): string {
+  const [file, ...more] = positionals;
+  const one = what === 'FILE' ? 'file' : 'recipe';
+  if (file === undefined || more.length > 0) throw new UsageError(`Name one ${one}: needlefile ${command} ${what}`);
+  return file;
+}
+
+export function positive(text: string, option: string): number {
+  const value = Number(text);
+  if (!(value > 0 && value < 1e6)) throw new UsageError(`${option} takes a number above 0, and not “${text}”.`);
+  return value;
+}
+
+/** A length in mm, or with a unit. */
+export function lengthOf(text: string, option: string): number {
+  const parsed = parseLength(text, 'mm');
+  if (!parsed.ok || parsed.mm < 0 || parsed.mm > LIMITS.join.most)
+    throw new UsageError(`${option} takes a length up to ${LIMITS.join.most} mm, and not “${text}”.`);
+  return parsed.mm;
+}

@@ -1,0 +1,56 @@
+import { writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import type { FileReading } from '@needlefile/core/artwork/drawn';
+import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
+import { writeDxf } from '@needlefile/core/formats/dxf/dxf-writer';
+import { writeSvg } from '@needlefile/core/formats/svg/svg-writer';
+import { lengthOf, onlyFile, parse, positive, UsageError } from './arguments.ts';
+import { bytesOf, makeFolder } from './files.ts';
+import { readingOf } from './reading-report.ts';
+import { readingLines } from './reading-lines.ts';
+
+/**
+ * `needlefile read`: a file of artwork in millimetres, with what closes closed, and an account of all that arrived.
+ * @returns 1 where it cannot be read, or draws nothing
+ */
+export async function readCommand(args: string[]): Promise<number> {
+  const { values, positionals } = parse(args, {
+    out: { type: 'string' },
+    scale: { type: 'string' },
+    join: { type: 'string', default: '0.1' },
+    json: { type: 'boolean', default: false },
+  });
+  const file = onlyFile(positionals, 'read', 'FILE');
+  if (typeof values.out !== 'string') throw new UsageError('Say where the files go: --out DIR');
+  const options = {
+    mmPerUnit: values.scale === undefined ? null : positive(String(values.scale), '--scale'),
+    join: lengthOf(String(values.join), '--join'),
+  };
+  const begin = performance.now();
+  const bytes = await bytesOf(file);
+  const name = path.basename(file).replace(/\.[a-z]+$/i, '');
+  await makeFolder(values.out);
+  const reportFile = path.join(values.out, `${name}.json`);
+  let reading: FileReading;
+  try {
+    reading = readArtwork(bytes);
+  } catch (error) {
+    if (!(error instanceof UnreadableArtwork)) throw error;
+    await writeFile(reportFile, `${JSON.stringify({ error: error.message }, null, 2)}\n`);
+    console.error(`needlefile: ${file}: ${error.message}`);
+    return 1;
+  }
+  const { drawing, report } = readingOf(name, reading, options);
+  const isDrawn = drawing.layers.length > 0;
+  if (isDrawn) {
+    await writeFile(path.join(values.out, `${name}.svg`), writeSvg(drawing));
+    await writeFile(path.join(values.out, `${name}.dxf`), writeDxf(drawing));
+  }
+  const told = { ...report, seconds: Number(((performance.now() - begin) / 1000).toFixed(3)) };
+  const text = JSON.stringify(told, null, 2);
+  await writeFile(reportFile, `${text}\n`);
+  if (report.error !== null) console.error(`needlefile: ${file}: ${report.error}`);
+  console.log(values.json ? text : readingLines(told).join('\n'));
+  return isDrawn ? 0 : 1;
+}

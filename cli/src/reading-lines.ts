@@ -1,0 +1,25 @@
+import type { ReadingReport } from './reading-report.ts';
+
+/** What became of a file, for a person. */
+export function readingLines(report: ReadingReport & { readonly seconds: number }): string[] {
+  const { size, scale, closed, open, gaps, doubles, overshoots, crossings, found, words, seconds } = report;
+  const mended = gaps.filter((gap) => gap.mended);
+  const wider = gaps.filter((gap) => !gap.mended);
+  const widest = Math.max(0, ...mended.map(({ width }) => width));
+  return [
+    `${size[0]} x ${size[1]} mm at ${scale.mmPerUnit} mm to a unit: ${scale.why}` +
+      `${scale.asked ? '. Say otherwise with --scale MM' : ''}.`,
+    `${closed} closed, ${open} open. Read in ${seconds} s.`,
+    ...(mended.length > 0 ? [`${mended.length} gaps closed, the widest ${widest} mm.`] : []),
+    ...wider.map(
+      ({ at, width }) => `Gap of ${width} mm at (${at[0]}, ${at[1]}) stays. Close it with --join ${width} mm.`,
+    ),
+    ...(doubles.count > 0
+      ? [`${doubles.count} lines lay on others, ${doubles.length} mm in all: each counts once.`]
+      : []),
+    ...(overshoots.length > 0 ? [`${overshoots.length} corners where lines ran past each other cut back.`] : []),
+    ...crossings.map(([x, y]) => `A contour crosses itself at (${x}, ${y}).`),
+    ...Object.entries(found).map(([kind, count]) => `Not taken as it is: ${count} x ${kind}.`),
+    ...words.map((text) => `Text: ${text}`),
+  ];
+}

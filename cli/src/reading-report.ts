@@ -1,0 +1,135 @@
+import type { ArtworkLayer, ArtworkPlan } from '@needlefile/core/artwork/form';
+import { artworkLayers } from '@needlefile/core/artwork/form';
+import { joinClosings } from '@needlefile/core/artwork/closing';
+import type { FileReading } from '@needlefile/core/artwork/drawn';
+import { joinBounds } from '@needlefile/core/geometry/bounds';
+import { placeContour } from '@needlefile/core/geometry/contour';
+import { contourBounds } from '@needlefile/core/geometry/contour-facts';
+import { selfCrossings } from '@needlefile/core/geometry/self-crossings';
+import type { DrawingLayer, SheetDrawing } from '@needlefile/core/formats/sheet-drawing';
+import { layerColours } from './layer-colours.ts';
+
+/** How a file is to be read, by the command's options; null where it is left to the file. */
+export interface ReadOptions {
+  readonly mmPerUnit: number | null;
+  /** mm */
+  readonly join: number;
+}
+
+/** What a file comes to: a drawing in mm of all that was taken, and an account of all that arrived. */
+export interface ReadFile {
+  readonly drawing: SheetDrawing;
+  readonly report: ReadingReport;
+}
+
+type Place = readonly [x: number, y: number];
+
+/** Lengths in mm, places in the drawing's frame. */
+export interface ReadingReport {
+  readonly error: string | null;
+  readonly scale: {
+    readonly mmPerUnit: number;
+    /** Whether it is a guess that a person should look at. */
+    readonly asked: boolean;
+    readonly why: string;
+    readonly candidates: readonly { readonly mmPerUnit: number; readonly name: string; readonly whole: number }[];
+  };
+  readonly size: readonly [width: number, height: number];
+  readonly gaps: readonly { readonly at: Place; readonly width: number; readonly mended: boolean }[];
+  readonly doubles: { readonly count: number; readonly length: number };
+  readonly overshoots: readonly { readonly at: Place; readonly length: number }[];
+  readonly crossings: readonly Place[];
+  readonly open: number;
+  readonly closed: number;
+  /** What was left out, or is not as the file has it, by kind. */
+  readonly found: Readonly<Record<string, number>>;
+  readonly words: readonly string[];
+  readonly layers: readonly { readonly name: string; readonly closed: number; readonly open: number }[];
+}
+
+/** Contours cross themselves where chords this near to them do, mm. */
+const CROSSING_TOLERANCE = 0.005;
+
+/** Reads artwork into millimetres, its bottom left corner at the origin. */
+export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
+  const { scale, left } = reading;
+  const plan: ArtworkPlan = { ...options, factor: 1, lines: 'lines', layers: null };
+  const layers = artworkLayers(reading, plan);
+  const contours = layers.flatMap(contoursOf);
+  const box = joinBounds(contours.map(contourBounds));
+  const [width, height] = contours.length > 0 ? [box.maxX - box.minX, box.maxY - box.minY] : [0, 0];
+  const [x, y] = contours.length > 0 ? [box.minX, box.minY] : [0, 0];
+  const placeOf = (at: { readonly x: number; readonly y: number }): Place => [rounded(at.x - x), rounded(at.y - y)];
+  const { joined, gaps, doubled, overshoots, open, nothing } = joinClosings(layers.map(({ closing }) => closing));
+  const gapTold = (mended: boolean) => (gap: (typeof gaps)[number]) => ({
+    at: placeOf({ x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 }),
+    width: rounded(gap.width),
+    mended,
+  });
+  const found = Object.fromEntries(left.map(({ kind, count }) => [kind, count]));
+  if (nothing > 0) found['zero length'] = (found['zero length'] ?? 0) + nothing;
+  const mmPerUnit = options.mmPerUnit ?? scale.mmPerUnit;
+  const crossings = layers.flatMap(({ closed }) =>
+    closed.flatMap((contour) => selfCrossings(contour, CROSSING_TOLERANCE).map(({ at }) => placeOf(at))),
+  );
+  return {
+    drawing: {
+      title,
+      description: `Read at ${mmPerUnit} mm to a unit: ${scale.why}.`,
+      width,
+      height,
+      layers: drawingLayers(layers, x, y),
+    },
+    report: {
+      error: contours.length === 0 ? 'There is nothing in the file that can be cut or engraved.' : null,
+      scale: {
+        mmPerUnit,
+        asked: !scale.certain && options.mmPerUnit === null,
+        why: scale.why,
+        candidates: scale.offers,
+      },
+      size: [rounded(width), rounded(height)],
+      gaps: [...joined.map(gapTold(true)), ...gaps.map(gapTold(false))],
+      doubles: { count: doubled.length, length: rounded(doubled.reduce((sum, { length }) => sum + length, 0)) },
+      overshoots: overshoots.map(({ at, length }) => ({ at: placeOf(at), length: rounded(length) })),
+      crossings,
+      open,
+      closed: contours.length - open,
+      found,
+      words: left.find(({ kind }) => kind === 'text')?.what ?? [],
+      layers: layers.map((layer) => ({
+        name: layer.name,
+        closed: layer.areas.length + layer.closed.length,
+        open: layer.open.length,
+      })),
+    },
+  };
+}
+
+const rounded = (mm: number): number => Number(mm.toFixed(4));
+
+const contoursOf = ({ areas, closed, open }: ArtworkLayer) => [...areas, ...closed, ...open];
+
+/** Layers of the file as a drawing has them: areas by themselves, as their outlines. */
+function drawingLayers(layers: readonly ArtworkLayer[], x: number, y: number): DrawingLayer[] {
+  const names = new Set<string>();
+  return layers.flatMap((layer, i) => {
+    const contours = contoursOf(layer).map((contour) => placeContour(contour, 1, -x, -y));
+    if (contours.length === 0) return [];
+    const plain = layerName(layer.name);
+    let name = plain;
+    for (let k = 2; names.has(name); k++) name = `${plain}_${k}`;
+    names.add(name);
+    return [{ name, operation: layer.name || 'artwork', ...layerColours(i), fill: false, contours }];
+  });
+}
+
+/** Upper-case ASCII. */
+function layerName(name: string): string {
+  const plain = name
+    .normalize('NFD')
+    .replace(/[^A-Za-z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '')
+    .toUpperCase();
+  return plain === '' || plain === '0' ? 'ARTWORK' : plain.slice(0, 60);
+}
