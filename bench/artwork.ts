@@ -81,6 +81,6 @@ export function benchArtwork(): void {
   row(`an SVG of ${megabytes(svg)} MB read`, () => readArtwork(svg), union, few);
   row(`a DXF of ${megabytes(dxf)} MB read`, () => readArtwork(dxf), union, few);
   const read = readArtwork(dxf);
-  const plan = { mmPerUnit: 1, factor: 1, join: 0.5, lines: 'areas' as const, layers: null };
+  const plan = { mmPerUnit: 1, factor: 1, join: 0.5, lines: 'areas' as const, layers: null, repairs: [] };
   row('and what it draws, as areas', () => artworkForm(read, plan), union, few);
 }

@@ -53,7 +53,7 @@ const CROSSING_TOLERANCE = 0.005;
 /** Reads artwork into millimetres, its bottom left corner at the origin. */
 export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
   const { scale, left } = reading;
-  const plan: ArtworkPlan = { ...options, factor: 1, lines: 'lines', layers: null };
+  const plan: ArtworkPlan = { ...options, factor: 1, lines: 'lines', layers: null, repairs: [] };
   const layers = artworkLayers(reading, plan);
   const contours = layers.flatMap(contoursOf);
   const box = joinBounds(contours.map(contourBounds));

@@ -3,6 +3,9 @@ import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
 import { artworkForm, type ArtworkPlan } from '../src/artwork/form.ts';
 import { widthOf } from '../src/geometry/bounds.ts';
 import { regionArea } from '../src/geometry/contour-facts.ts';
+import { knockOut } from '../src/geometry/kernel/boolean.ts';
+import { layerApart, withLayer } from '../src/recipe/edits/artwork.ts';
+import type { ArtworkItem, Made } from '../src/recipe/schema.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
 import { scaledItem } from '../src/recipe/edits/size.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
@@ -11,9 +14,13 @@ import { houseShop } from '../src/shop/house.ts';
 import { faceOf, recipeOf } from './workshop.ts';
 
 const svg = (body: string) => `<svg width="100mm" height="60mm" viewBox="0 0 100 60">${body}</svg>`;
-const PLAN: ArtworkPlan = { mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', layers: null };
+const PLAN: ArtworkPlan = { mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', layers: null, repairs: [] };
 const formOf = (body: string, plan: Partial<ArtworkPlan> = {}) =>
   artworkForm(readSvgArtwork(svg(body)), { ...PLAN, ...plan });
+
+const PLAIN_SHOP = { shop: houseShop, faces: new Map<string, never>() };
+const artworksOf = (files: Readonly<Record<string, string>>) =>
+  new Map(Object.entries(files).map(([id, text]) => [id, readSvgArtwork(text)]));
 
 /** A job whose artwork files are given beside it. */
 function jobOf(recipe: object, files: Readonly<Record<string, string>>) {
@@ -21,7 +28,7 @@ function jobOf(recipe: object, files: Readonly<Record<string, string>>) {
   return build(read, {
     shop: houseShop,
     faces: new Map([...facesOf(read)].map((id) => [id, faceOf(id)])),
-    artworks: new Map(Object.entries(files).map(([id, text]) => [id, readSvgArtwork(text)])),
+    artworks: artworksOf(files),
   });
 }
 
@@ -116,6 +123,57 @@ describe('artwork', () => {
       expect(jobOf(applyPatch(job.recipe, patch), files).findings.map(({ rule }) => rule)).not.toContain('open line');
     const followed = jobOf(applyPatch(job.recipe, finding!.mends.at(-1)!.patch), files);
     expect(followed.operations.some(({ kinds }) => kinds.includes('line'))).toBe(true);
+  });
+
+  it('a gap decided by hand stays decided at another size, and a decision whose gap is gone is told and forgotten', () => {
+    const files = { emblem: svg('<path fill="none" stroke="red" d="M2 0H30V30H0V0"/>') };
+    const open = jobOf(emblem({ join: 1 }), files).assemblies[0]!.built.items[0]!.form.artwork!.closing;
+    const [{ inFile }] = open.gaps as [(typeof open.gaps)[number]];
+    const said = { layer: inFile.layer, from: [inFile.from.x, inFile.from.y], to: [inFile.to.x, inFile.to.y] };
+    const closingAt = (factor: number) => {
+      const job = jobOf(emblem({ join: 1, factor, repairs: [{ kind: 'join', ...said }] }), files);
+      const { closing } = job.assemblies[0]!.built.items[0]!.form.artwork!;
+      return [closing.open, closing.lost.length];
+    };
+    expect([closingAt(1), closingAt(3)]).toEqual([
+      [0, 0],
+      [0, 0],
+    ]);
+    const repairs = [
+      { kind: 'join', ...said },
+      { kind: 'open', layer: '', from: [50, 50], to: [51, 50] },
+    ];
+    const job = jobOf(emblem({ join: 1, repairs }), files);
+    const [finding] = job.findings.filter(({ rule }) => rule === 'lost decision');
+    expect(finding!.title).toBe('emblem: 1 gap decided by hand not found');
+    const mended = jobOf(applyPatch(job.recipe, finding!.mends[0]!.patch), files);
+    expect(mended.recipe.assemblies[0]).toMatchObject({ items: [{ repairs: [{ kind: 'join' }] }] });
+    expect(mended.findings.map(({ rule }) => rule)).not.toContain('lost decision');
+  });
+
+  it('a layer made an item of its own stays where it is, and leaves the other', () => {
+    const body =
+      '<g id="rim"><rect width="40" height="30"/></g><g id="mark"><circle cx="60" cy="20" r="4"/></g>' +
+      '<g id="note"><path fill="none" stroke="red" d="M0 40H9"/></g>';
+    const files = { emblem: svg(body) };
+    const job = jobOf(emblem({}, 'engraved'), files);
+    const thing = job.recipe.assemblies[0] as Made;
+    const where = job.assemblies[0]!.built.arrangement.items.map(({ id, at }) => ({
+      id,
+      at,
+      edges: { left: 0, centre: 0, right: 0 },
+    }));
+    const { thing: parted, id } = layerApart(thing, thing.items[0]!.id, ['rim', 'mark', 'note'], 'mark', where);
+    expect(parted.items.map((item) => item.kind === 'artwork' && item.layers)).toEqual([['rim', 'note'], ['mark']]);
+    const apart = build({ ...job.recipe, assemblies: [parted] }, { ...PLAIN_SHOP, artworks: artworksOf(files) });
+    const regionOf = ({ assemblies }: typeof job) => assemblies[0]!.built.construction.area;
+    expect(regionArea(regionOf(apart))).toBeCloseTo(regionArea(regionOf(job)), 6);
+    expect(knockOut(regionOf(apart), regionOf(job))).toEqual([]);
+    expect(apart.assemblies[0]!.built.items.map(({ item }) => item.name)).toEqual([null, 'mark']);
+    // All taken again is all.
+    const [rest] = parted.items;
+    const whole = withLayer(rest as ArtworkItem, ['rim', 'mark', 'note'], 'mark', true);
+    expect([id, whole.layers]).toEqual(['item-2', null]);
   });
 
   it('is scaled by its unit and in proportion, and is missed where its file is not here', () => {

@@ -12,7 +12,7 @@ import { buildOf, faceOf, jobOf, recipeOf } from './workshop.ts';
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** Rules about files that come beside a recipe: artwork.test.ts has them. */
-type AboutFiles = 'artwork missing' | 'open line';
+type AboutFiles = 'artwork missing' | 'open line' | 'lost decision';
 
 /** A job with each fault, by the rule that finds it. */
 const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> = {

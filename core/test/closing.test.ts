@@ -82,6 +82,31 @@ describe('closing lines', () => {
     expect(closeLines([run([0, 0], [0.3, 0])], 0.5)).toMatchObject({ closed: [], gaps: [] });
   });
 
+  it('a gap decided by hand is closed or kept open, in a new version of the file too, or told to be lost', () => {
+    const slot = run([0.4, 0], [20, 0], [20, 10], [0, 10], [0, 0]);
+    const [from, to] = [
+      { x: 0.4, y: 0 },
+      { x: 0, y: 0 },
+    ];
+    const counts = (
+      lines: Contour[],
+      join: number,
+      kind: 'join' | 'open',
+      ends: readonly [Point, Point] = [from, to],
+    ) => {
+      const { closed, open, lost } = closeLines(lines, join, [{ kind, from: ends[0], to: ends[1] }]);
+      return [closed.length, open.length, lost.length];
+    };
+    expect(counts([slot], 0.1, 'join')).toEqual([1, 0, 0]);
+    expect(counts([slot], 0.5, 'open')).toEqual([0, 1, 0]);
+    expect(counts([slot], 0.5, 'open', [to, from])).toEqual([0, 1, 0]);
+    // Drawn anew a hair elsewhere and the other way round; and elsewhere altogether.
+    expect(counts([turned(run([0.45, 0.03], [20, 0], [20, 10], [0, 10], [0, 0]))], 0.1, 'join')).toEqual([1, 0, 0]);
+    expect(counts([run([5, 0], [20, 0], [20, 10], [0, 10], [0, 0])], 0.1, 'join')).toEqual([0, 1, 1]);
+    // What is kept open is told as a gap all the same.
+    expect(closeLines([slot], 0.5, [{ kind: 'open', from, to }]).gaps.map(({ width }) => width)).toEqual([0.4]);
+  });
+
   it('ends are carried on to where they meet; else narrow gaps are closed in the middle, and wider ones by a line', () => {
     const nodes = (...lines: Contour[]) => closeLines(lines, 1).closed.map(({ segments }) => segments.length);
     const broken = (gap: number) => run([10 + gap, 0], [20, 0], [20, 10], [0, 10], [0, 0], [10, 0]);

@@ -1,8 +1,10 @@
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import type { Point } from '../geometry/point.ts';
 import { groupBy } from '../geometry/group-by.ts';
 import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
 import { closeLines } from './closing/close-lines.ts';
-import { joinClosings, type Closing } from './closing/closing.ts';
+import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
+import type { Decided } from './closing/decided.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 
 /** How artwork is read. */
@@ -15,6 +17,13 @@ export interface ArtworkPlan {
   readonly lines: 'areas' | 'lines';
   /** Only these layers of the file; null: all. */
   readonly layers: readonly string[] | null;
+  /** Gaps that were decided by hand, by their ends in units of the file. */
+  readonly repairs: readonly {
+    readonly kind: Decided['kind'];
+    readonly layer: string;
+    readonly from: readonly [x: number, y: number];
+    readonly to: readonly [x: number, y: number];
+  }[];
 }
 
 /** What artwork comes to, mm, where the file has it. */
@@ -41,6 +50,7 @@ export interface ArtworkLayer {
 export function artworkLayers({ elements, scale }: FileReading, plan: ArtworkPlan): ArtworkLayer[] {
   const factor = (plan.mmPerUnit ?? scale.mmPerUnit) * plan.factor;
   const sized = (contours: readonly Contour[]) => contours.map((contour) => placeContour(contour, factor, 0, 0));
+  const at = ([x, y]: readonly [number, number]): Point => ({ x: x * factor, y: y * factor });
   const taken = elements.filter(({ layer }) => plan.layers === null || plan.layers.includes(layer));
   const areas = new Map<string, Region>();
   for (const run of runsOf(taken.filter(({ kind }) => kind === 'area'))) {
@@ -51,8 +61,18 @@ export function artworkLayers({ elements, scale }: FileReading, plan: ArtworkPla
   }
   return [...groupBy(taken, ({ layer }) => layer)].map(([name, own]) => {
     const drawn = own.filter(({ kind }) => kind === 'line').flatMap(({ contours }) => sized(contours));
-    const { closed, open, ...facts } = closeLines(drawn, plan.join);
-    return { name, areas: areas.get(name) ?? [], closed, open, closing: { ...facts, open: open.length } };
+    const decided = plan.repairs.flatMap(({ kind, layer, from, to }, number) =>
+      layer === name ? [{ kind, from: at(from), to: at(to), number }] : [],
+    );
+    const { closed, open, joined, gaps, lost, ...facts } = closeLines(drawn, plan.join, decided);
+    const closing: Closing = {
+      ...facts,
+      joined: inFileAt(joined, name, factor),
+      gaps: inFileAt(gaps, name, factor),
+      lost: decided.filter((one) => lost.includes(one)).map(({ number }) => number),
+      open: open.length,
+    };
+    return { name, areas: areas.get(name) ?? [], closed, open, closing };
   });
 }
 

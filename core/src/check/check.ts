@@ -19,6 +19,7 @@ import { narrowGap } from './rules/narrow-gap.ts';
 import { noWords } from './rules/no-words.ts';
 import { offTheSheet } from './rules/off-the-sheet.ts';
 import { oneBridge } from './rules/one-bridge.ts';
+import { lostDecision } from './rules/lost-decision.ts';
 import { openLine } from './rules/open-line.ts';
 import { order } from './rules/order.ts';
 import { overlap } from './rules/overlap.ts';
@@ -60,6 +61,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'hole in the way': holeInTheWay,
   'artwork missing': artworkMissing,
   'open line': openLine,
+  'lost decision': lostDecision,
 };
 
 const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {

@@ -23,7 +23,8 @@ export type AssemblyRule =
   | 'past the guide'
   | 'hole in the way'
   | 'artwork missing'
-  | 'open line';
+  | 'open line'
+  | 'lost decision';
 
 /** Rules about the whole job. */
 export type JobRule = 'off the sheet' | 'overlap' | 'unassigned' | 'machine' | 'order';

@@ -23,17 +23,21 @@ const EMPTY: ItemForm = {
   artwork: null,
 };
 
-const planOf = ({ mmPerUnit, factor, join, lines, layers }: ArtworkItem): ArtworkPlan => ({
+const planOf = ({ mmPerUnit, factor, join, lines, layers, repairs }: ArtworkItem): ArtworkPlan => ({
   mmPerUnit,
   factor,
   join,
   lines,
   layers,
+  repairs,
 });
 
 const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.replace(/\.[a-z]+$/i, '') || 'Artwork');
 
-/** A file of somebody's, about the middle of its box: drawn as a letter is, so that it is welded and held as one. */
+/**
+ * A file, drawn as a letter is, so that it is welded and held as one. Its origin is the middle of all that
+ * it draws, so that layers of it stay where they belong.
+ */
 export const artwork: ItemKind<ArtworkItem> = {
   planOf: (item) => ({ ...planOf(item), source: item.source, name: calledBy(item) }),
   draw: (item, { reading }) => (reading ? drawn(item, reading) : EMPTY),
@@ -45,10 +49,9 @@ export const artwork: ItemKind<ArtworkItem> = {
 function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
   const form = artworkForm(reading, planOf(item));
   const all = [...form.areas, ...form.lines];
-  const box = joinBounds(all.map(contourBounds));
   const facts = { scale: reading.scale, left: reading.left, closing: form.closing, layers: layersOf(reading) };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
-  const { x, y } = centreOf(box);
+  const { x, y } = middleOf(reading, item);
   const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
   const shape = `${item.source} ${JSON.stringify(planOf(item))}`;
   const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines));
@@ -59,4 +62,12 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     bounds: letter.bounds,
     artwork: { ...facts, closing: placeClosing(form.closing, moved) },
   };
+}
+
+/** The middle of all that a file draws, mm. */
+function middleOf({ elements, scale }: FileReading, { mmPerUnit, factor }: ArtworkItem): Point {
+  const drawn = elements.filter(({ white }) => !white).flatMap(({ contours }) => contours.map(contourBounds));
+  const { x, y } = centreOf(joinBounds(drawn));
+  const by = (mmPerUnit ?? scale.mmPerUnit) * factor;
+  return { x: x * by, y: y * by };
 }

@@ -3,6 +3,8 @@
 import { MAKES } from '@needlefile/core/makes/makes';
 import { turnPointBy } from '@needlefile/core/geometry/turn';
 import type { Point } from '@needlefile/core/geometry/point';
+import type { FileGap } from '@needlefile/core/artwork/closing';
+import { layerApart, withLayer, withRepairs } from '@needlefile/core/recipe/edits/artwork';
 import { clipOfItems, clipOfThings, pasted } from '@needlefile/core/recipe/edits/clip';
 import { moved } from '@needlefile/core/recipe/edits/lists';
 import { duplicatedItem, inThing, newItem, withItem, withoutItemsInJob } from '@needlefile/core/recipe/edits/items';
@@ -10,7 +12,7 @@ import { circleOfHolds } from '@needlefile/core/recipe/edits/places';
 import { duplicatedThing, newThing, withThing, withoutThings } from '@needlefile/core/recipe/edits/things';
 import { drawing, usualShape, usualWords } from '@needlefile/core/recipe/edits/usual-items';
 import { itemName } from '@needlefile/core/items/kinds';
-import type { Item, Made, Make, Role, ShapeItem } from '@needlefile/core/recipe/schema';
+import type { ArtworkItem, Item, Made, Make, Role, ShapeItem } from '@needlefile/core/recipe/schema';
 import type { BroughtArtwork } from '@/api/brought-artwork';
 import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { useMemo } from 'react';
@@ -51,6 +53,16 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
     useView.setState({ station: 'letter', fresh: added });
   };
 
+  const changeArtwork = (label: string, { id }: ArtworkItem, next: (item: ArtworkItem) => ArtworkItem) => {
+    const { thing } = chosenIn(recipeNow(), useView.getState());
+    change(label, (recipe) =>
+      inThing(recipe, thing.id, (own) => ({
+        ...own,
+        items: own.items.map((each) => (each.id === id && each.kind === 'artwork' ? next(each) : each)),
+      })),
+    );
+  };
+
   return {
     ...placeEdits(store, picture),
     addWords: () =>
@@ -65,6 +77,26 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
     /** A file that was brought, as what letters are in the thing. */
     addArtwork: ({ id, fileName }: BroughtArtwork) =>
       add('Add artwork', () => newItem({ kind: 'artwork', source: id, fileName: fileName.slice(0, 120) })),
+    takeLayer: (item: ArtworkItem, all: readonly string[], name: string, taken: boolean) =>
+      changeArtwork(taken ? 'Take a layer' : 'Leave a layer out', item, (own) => withLayer(own, all, name, taken)),
+    /** A layer of artwork as an item by itself, taken in hand. */
+    layerApart: ({ id }: ArtworkItem, all: readonly string[], name: string) => {
+      const { thing, assembly } = chosenIn(recipeNow(), useView.getState());
+      let added = '';
+      change('Layer as an item', (recipe) =>
+        inThing(recipe, thing.id, (own) => {
+          const apart = layerApart(own, id, all, name, whereItems(picture, assembly.id));
+          added = apart.id;
+          return apart.thing;
+        }),
+      );
+      choose(thing.id, added);
+    },
+    decideGap: (item: ArtworkItem, { inFile: { layer, from, to } }: FileGap, kind: 'join' | 'open') =>
+      changeArtwork(kind === 'join' ? 'Close a gap' : 'Keep a gap open', item, (own) =>
+        withRepairs(own, [{ layer, from: [from.x, from.y], to: [to.x, to.y] }], kind),
+      ),
+    undecideGaps: (item: ArtworkItem) => changeArtwork('Gaps by their width', item, (own) => ({ ...own, repairs: [] })),
     /** An own drawing through points of the sheet, y up. */
     addDrawing: (points: readonly Point[], closed: boolean) => {
       const picture = drawn(inHand(recipeNow()).assembly);

@@ -5,6 +5,7 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, moveEnds, tangentAt, type ArcSegment, type Segment } from '../../geometry/segment.ts';
 import { withoutDoubles, type DoubledRun } from './doubled.ts';
 import { carriedTo, meetingOf, MOVED } from './meeting.ts';
+import { decidedPairs, type Decided } from './decided.ts';
 import { neighboursOf } from './neighbours.ts';
 import { trimOvershoots, type Overshoot } from './overshoots.ts';
 import { pairEnds, type EndPair, type LineEnd, type MayPair } from './pair-ends.ts';
@@ -30,6 +31,8 @@ export interface ClosedLines {
   readonly overshoots: readonly Overshoot[];
   /** Lines of no length. */
   readonly nothing: number;
+  /** What was decided by hand of gaps that are not there. */
+  readonly lost: readonly Decided[];
 }
 
 /** Shorter is nothing, mm. */
@@ -46,7 +49,7 @@ const TOLD = 3;
  * together, and closes what closes.
  * @param join the widest gap that is closed, and the longest end that is cut off, mm
  */
-export function closeLines(contours: readonly Contour[], join: number): ClosedLines {
+export function closeLines(contours: readonly Contour[], join: number, decided: readonly Decided[] = []): ClosedLines {
   const real = contours.filter((contour) => contourLength(contour) > NOTHING);
   const { contours: single, doubled } = withoutDoubles(real, ON_EACH_OTHER);
   const { contours: kept, overshoots } = trimOvershoots(single, Math.max(join, SAME), SAME);
@@ -54,8 +57,11 @@ export function closeLines(contours: readonly Contour[], join: number): ClosedLi
   const ends = lines.flatMap((contour): LineEnd[] => [startOf(contour), endOf(contour)]);
   const lengths = lines.map(contourLength);
   // A line closes on itself only where it goes round something.
-  const mayPair: MayPair = (a, b, width) => a >> 1 !== b >> 1 || lengths[a >> 1]! > 3 * width + NOTHING;
-  const pairs = pairEnds(ends, Math.max(join, SAME), mayPair);
+  const mayClose: MayPair = (a, b, width) => a >> 1 !== b >> 1 || lengths[a >> 1]! > 3 * width + NOTHING;
+  const { joins, isOpen, lost } = decidedPairs(ends, decided, Math.max(join, MOVED));
+  const taken = new Set(joins.flatMap(({ a, b }) => [a, b]));
+  const mayPair: MayPair = (a, b, width) => !taken.has(a) && !taken.has(b) && !isOpen(a, b) && mayClose(a, b, width);
+  const pairs = [...joins, ...pairEnds(ends, Math.max(join, SAME), mayPair)];
   const chains = chainsOf(lines, pairs, join);
   const isFree = ends.map(() => true);
   for (const { a, b } of pairs) isFree[a] = isFree[b] = false;
@@ -65,10 +71,11 @@ export function closeLines(contours: readonly Contour[], join: number): ClosedLi
     joined: pairs
       .filter(({ width }) => width > SAME)
       .map(({ a, b, width }) => ({ from: ends[a]!.at, to: ends[b]!.at, width })),
-    gaps: gapsAmong(ends, isFree, mayPair, TOLD * Math.max(join, MOVED)),
+    gaps: gapsAmong(ends, isFree, mayClose, TOLD * Math.max(join, MOVED)),
     doubled,
     overshoots,
     nothing: contours.length - real.length,
+    lost,
   };
 }
 

@@ -1,6 +1,18 @@
 import { z } from 'zod';
 import { lengthIn, numberIn } from './fields.ts';
 
+const coordinate = z.number().min(-1e9).max(1e9);
+const end = z.tuple([coordinate, coordinate]).describe('An end of a line, in units of the file, y up.');
+
+/** What was decided by hand for one gap, by where its two ends are in the file. */
+const repairSchema = z.strictObject({
+  kind: z.enum(['join', 'open']).describe('Closed, however wide; or kept open, however narrow.'),
+  layer: z.string().max(300).describe('The layer of the file that its lines are in.'),
+  from: end,
+  to: end,
+});
+export type Repair = z.output<typeof repairSchema>;
+
 /** What is said of artwork: where it comes from, and how it is read. */
 export const artworkFields = {
   source: z
@@ -22,6 +34,7 @@ export const artworkFields = {
     .default(null)
     .describe('Only these layers or groups of the file; null: all of them.'),
   join: lengthIn('join').default(0.1).describe('Gaps between ends of lines are closed up to this width, mm.'),
+  repairs: z.array(repairSchema).max(2000).default([]).describe('Gaps that were decided by hand, one by one.'),
   lines: z
     .enum(['areas', 'lines'])
     .default('areas')

@@ -2,6 +2,8 @@
 
 import type { Closing } from '@needlefile/core/artwork/closing';
 import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
+import type { Point } from '@needlefile/core/geometry/point';
+import { turnPointBy } from '@needlefile/core/geometry/turn';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
@@ -11,6 +13,10 @@ import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useEditItem } from '@/job/chosen';
+import type { SheetEdits } from '@/job/sheet-edits';
+import { ArtworkLayers } from './artwork-layers';
+import { GapChart } from './gap-chart';
+import { GapList } from './gap-list';
 
 /** From this share on it is told how many lengths a unit makes whole. */
 const TOLD_WHOLE = 0.5;
@@ -43,17 +49,17 @@ const NOT_TAKEN: Record<LeftOutKind, string> = {
 export function ArtworkFields({
   item,
   picture,
-  onWords,
+  edits,
 }: {
   item: ArtworkItem;
   picture: AssemblyPicture | null;
-  /** Puts words of the file beside it, as lettering. */
-  onWords: (words: string) => void;
+  edits: SheetEdits;
 }) {
   const edit = useEditItem<ArtworkItem>();
   const unit = useUnit();
   const facts = picture?.report.items.find(({ id }) => id === item.id)?.artwork;
-  const own = picture?.items.find(({ id }) => id === item.id)?.own;
+  const drawn = picture?.items.find(({ id }) => id === item.id);
+  const own = drawn?.own;
   const [width, height] = own && own.minX <= own.maxX ? [own.maxX - own.minX, own.maxY - own.minY] : [0, 0];
   const perUnit = item.mmPerUnit ?? facts?.scale.mmPerUnit ?? 1;
   const digits = unit === 'mm' ? 1 : 2;
@@ -111,6 +117,14 @@ export function ArtworkFields({
           />
         </>
       )}
+      {facts && facts.layers.length > 1 && (
+        <ArtworkLayers
+          item={item}
+          layers={facts.layers}
+          onTake={(name, taken) => edits.takeLayer(item, namesOf(facts.layers), name, taken)}
+          onApart={(name) => edits.layerApart(item, namesOf(facts.layers), name)}
+        />
+      )}
       <PanelSection title="Lines" aside={facts && `${facts.closing.open} open`}>
         <Choices
           label="Closed are"
@@ -128,11 +142,40 @@ export function ArtworkFields({
           {...LIMITS.join}
           onChange={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
         />
+        {facts && facts.closing.joined.length + facts.closing.gaps.length > 0 && (
+          <GapChart
+            closed={facts.closing.joined.map(({ width }) => width)}
+            open={facts.closing.gaps.map(({ width }) => width)}
+            join={item.join}
+            onJoin={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
+          />
+        )}
         {facts && <Closed closing={facts.closing} />}
+        {facts && picture && drawn && (
+          <GapList
+            joined={facts.closing.joined}
+            gaps={facts.closing.gaps}
+            onSheet={(point) => sheetPoint(picture, drawn.at, point)}
+            onDecide={(gap, kind) => edits.decideGap(item, gap, kind)}
+          />
+        )}
+        {item.repairs.length > 0 && (
+          <Button size="sm" variant="light" className="mt-2" onClick={() => edits.undecideGaps(item)}>
+            All {item.repairs.length === 1 ? 'gaps' : `${item.repairs.length} decided`} by their width again
+          </Button>
+        )}
       </PanelSection>
-      {facts && facts.left.length > 0 && <NotTaken left={facts.left} onWords={onWords} />}
+      {facts && facts.left.length > 0 && <NotTaken left={facts.left} onWords={edits.addTheseWords} />}
     </>
   );
+}
+
+const namesOf = (layers: readonly { readonly name: string }[]): string[] => layers.map(({ name }) => name);
+
+/** A point of an item's frame on the sheet, y up. */
+function sheetPoint({ origin, turn }: AssemblyPicture, at: Point, point: Point): Point {
+  const { x, y } = turnPointBy(turn)({ x: at.x + point.x, y: at.y + point.y });
+  return { x: origin.x + x, y: origin.y + y };
 }
 
 function Closed({ closing: { joined, gaps, doubled, overshoots } }: { closing: Closing }) {

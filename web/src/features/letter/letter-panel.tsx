@@ -43,7 +43,7 @@ export function LetterPanel({ picture: job, what }: { picture: Picture | null; w
       )}
       {item?.kind === 'artwork' && (
         <>
-          <ArtworkFields key={item.id} item={item} picture={picture} onWords={edits.addTheseWords} />
+          <ArtworkFields key={item.id} item={item} picture={picture} edits={edits} />
           {what}
         </>
       )}

@@ -27,6 +27,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'hole in the way': 'plate',
   'artwork missing': 'letter',
   'open line': 'letter',
+  'lost decision': 'letter',
   'single-line face': 'letter',
   'past the circle': 'letter',
   'lost nudge': 'letter',

@@ -1,0 +1,27 @@
+import { itemName } from '../../items/kinds.ts';
+import { inArtwork } from '../../recipe/patch.ts';
+import type { Finding } from '../finding.ts';
+import type { AssemblySubject } from '../subjects.ts';
+
+/** What was decided by hand of a gap must find it, in a new version of the file too. */
+export function lostDecision({ items }: AssemblySubject): Finding[] {
+  return items.flatMap(({ item, form }): Finding[] => {
+    const lost = form.artwork?.closing.lost ?? [];
+    if (item.kind !== 'artwork' || lost.length === 0) return [];
+    const many = lost.length > 1;
+    const found = item.repairs.filter((_, i) => !lost.includes(i));
+    return [
+      {
+        id: `lost decision:${item.id}`,
+        rule: 'lost decision',
+        severity: 'attention',
+        place: null,
+        title: `${itemName(item)}: ${lost.length} ${many ? 'gaps' : 'gap'} decided by hand not found`,
+        detail: `No line ends where ${many ? 'they were' : 'it was'}. Look whether the file has changed there.`,
+        mends: [
+          { label: many ? 'Forget them' : 'Forget it', patch: inArtwork(item.id, { path: ['repairs'], value: found }) },
+        ],
+      },
+    ];
+  });
+}

@@ -1,0 +1,64 @@
+'use client';
+
+import type { FileLayer } from '@needlefile/core/artwork/drawn';
+import type { ArtworkItem } from '@needlefile/core/recipe/schema';
+import { Button, Form } from 'react-bootstrap';
+import { PanelSection } from '@/components/panel';
+import css from './letter.module.css';
+
+interface Props {
+  readonly item: ArtworkItem;
+  readonly layers: readonly FileLayer[];
+  readonly onTake: (name: string, taken: boolean) => void;
+  /** Makes a layer an item of its own, with a role and an operation of its own. */
+  readonly onApart: (name: string) => void;
+}
+
+/** Layers or groups of a file: which of them are taken, and what may be an item by itself. */
+export function ArtworkLayers({ item, layers, onTake, onApart }: Props) {
+  const taken = layers.filter(({ name }) => item.layers?.includes(name) ?? true);
+  return (
+    <PanelSection title="Layers" aside={`${taken.length} of ${layers.length}`}>
+      <ul className={css.layers}>
+        {layers.map(({ name, colour, areas, lines }) => {
+          const isTaken = taken.some((layer) => layer.name === name);
+          const shown = name === '' || name === '0' ? 'in no layer' : name;
+          return (
+            <li key={name}>
+              <Form.Check
+                type="checkbox"
+                id={`layer-${name}`}
+                checked={isTaken}
+                // One is always left.
+                disabled={isTaken && taken.length === 1}
+                onChange={({ target }) => onTake(name, target.checked)}
+                label={
+                  <span className={css.layerName} title={shown}>
+                    <span className={css.swatch} style={{ background: colour }} />
+                    {shown}
+                  </span>
+                }
+              />
+              <span className="soft number">{countOf(areas, lines)}</span>
+              <Button
+                size="sm"
+                variant="light"
+                disabled={!isTaken || taken.length === 1}
+                title="Makes it an item by itself, with its own role and operation; it stays where it is"
+                aria-label={`Make ${shown} an item by itself`}
+                onClick={() => onApart(name)}
+              >
+                Own item
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </PanelSection>
+  );
+}
+
+const some = (count: number, one: string): string => `${count} ${count === 1 ? one : `${one}s`}`;
+
+const countOf = (areas: number, lines: number): string =>
+  [areas > 0 && some(areas, 'area'), lines > 0 && some(lines, 'line')].filter(Boolean).join(', ');
