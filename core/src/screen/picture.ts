@@ -5,6 +5,7 @@ import { flatten, formOf, nodeCount, type Contour, type Region } from '../geomet
 import { outlineOf } from '../geometry/outline.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Piece } from '../hold/pieces.ts';
+import { isFollowed } from '../check/rules/open-line.ts';
 import { itemName } from '../items/kinds.ts';
 import type { Build, LaidAssembly } from '../job/build-job.ts';
 import { reportOf, type AssemblyReport, type IslandReport, type Report } from '../job/report.ts';
@@ -121,6 +122,8 @@ export interface PictureItem {
   readonly path: string;
   /** What is seen and never made; empty for what is. */
   readonly guide: string;
+  /** Lines that should close and do not, and so are not made; empty where there are none. */
+  readonly open: string;
   /** What its face offers; null where it is not here, or there is none. */
   readonly face: {
     readonly kind: Face['kind'];
@@ -278,6 +281,10 @@ function assemblyPicture(
       box: down(arrangement.items[i]!.bounds),
       path: path(linesOf(arrangement.items[i]!.letters)),
       guide: role === 'guide' ? path(linesOf(arrangement.items[i]!.letters)) : '',
+      open:
+        form.artwork && !isFollowed(role)
+          ? path(arrangement.items[i]!.letters.flatMap(({ strokes }) => strokes).filter(({ closed }) => !closed))
+          : '',
       face: face && { kind: face.kind, features: face.features, axes: face.axes },
     })),
     report,

@@ -23,7 +23,7 @@ export interface ClosedLines {
   readonly open: readonly Contour[];
   /** Gaps that were closed. */
   readonly joined: readonly Gap[];
-  /** From ends that stay open to the nearest other one, where that is within three times what is closed. */
+  /** From ends that stay open to the nearest other one, where that is near enough to be told. */
   readonly gaps: readonly Gap[];
   /** Runs that lay on other lines, and were left out. */
   readonly doubled: readonly DoubledRun[];
@@ -41,8 +41,8 @@ const NOTHING = 1e-7;
 const SAME = 1e-4;
 /** Lines this near lie on each other, mm. */
 const ON_EACH_OTHER = 0.005;
-/** So many times as wide as what may be closed a gap is still told. */
-const TOLD = 3;
+/** A gap is told up to so many times the width that may be closed, and up to a width that a person may mean, mm. */
+const [TOLD, TOLD_MM] = [3, 2];
 
 /**
  * Leaves out what lies on other lines, cuts back ends that run past each other, chains lines whose ends belong
@@ -71,7 +71,7 @@ export function closeLines(contours: readonly Contour[], join: number, decided: 
     joined: pairs
       .filter(({ width }) => width > SAME)
       .map(({ a, b, width }) => ({ from: ends[a]!.at, to: ends[b]!.at, width })),
-    gaps: gapsAmong(ends, isFree, mayClose, TOLD * Math.max(join, MOVED)),
+    gaps: gapsAmong(ends, isFree, mayClose, Math.max(TOLD * join, TOLD_MM)),
     doubled,
     overshoots,
     nothing: contours.length - real.length,

@@ -36,7 +36,8 @@ export function openLine({ items, arrangement }: AssemblySubject): Finding[] {
   });
 }
 
-const isFollowed = (role: Role): boolean => role === 'line' || role === 'engraved' || role === 'guide';
+/** Whether a tool follows lines of this role, be they open or not. */
+export const isFollowed = (role: Role): boolean => role === 'line' || role === 'engraved' || role === 'guide';
 
 const detailOf = ({ gaps }: Closing): string =>
   gaps.length === 0

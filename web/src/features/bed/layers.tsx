@@ -53,6 +53,7 @@ const Solid = memo(function Solid({ picture }: { picture: Picture }) {
           <path className={css.engraved} d={engraved} />
           <path className={css.border} d={linework} />
           <path className={css.guide} d={items.map(({ guide }) => guide).join('')} />
+          <path className={css.openLine} d={items.map(({ open }) => open).join('')} />
         </g>
       ))}
     </>
@@ -79,6 +80,9 @@ const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale:
     <>
       {picture.operations.map(({ id, work, fill, path }) => (
         <path key={`${id} ${fill}`} className={css.operation} data-work={work} data-fill={fill} d={path} />
+      ))}
+      {picture.assemblies.map(({ id, items }) => (
+        <path key={id} className={css.openLine} d={items.map(({ open }) => open).join('')} />
       ))}
       {marks.length > 0 && <path className={css.nodes} d={marks.join('')} />}
     </>

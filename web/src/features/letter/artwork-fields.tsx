@@ -49,10 +49,12 @@ const NOT_TAKEN: Record<LeftOutKind, string> = {
 export function ArtworkFields({
   item,
   picture,
+  sheetHeight,
   edits,
 }: {
   item: ArtworkItem;
   picture: AssemblyPicture | null;
+  sheetHeight: number;
   edits: SheetEdits;
 }) {
   const edit = useEditItem<ArtworkItem>();
@@ -155,7 +157,7 @@ export function ArtworkFields({
           <GapList
             joined={facts.closing.joined}
             gaps={facts.closing.gaps}
-            onSheet={(point) => sheetPoint(picture, drawn.at, point)}
+            onSheet={(point) => sheetPoint(picture, drawn.at, sheetHeight, point)}
             onDecide={(gap, kind) => edits.decideGap(item, gap, kind)}
           />
         )}
@@ -172,10 +174,10 @@ export function ArtworkFields({
 
 const namesOf = (layers: readonly { readonly name: string }[]): string[] => layers.map(({ name }) => name);
 
-/** A point of an item's frame on the sheet, y up. */
-function sheetPoint({ origin, turn }: AssemblyPicture, at: Point, point: Point): Point {
+/** A point of an item's frame on the sheet, y down as it is shown. */
+function sheetPoint({ origin, turn }: AssemblyPicture, at: Point, sheetHeight: number, point: Point): Point {
   const { x, y } = turnPointBy(turn)({ x: at.x + point.x, y: at.y + point.y });
-  return { x: origin.x + x, y: origin.y + y };
+  return { x: origin.x + x, y: sheetHeight - origin.y - y };
 }
 
 function Closed({ closing: { joined, gaps, doubled, overshoots } }: { closing: Closing }) {
@@ -213,7 +215,7 @@ function NotTaken({ left, onWords }: { left: readonly LeftOut[]; onWords: (words
         ))}
       </ul>
       {texts.map((words) => (
-        <Button key={words} size="sm" variant="light" className="me-2 mt-2" onClick={() => onWords(words)}>
+        <Button key={words} size="sm" variant="light" className="me-2 mt-2 mb-3" onClick={() => onWords(words)}>
           + “{words}” as words
         </Button>
       ))}

@@ -43,7 +43,13 @@ export function LetterPanel({ picture: job, what }: { picture: Picture | null; w
       )}
       {item?.kind === 'artwork' && (
         <>
-          <ArtworkFields key={item.id} item={item} picture={picture} edits={edits} />
+          <ArtworkFields
+            key={item.id}
+            item={item}
+            picture={picture}
+            sheetHeight={job?.sheet.height ?? 0}
+            edits={edits}
+          />
           {what}
         </>
       )}
