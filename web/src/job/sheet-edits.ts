@@ -77,6 +77,12 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
     /** A file that was brought, as what letters are in the thing. */
     addArtwork: ({ id, fileName }: BroughtArtwork) =>
       add('Add artwork', () => newItem({ kind: 'artwork', source: id, fileName: fileName.slice(0, 120) })),
+    replaceArtwork: (item: ArtworkItem, { id, fileName }: BroughtArtwork) =>
+      changeArtwork('New version of the file', item, (own) => ({
+        ...own,
+        source: id,
+        fileName: fileName.slice(0, 120),
+      })),
     takeLayer: (item: ArtworkItem, all: readonly string[], name: string, taken: boolean) =>
       changeArtwork(taken ? 'Take a layer' : 'Leave a layer out', item, (own) => withLayer(own, all, name, taken)),
     /** A layer of artwork as an item by itself, taken in hand. */

@@ -7,16 +7,19 @@ import { turnPointBy } from '@needlefile/core/geometry/turn';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
+import { useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Choices, Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
+import { ARTWORK_FILES, bringNewVersion } from '@/job/bring-artwork';
 import { useEditItem } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { ArtworkLayers } from './artwork-layers';
 import { GapChart } from './gap-chart';
 import { GapList } from './gap-list';
+import css from './letter.module.css';
 
 /** From this share on it is told how many lengths a unit makes whole. */
 const TOLD_WHOLE = 0.5;
@@ -59,6 +62,7 @@ export function ArtworkFields({
 }) {
   const edit = useEditItem<ArtworkItem>();
   const unit = useUnit();
+  const picker = useRef<HTMLInputElement>(null);
   const facts = picture?.report.items.find(({ id }) => id === item.id)?.artwork;
   const drawn = picture?.items.find(({ id }) => id === item.id);
   const own = drawn?.own;
@@ -73,9 +77,31 @@ export function ArtworkFields({
     });
   return (
     <>
-      <p className="field-hint text-truncate" title={item.fileName}>
-        {item.fileName || item.source}
-      </p>
+      <div className={css.file}>
+        <span className="soft text-truncate" title={item.fileName}>
+          {item.fileName || item.source}
+        </span>
+        <Button
+          size="sm"
+          variant="light"
+          title="Puts another version of the file in its place; size, layers and decided gaps stay"
+          onClick={() => picker.current?.click()}
+        >
+          New version
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          hidden
+          accept={ARTWORK_FILES}
+          aria-label="New version of the file"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            if (file) void bringNewVersion(file, item, edits);
+            target.value = '';
+          }}
+        />
+      </div>
       {facts && (
         <>
           <Field

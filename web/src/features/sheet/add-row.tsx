@@ -5,7 +5,7 @@ import type { Make, ShapeItem } from '@needlefile/core/recipe/schema';
 import { OUTLINE_NAMES } from '@needlefile/core/shapes/outlines';
 import { useRef } from 'react';
 import { Dropdown } from 'react-bootstrap';
-import { bringArtwork } from '@/job/bring-artwork';
+import { ARTWORK_FILES, bringArtwork } from '@/job/bring-artwork';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView } from '@/job/view-store';
 import css from './sheet.module.css';
@@ -47,7 +47,7 @@ export function AddRow({ edits }: { edits: SheetEdits }) {
         type="file"
         hidden
         multiple
-        accept=".svg,.dxf,image/svg+xml,image/vnd.dxf"
+        accept={ARTWORK_FILES}
         aria-label="Files of artwork"
         onChange={({ target }) => {
           void bringArtwork([...(target.files ?? [])], edits);

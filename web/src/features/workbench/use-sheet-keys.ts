@@ -3,6 +3,7 @@
 import type { Picture } from '@needlefile/core/screen/picture';
 import { useEffect } from 'react';
 import { notify } from '@/components/toasts';
+import { bringArtwork, fileOfText } from '@/job/bring-artwork';
 import { useSheetEdits } from '@/job/sheet-edits';
 import { useView } from '@/job/view-store';
 
@@ -24,7 +25,11 @@ export function useSheetKeys(picture: Picture | null): void {
       if (isField(event.target)) return;
       const text = event.clipboardData?.getData('text/plain') ?? '';
       event.preventDefault();
-      if (!edits.paste(text)) notify('There is nothing on the clipboard that goes on the sheet. Copy words or things.');
+      const pastedText = fileOfText(text);
+      const files = [...(event.clipboardData?.files ?? []), ...(pastedText ? [pastedText] : [])];
+      if (files.length > 0) void bringArtwork(files, edits);
+      else if (!edits.paste(text))
+        notify('There is nothing on the clipboard that goes on the sheet. Copy words, things or a drawing.');
     };
     const key = (event: KeyboardEvent) => {
       if (isField(event.target) || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'd') return;
