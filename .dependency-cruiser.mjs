@@ -51,7 +51,7 @@ export default {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^core/' },
-      to: { path: '^(web|cli|demo|faces|e2e)/' },
+      to: { path: '^(web|cli|demo|faces|pictures|e2e)/' },
     },
     {
       name: 'formats-know-no-pipelines',

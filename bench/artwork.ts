@@ -2,6 +2,7 @@
 import { artworkForm } from '../core/src/artwork/form.ts';
 import { closeLines } from '../core/src/artwork/closing/close-lines.ts';
 import { readArtwork } from '../core/src/artwork/read-artwork.ts';
+import { PLAIN_TRACE } from '../core/src/artwork/picture/trace.ts';
 import type { Contour } from '../core/src/geometry/contour.ts';
 import { line } from '../core/src/geometry/segment.ts';
 import { row, wasmUnion } from './timing.ts';
@@ -81,6 +82,14 @@ export function benchArtwork(): void {
   row(`an SVG of ${megabytes(svg)} MB read`, () => readArtwork(svg), union, few);
   row(`a DXF of ${megabytes(dxf)} MB read`, () => readArtwork(dxf), union, few);
   const read = readArtwork(dxf);
-  const plan = { mmPerUnit: 1, factor: 1, join: 0.5, lines: 'areas' as const, layers: null, repairs: [] };
+  const plan = {
+    mmPerUnit: 1,
+    factor: 1,
+    join: 0.5,
+    lines: 'areas' as const,
+    layers: null,
+    repairs: [],
+    picture: PLAIN_TRACE,
+  };
   row('and what it draws, as areas', () => artworkForm(read, plan), union, few);
 }

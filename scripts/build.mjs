@@ -5,7 +5,7 @@ import path from 'node:path';
 import { bin, root, run } from './setup.mjs';
 
 const web = path.join(root, 'web');
-const SOURCES = ['core/src', 'faces/src', 'demo/src', 'web/src', 'web/public'];
+const SOURCES = ['core/src', 'faces/src', 'pictures/src', 'demo/src', 'web/src', 'web/public'];
 const FILES = ['package-lock.json', 'web/next.config.ts', 'web/tsconfig.json', 'tsconfig.base.json'];
 
 /** Checks the types of web/ too. */

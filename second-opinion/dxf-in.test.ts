@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { artworkForm } from '@needlefile/core/artwork/form';
 import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
 import { joinBounds } from '@needlefile/core/geometry/bounds';
 import { contourArea, contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -42,7 +43,7 @@ describe('DXF files of another program', () => {
       const areas = read.elements.filter(({ kind }) => kind === 'area');
       const { areas: taken } = artworkForm(
         { ...read, elements: areas },
-        { mmPerUnit: 1, factor: 1, join: 0, lines: 'lines', layers: null, repairs: [] },
+        { mmPerUnit: 1, factor: 1, join: 0, lines: 'lines', layers: null, repairs: [], picture: PLAIN_TRACE },
       );
       const area = taken.reduce((sum, contour) => sum + contourArea(contour), 0);
       expect(Math.abs(area - truth.area), about).toBeLessThan(0.05 + truth.area / 1000);

@@ -10,9 +10,9 @@ const DATA_HEADERS = Object.entries({ ...HEADERS, 'content-security-policy': DAT
 }));
 
 const config: NextConfig = {
-  transpilePackages: ['@needlefile/core', '@needlefile/faces', '@needlefile/demo'],
+  transpilePackages: ['@needlefile/core', '@needlefile/faces', '@needlefile/pictures', '@needlefile/demo'],
   // Loaded by Node itself, so that it finds its .wasm beside its own file.
-  serverExternalPackages: ['harfbuzzjs'],
+  serverExternalPackages: ['harfbuzzjs', 'sharp'],
   outputFileTracingRoot: repository,
   turbopack: {
     root: repository,

@@ -32,7 +32,7 @@ letters, counters with their widest disc, and specks, each against the house lim
 a list of things in JSON.`,
   read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--json]
 
-Reads artwork, an SVG or a DXF, and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed
+Reads artwork, an SVG, a DXF or a picture (PNG, JPEG, WebP: what is dark in it is traced), and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed
 contours closed and open lines open, a layer to each layer of the file, and NAME.json, which accounts for all that
 arrived: gaps with their places and widths, doubled lines, lines that ran past each other, contours that cross
 themselves, and what was left out, by kind. Exits with 1 where the file cannot be read or draws nothing.

@@ -1,7 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
-import { readArtwork } from '@needlefile/core/artwork/read-artwork';
 import { build, facesOf, filesOf, type Build } from '@needlefile/core/job/build-job';
 import { FORMATS, release, type Format } from '@needlefile/core/job/release';
 import { measure } from '@needlefile/core/job/measure-job';
@@ -12,6 +11,7 @@ import { readRecipe, recipeJsonSchema } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { houseShop } from '@needlefile/core/shop/house';
 import { readFace } from '@needlefile/faces/files';
+import { readAnyArtwork } from './artwork-file.ts';
 import { onlyFile, parse, UsageError } from './arguments.ts';
 import { bytesOf, makeFolder } from './files.ts';
 import { findingLines } from './findings.ts';
@@ -138,7 +138,7 @@ async function artworksBeside(file: string, recipe: Recipe): Promise<Map<string,
     const bytes = await readFile(path.resolve(path.dirname(file), source)).catch(() => null);
     if (!bytes) continue;
     try {
-      found.set(source, readArtwork(bytes));
+      found.set(source, await readAnyArtwork(bytes));
     } catch (error) {
       throw new UsageError(`${source} cannot be read: ${(error as Error).message}`);
     }

@@ -1,10 +1,10 @@
 import { writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
-import { readArtwork } from '@needlefile/core/artwork/read-artwork';
 import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
 import { writeDxf } from '@needlefile/core/formats/dxf/dxf-writer';
 import { writeSvg } from '@needlefile/core/formats/svg/svg-writer';
+import { readAnyArtwork } from './artwork-file.ts';
 import { lengthOf, onlyFile, parse, positive, UsageError } from './arguments.ts';
 import { bytesOf, makeFolder } from './files.ts';
 import { readingOf } from './reading-report.ts';
@@ -34,7 +34,7 @@ export async function readCommand(args: string[]): Promise<number> {
   const reportFile = path.join(values.out, `${name}.json`);
   let reading: FileReading;
   try {
-    reading = readArtwork(bytes);
+    reading = await readAnyArtwork(bytes);
   } catch (error) {
     if (!(error instanceof UnreadableArtwork)) throw error;
     await writeFile(reportFile, `${JSON.stringify({ error: error.message }, null, 2)}\n`);

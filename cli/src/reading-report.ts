@@ -1,7 +1,8 @@
 import type { ArtworkLayer, ArtworkPlan } from '@needlefile/core/artwork/form';
-import { artworkLayers } from '@needlefile/core/artwork/form';
+import { artworkLayers, tracedWhere } from '@needlefile/core/artwork/form';
 import { joinClosings } from '@needlefile/core/artwork/closing';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
+import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
 import { joinBounds } from '@needlefile/core/geometry/bounds';
 import { placeContour } from '@needlefile/core/geometry/contour';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
@@ -53,8 +54,9 @@ const CROSSING_TOLERANCE = 0.005;
 /** Reads artwork into millimetres, its bottom left corner at the origin. */
 export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
   const { scale, left } = reading;
-  const plan: ArtworkPlan = { ...options, factor: 1, lines: 'lines', layers: null, repairs: [] };
-  const layers = artworkLayers(reading, plan);
+  const plan: ArtworkPlan = { ...options, factor: 1, lines: 'lines', layers: null, repairs: [], picture: PLAIN_TRACE };
+  const { elements, picture } = tracedWhere(reading, plan.picture);
+  const layers = artworkLayers({ ...reading, elements }, plan);
   const contours = layers.flatMap(contoursOf);
   const box = joinBounds(contours.map(contourBounds));
   const [width, height] = contours.length > 0 ? [box.maxX - box.minX, box.maxY - box.minY] : [0, 0];
@@ -67,6 +69,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
     mended,
   });
   const found = Object.fromEntries(left.map(({ kind, count }) => [kind, count]));
+  if (picture && picture.specks > 0) found.speck = picture.specks;
   if (nothing > 0) found['zero length'] = (found['zero length'] ?? 0) + nothing;
   const mmPerUnit = options.mmPerUnit ?? scale.mmPerUnit;
   const crossings = layers.flatMap(({ closed }) =>

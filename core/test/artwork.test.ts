@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
 import { artworkForm, type ArtworkPlan } from '../src/artwork/form.ts';
+import { PLAIN_TRACE } from '../src/artwork/picture/trace.ts';
 import { widthOf } from '../src/geometry/bounds.ts';
 import { regionArea } from '../src/geometry/contour-facts.ts';
 import { knockOut } from '../src/geometry/kernel/boolean.ts';
@@ -14,7 +15,15 @@ import { houseShop } from '../src/shop/house.ts';
 import { faceOf, recipeOf } from './workshop.ts';
 
 const svg = (body: string) => `<svg width="100mm" height="60mm" viewBox="0 0 100 60">${body}</svg>`;
-const PLAN: ArtworkPlan = { mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', layers: null, repairs: [] };
+const PLAN: ArtworkPlan = {
+  mmPerUnit: null,
+  factor: 1,
+  join: 0.1,
+  lines: 'areas',
+  layers: null,
+  repairs: [],
+  picture: PLAIN_TRACE,
+};
 const formOf = (body: string, plan: Partial<ArtworkPlan> = {}) =>
   artworkForm(readSvgArtwork(svg(body)), { ...PLAN, ...plan });
 

@@ -1,4 +1,5 @@
 import type { Contour } from '../geometry/contour.ts';
+import type { GreyPicture } from './picture/grey-picture.ts';
 
 /** Something that a file draws, in the file's own units, y up. */
 export interface DrawnElement {
@@ -75,6 +76,8 @@ export interface FileReading {
   readonly elements: readonly DrawnElement[];
   readonly left: readonly LeftOut[];
   readonly scale: FileScale;
+  /** A picture, which is traced as the recipe says; null for what is drawn. */
+  readonly picture: GreyPicture | null;
 }
 
 /** A layer or group of a file: how many things it draws, and the colour of its first. */

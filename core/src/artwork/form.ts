@@ -6,6 +6,7 @@ import { closeLines } from './closing/close-lines.ts';
 import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
 import type { Decided } from './closing/decided.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
+import { trace, type TracePlan } from './picture/trace.ts';
 
 /** How artwork is read. */
 export interface ArtworkPlan {
@@ -17,6 +18,8 @@ export interface ArtworkPlan {
   readonly lines: 'areas' | 'lines';
   /** Only these layers of the file; null: all. */
   readonly layers: readonly string[] | null;
+  /** How a picture is traced. */
+  readonly picture: TracePlan;
   /** Gaps that were decided by hand, by their ends in units of the file. */
   readonly repairs: readonly {
     readonly kind: Decided['kind'];
@@ -32,6 +35,20 @@ export interface ArtworkForm {
   /** What does not close, or is meant as lines. */
   readonly lines: readonly Contour[];
   readonly closing: Closing;
+  /** What is to be told of a picture; null of what is drawn. */
+  readonly picture: PictureFacts | null;
+}
+
+/** How a picture was parted into dark and light. */
+export interface PictureFacts {
+  readonly width: number;
+  readonly height: number;
+  /** The level it was parted at, 0 to 255. */
+  readonly level: number;
+  /** Spots that were left out. */
+  readonly specks: number;
+  /** How many pixels are of each of so many shades, the darkest first. */
+  readonly shades: readonly number[];
 }
 
 /** What one layer of a file comes to, mm. */
@@ -78,14 +95,36 @@ export function artworkLayers({ elements, scale }: FileReading, plan: ArtworkPla
 
 /** Reads drawn elements as one: what closes is an area by the even-odd rule, unless it is meant as lines. */
 export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkForm {
-  const layers = artworkLayers(reading, plan);
+  const { elements, picture } = tracedWhere(reading, plan.picture);
+  const layers = artworkLayers({ ...reading, elements }, plan);
   const [closed, open] = [layers.flatMap((layer) => layer.closed), layers.flatMap((layer) => layer.open)];
   const asAreas = plan.lines === 'areas';
   return {
     areas: weldAll([...layers.map(({ areas }) => areas), asAreas && closed.length > 0 ? weldEvenOdd(closed) : []]),
     lines: asAreas ? open : [...closed, ...open],
     closing: joinClosings(layers.map(({ closing }) => closing)),
+    picture,
   };
+}
+
+/** Shades that a picture's pixels are counted by. */
+const SHADES = 32;
+
+/** What a file draws; of a picture the one area that is dark in it. */
+export function tracedWhere(
+  { elements, picture }: FileReading,
+  plan: TracePlan,
+): { readonly elements: readonly DrawnElement[]; readonly picture: PictureFacts | null } {
+  if (!picture) return { elements, picture: null };
+  const { contours, level, specks } = trace(picture, plan);
+  const area: DrawnElement = {
+    ...{ kind: 'area', white: false, evenOdd: true },
+    ...{ contours, layer: '', colour: '#000000', id: '' },
+  };
+  const shades = Array.from({ length: SHADES }, () => 0);
+  for (const shade of picture.pixels) shades[(shade * SHADES) >> 8]!++;
+  const { width, height } = picture;
+  return { elements: contours.length > 0 ? [area] : [], picture: { width, height, level, specks, shades } };
 }
 
 function weldAll(regions: readonly Region[]): Region {

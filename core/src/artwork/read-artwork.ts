@@ -2,18 +2,21 @@ import { UnreadableArtwork } from './unreadable-artwork.ts';
 import type { FileReading } from './drawn.ts';
 import { readDxfArtwork } from './dxf/read-dxf.ts';
 import { isBinaryDxf, isTextDxf } from './dxf/tags.ts';
+import type { GreyPicture } from './picture/grey-picture.ts';
+import { isPackedPicture, unpackPicture } from './picture/packed.ts';
 import { readSvgArtwork } from './svg/read-svg.ts';
 
 /** There wherever the core runs: browsers, their workers and servers. */
 declare const TextDecoder: new (encoding: string) => { readonly decode: (bytes: Uint8Array) => string };
 
 /**
- * Reads a file of artwork: an SVG, in UTF-8 or UTF-16, or a DXF, text or binary.
+ * Reads a file of artwork: an SVG, in UTF-8 or UTF-16; a DXF, text or binary; or a picture that was decoded.
  * @throws UnreadableArtwork with a reason for a person, where it is none or cannot be read
  */
 export function readArtwork(bytes: Uint8Array): FileReading {
   if (bytes.length === 0) throw new UnreadableArtwork('The file is empty.');
   const what = KNOWN.find(({ start }) => start.every((byte, i) => bytes[i] === byte));
+  if (isPackedPicture(bytes)) return pictureReading(unpackPicture(bytes));
   if (isBinaryDxf(bytes) || isTextDxf(bytes)) return readDxfArtwork(bytes);
   if (what) throw new UnreadableArtwork(`${what.name} cannot be read yet. Save it as an SVG or a DXF.`);
   const text = new TextDecoder(encodingOf(bytes)).decode(bytes);
@@ -22,11 +25,25 @@ export function readArtwork(bytes: Uint8Array): FileReading {
 
 const ascii = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0));
 
+/** What a dot of a picture may be. */
+const DOTS = [300, 150, 96, 72];
+
+/** A picture says at best how it is to be printed, and often nothing: its size is asked for. */
+function pictureReading(picture: GreyPicture): FileReading {
+  const { dotsPerInch } = picture;
+  const said = dotsPerInch !== null && dotsPerInch >= 20 ? dotsPerInch : null;
+  const dots = said !== null && !DOTS.includes(said) ? [said, ...DOTS] : DOTS;
+  const offers = [
+    ...dots.map((dpi) => ({ mmPerUnit: 25.4 / dpi, name: `${dpi} dots to the inch`, whole: 0 })),
+    { mmPerUnit: 1, name: 'a dot a millimetre', whole: 0 },
+  ];
+  const why = said === null ? 'it is a picture' : `the picture says ${said} dots to the inch, which is often a guess`;
+  return { elements: [], left: [], picture, scale: { mmPerUnit: 25.4 / (said ?? 96), certain: false, why, offers } };
+}
+
 /** Files that people bring instead, by how they begin. */
 const KNOWN = [
   { name: 'A PDF', start: ascii('%PDF') },
-  { name: 'A PNG picture', start: [0x89, ...ascii('PNG')] },
-  { name: 'A JPEG picture', start: [0xff, 0xd8, 0xff] },
   { name: 'A packed SVG', start: [0x1f, 0x8b] },
   { name: 'A ZIP', start: ascii('PK') },
 ];

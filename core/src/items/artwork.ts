@@ -23,12 +23,13 @@ const EMPTY: ItemForm = {
   artwork: null,
 };
 
-const planOf = ({ mmPerUnit, factor, join, lines, layers, repairs }: ArtworkItem): ArtworkPlan => ({
+const planOf = ({ mmPerUnit, factor, join, lines, layers, picture, repairs }: ArtworkItem): ArtworkPlan => ({
   mmPerUnit,
   factor,
   join,
   lines,
   layers,
+  picture,
   repairs,
 });
 
@@ -49,7 +50,13 @@ export const artwork: ItemKind<ArtworkItem> = {
 function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
   const form = artworkForm(reading, planOf(item));
   const all = [...form.areas, ...form.lines];
-  const facts = { scale: reading.scale, left: reading.left, closing: form.closing, layers: layersOf(reading) };
+  const facts = {
+    scale: reading.scale,
+    left: reading.left,
+    closing: form.closing,
+    layers: layersOf(reading),
+    picture: form.picture,
+  };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
   const { x, y } = middleOf(reading, item);
   const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
@@ -65,9 +72,9 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
 }
 
 /** The middle of all that a file draws, mm. */
-function middleOf({ elements, scale }: FileReading, { mmPerUnit, factor }: ArtworkItem): Point {
+function middleOf({ elements, scale, picture }: FileReading, { mmPerUnit, factor }: ArtworkItem): Point {
   const drawn = elements.filter(({ white }) => !white).flatMap(({ contours }) => contours.map(contourBounds));
-  const { x, y } = centreOf(joinBounds(drawn));
+  const { x, y } = picture ? { x: picture.width / 2, y: picture.height / 2 } : centreOf(joinBounds(drawn));
   const by = (mmPerUnit ?? scale.mmPerUnit) * factor;
   return { x: x * by, y: y * by };
 }

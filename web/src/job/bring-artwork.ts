@@ -7,7 +7,7 @@ import { notify } from '@/components/toasts';
 import type { SheetEdits } from './sheet-edits';
 
 /** What can be brought, for pickers of files. */
-export const ARTWORK_FILES = '.svg,.dxf,image/svg+xml,image/vnd.dxf';
+export const ARTWORK_FILES = '.svg,.dxf,.png,.jpg,.jpeg,.webp,image/svg+xml,image/vnd.dxf';
 
 /** Brings files of artwork and puts each into the thing in hand; says why where one cannot be. */
 export async function bringArtwork(files: Iterable<File>, edits: SheetEdits): Promise<void> {

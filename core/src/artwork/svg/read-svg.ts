@@ -50,7 +50,7 @@ export function readSvgArtwork(text: string): FileReading {
   const root = readElements(text);
   const walk = new Walk(root);
   walk.root(root);
-  return { elements: walk.elements, left: walk.left.list(), scale: scaleOf(root, walk.elements) };
+  return { elements: walk.elements, left: walk.left.list(), scale: scaleOf(root, walk.elements), picture: null };
 }
 
 /** What a unit of an SVG of no size may be, in pixels of CSS as it is read. */

@@ -34,6 +34,15 @@ export const artworkFields = {
     .default(null)
     .describe('Only these layers or groups of the file; null: all of them.'),
   join: lengthIn('join').default(0.1).describe('Gaps between ends of lines are closed up to this width, mm.'),
+  picture: z
+    .strictObject({
+      level: numberIn('level').nullable().default(null).describe('Darker is taken, 0 to 255; null: as it seems best.'),
+      smooth: numberIn('smooth').nullable().default(null).describe('Smoothed by so many pixels; null: by its grain.'),
+      speck: numberIn('speck').default(8).describe('Spots up to this area are left out, square pixels.'),
+      invert: z.boolean().default(false).describe('Light is taken in place of dark.'),
+    })
+    .prefault({})
+    .describe('How a picture is traced.'),
   repairs: z.array(repairSchema).max(2000).default([]).describe('Gaps that were decided by hand, one by one.'),
   lines: z
     .enum(['areas', 'lines'])

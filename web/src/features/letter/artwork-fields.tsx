@@ -19,6 +19,7 @@ import type { SheetEdits } from '@/job/sheet-edits';
 import { ArtworkLayers } from './artwork-layers';
 import { GapChart } from './gap-chart';
 import { GapList } from './gap-list';
+import { PictureFields } from './picture-fields';
 import css from './letter.module.css';
 
 /** From this share on it is told how many lengths a unit makes whole. */
@@ -145,6 +146,7 @@ export function ArtworkFields({
           />
         </>
       )}
+      {facts?.picture && <PictureFields item={item} facts={facts.picture} />}
       {facts && facts.layers.length > 1 && (
         <ArtworkLayers
           item={item}
@@ -153,46 +155,48 @@ export function ArtworkFields({
           onApart={(name) => edits.layerApart(item, namesOf(facts.layers), name)}
         />
       )}
-      <PanelSection title="Lines" aside={facts && `${facts.closing.open} open`}>
-        <Choices
-          label="Closed are"
-          value={item.lines}
-          onChange={(lines) => edit('Lines of artwork', (draft) => void (draft.lines = lines))}
-          options={[
-            { value: 'areas', label: 'Areas', title: 'What they go round' },
-            { value: 'lines', label: 'Lines', title: 'Followed by the tool' },
-          ]}
-        />
-        <LengthField
-          at="item.join"
-          label="Close gaps to"
-          value={item.join}
-          {...LIMITS.join}
-          onChange={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
-        />
-        {facts && facts.closing.joined.length + facts.closing.gaps.length > 0 && (
-          <GapChart
-            closed={facts.closing.joined.map(({ width }) => width)}
-            open={facts.closing.gaps.map(({ width }) => width)}
-            join={item.join}
-            onJoin={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
+      {!facts?.picture && (
+        <PanelSection title="Lines" aside={facts && `${facts.closing.open} open`}>
+          <Choices
+            label="Closed are"
+            value={item.lines}
+            onChange={(lines) => edit('Lines of artwork', (draft) => void (draft.lines = lines))}
+            options={[
+              { value: 'areas', label: 'Areas', title: 'What they go round' },
+              { value: 'lines', label: 'Lines', title: 'Followed by the tool' },
+            ]}
           />
-        )}
-        {facts && <Closed closing={facts.closing} />}
-        {facts && picture && drawn && (
-          <GapList
-            joined={facts.closing.joined}
-            gaps={facts.closing.gaps}
-            onSheet={(point) => sheetPoint(picture, drawn.at, sheetHeight, point)}
-            onDecide={(gap, kind) => edits.decideGap(item, gap, kind)}
+          <LengthField
+            at="item.join"
+            label="Close gaps to"
+            value={item.join}
+            {...LIMITS.join}
+            onChange={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
           />
-        )}
-        {item.repairs.length > 0 && (
-          <Button size="sm" variant="light" className="mt-2" onClick={() => edits.undecideGaps(item)}>
-            All {item.repairs.length === 1 ? 'gaps' : `${item.repairs.length} decided`} by their width again
-          </Button>
-        )}
-      </PanelSection>
+          {facts && facts.closing.joined.length + facts.closing.gaps.length > 0 && (
+            <GapChart
+              closed={facts.closing.joined.map(({ width }) => width)}
+              open={facts.closing.gaps.map(({ width }) => width)}
+              join={item.join}
+              onJoin={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
+            />
+          )}
+          {facts && <Closed closing={facts.closing} />}
+          {facts && picture && drawn && (
+            <GapList
+              joined={facts.closing.joined}
+              gaps={facts.closing.gaps}
+              onSheet={(point) => sheetPoint(picture, drawn.at, sheetHeight, point)}
+              onDecide={(gap, kind) => edits.decideGap(item, gap, kind)}
+            />
+          )}
+          {item.repairs.length > 0 && (
+            <Button size="sm" variant="light" className="mt-2" onClick={() => edits.undecideGaps(item)}>
+              All {item.repairs.length === 1 ? 'gaps' : `${item.repairs.length} decided`} by their width again
+            </Button>
+          )}
+        </PanelSection>
+      )}
       {facts && facts.left.length > 0 && <NotTaken left={facts.left} onWords={edits.addTheseWords} />}
     </>
   );

@@ -1,6 +1,9 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
 import { eq, inArray } from 'drizzle-orm';
+import { packPicture } from '@needlefile/core/artwork/packed';
+import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
+import { decodePicture, isPicture } from '@needlefile/pictures/decode';
 import type { BroughtArtwork } from '../../api/brought-artwork';
 import { db } from '../db/client';
 import { artworks } from '../db/schema';
@@ -12,7 +15,7 @@ export const MOST_ARTWORK_BYTES = 32 * 1024 * 1024;
 
 /** Checks that a file can be read, and keeps it as it came. The same file twice is kept once. */
 export async function addArtwork(fileName: string, file: Uint8Array, signal: AbortSignal): Promise<BroughtArtwork> {
-  await inspectArtwork(file, signal);
+  await inspectArtwork(await decoded(file), signal);
   const sha256 = createHash('sha256').update(file).digest('hex');
   const id = `art-${sha256.slice(0, 24)}`;
   await db()
@@ -22,11 +25,22 @@ export async function addArtwork(fileName: string, file: Uint8Array, signal: Abo
   return { id, fileName };
 }
 
-/** The file of artwork, as it came. @throws Refusal 404 */
+/** A picture as its shades; any other file as it came. @throws Refusal 422 where a picture cannot be decoded */
+async function decoded(file: Uint8Array): Promise<Uint8Array> {
+  if (!isPicture(file)) return file;
+  try {
+    return packPicture(await decodePicture(file));
+  } catch (error) {
+    if (error instanceof UnreadableArtwork) throw new Refusal(422, error.message);
+    throw error;
+  }
+}
+
+/** The file of artwork, as those who draw it take it. @throws Refusal 404 */
 export async function artworkBytes(id: string): Promise<Uint8Array> {
   const [row] = await db().select({ bytes: artworks.bytes }).from(artworks).where(eq(artworks.id, id));
   if (!row) throw new Refusal(404, 'There is no such artwork here.');
-  return new Uint8Array(row.bytes);
+  return decoded(new Uint8Array(row.bytes));
 }
 
 /** Files of artwork by id, of those that are here. */
@@ -36,5 +50,7 @@ export async function artworksOf(ids: readonly string[]): Promise<Record<string,
     .select({ id: artworks.id, bytes: artworks.bytes })
     .from(artworks)
     .where(inArray(artworks.id, [...ids]));
-  return Object.fromEntries(rows.map(({ id, bytes }) => [id, new Uint8Array(bytes)]));
+  return Object.fromEntries(
+    await Promise.all(rows.map(async ({ id, bytes }) => [id, await decoded(new Uint8Array(bytes))] as const)),
+  );
 }

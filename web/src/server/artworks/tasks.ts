@@ -1,4 +1,5 @@
 import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { PLAIN_TRACE, trace } from '@needlefile/core/artwork/trace';
 import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
 
 /** Why a file of artwork cannot be used; null where it can. */
@@ -7,8 +8,9 @@ export type ArtworkVerdict = { readonly refused: string | null };
 /** Reads a file of artwork. To be run in a thread of its own: a hostile file can take its time and memory. */
 export function run(file: Uint8Array): Promise<ArtworkVerdict> {
   try {
-    const { elements, left } = readArtwork(file);
-    if (elements.length > 0) return Promise.resolve({ refused: null });
+    const { elements, left, picture } = readArtwork(file);
+    if (elements.length > 0 || (picture && trace(picture, PLAIN_TRACE).contours.length > 0))
+      return Promise.resolve({ refused: null });
     const what = left.map(({ kind, count }) => `${count} × ${kind}`).join(', ');
     return Promise.resolve({
       refused: `There is nothing in the file that can be cut or engraved${what ? `: only ${what}` : ''}.`,

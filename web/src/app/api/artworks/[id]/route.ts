@@ -1,7 +1,7 @@
 import { artworkBytes } from '@/server/artworks/artworks';
 import { answer } from '@/server/http';
 
-/** The file as it came. It is never shown as a page: it may have scripts in it. */
+/** The file, a picture decoded. It is never shown as a page: it may have scripts in it. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(request, async () => {
     const { id } = await params;

@@ -1,0 +1,47 @@
+import type { GreyPicture } from '@needlefile/core/artwork/grey-picture';
+import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
+import sharp, { type Metadata, type Sharp } from 'sharp';
+
+/** What pictures begin with. */
+const STARTS: readonly (readonly number[])[] = [
+  [0x89, 0x50, 0x4e, 0x47],
+  [0xff, 0xd8, 0xff],
+  // RIFF, as WebP is.
+  [0x52, 0x49, 0x46, 0x46],
+];
+
+/** More could be traced, but not in a time that anybody waits. */
+const MOST_PIXELS = 24_000_000;
+
+/** Whether a file is a PNG, a JPEG or a WebP picture. */
+export const isPicture = (bytes: Uint8Array): boolean =>
+  STARTS.some((start) => start.every((byte, i) => bytes[i] === byte));
+
+/**
+ * Decodes a picture into shades of grey over white, the way up that it is meant to be seen.
+ * @throws UnreadableArtwork where it is damaged or too large
+ */
+export async function decodePicture(bytes: Uint8Array): Promise<GreyPicture> {
+  const picture = (): Sharp => sharp(bytes, { limitInputPixels: false, failOn: 'error' });
+  const metadata = await picture()
+    .metadata()
+    .catch((): Metadata => {
+      throw new UnreadableArtwork('The picture is damaged. Open it in another program and save it again.');
+    });
+  const { width, height, density } = metadata;
+  if (width * height > MOST_PIXELS)
+    throw new UnreadableArtwork(
+      `The picture has ${Math.round((width * height) / 1e6)} million pixels, and 24 are enough. Save it smaller.`,
+    );
+  const { data, info } = await picture()
+    .rotate()
+    .flatten({ background: '#ffffff' })
+    .greyscale()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+    .catch(() => {
+      throw new UnreadableArtwork('The picture is damaged or cut short. Open it in another program and save it again.');
+    });
+  const pixels = info.channels === 1 ? data : data.filter((_, i) => i % info.channels === 0);
+  return { width: info.width, height: info.height, pixels: new Uint8Array(pixels), dotsPerInch: density ?? null };
+}
