@@ -34,8 +34,10 @@ export interface Trace {
   readonly level: number;
 }
 
-/** Points of a ring are set so far apart, and may lie so far off the curves that are fitted to them, pixels. */
-const [STEP, TOLERANCE] = [0.5, 0.15];
+/** Points of a ring are set so far apart, pixels. */
+const STEP = 0.5;
+/** They may lie so far off the curves fitted to them, pixels, and further by this share of what was smoothed. */
+const [TOLERANCE, BY_SMOOTHING] = [0.15, 0.2];
 
 /**
  * Traces a picture: rings between light and dark at sub-pixel places, moved to where light and dark are even, parted at
@@ -44,14 +46,16 @@ const [STEP, TOLERANCE] = [0.5, 0.15];
 export function trace(picture: GreyPicture, plan: TracePlan): Trace {
   const shown: GreyPicture = plan.invert ? { ...picture, pixels: picture.pixels.map((shade) => 255 - shade) } : picture;
   const raw = shadesOf(shown);
-  const shades = smoothed(raw, plan.smooth ?? smoothingFor(raw));
+  const smooth = plan.smooth ?? smoothingFor(raw);
+  const shades = smoothed(raw, smooth);
   const level = plan.level ?? levelOf(shades);
   const rings = ringsOf(shades, level);
   const kept = rings.filter((ring) => Math.abs(ringArea(ring)) > plan.speck);
   const even = kept.map((ring) => resampled(ring, STEP));
   const blur = blurOf(even, shades);
   const up = ({ x, y }: Point): Point => ({ x: x - RIM + 0.5, y: picture.height - (y - RIM + 0.5) });
-  const contours = even.map((ring) => fittedRing(ring.map(up), refined(ring, shades).map(up), blur));
+  const tolerance = TOLERANCE + BY_SMOOTHING * smooth;
+  const contours = even.map((ring) => fittedRing(ring.map(up), refined(ring, shades).map(up), blur, tolerance));
   return { contours, specks: rings.length - kept.length, level };
 }
 
@@ -59,15 +63,15 @@ export function trace(picture: GreyPicture, plan: TracePlan): Trace {
  * @param ring as the level parts it: corners are told by it
  * @param fine the same with each point moved to where its edge is, which holds only where no corner is near
  */
-function fittedRing(ring: readonly Point[], fine: readonly Point[], blur: number): Contour {
+function fittedRing(ring: readonly Point[], fine: readonly Point[], blur: number, tolerance: number): Contour {
   const rough = cornersOf(ring, STEP, blur);
-  if (rough.length === 0) return smoothRing(fine);
+  if (rough.length === 0) return smoothRing(fine, tolerance);
   const isNear = nearCorners(ring.length, rough);
   const points = ring.map((point, i) => (isNear[i] ? point : fine[i]!));
   const corners = rough.map((corner, i) => sharpened(corner, rough.at(i - 1)!, rough[(i + 1) % rough.length]!, points));
   const segments = corners.flatMap((corner, i) => {
     const next = corners[(i + 1) % corners.length]!;
-    return fitCurve(between(points, corner, next), TOLERANCE, { out: corner.out, into: next.into });
+    return fitCurve(between(points, corner, next), tolerance, { out: corner.out, into: next.into });
   });
   return { segments, closed: true };
 }
@@ -137,19 +141,19 @@ function evened(points: readonly Point[], isRing: boolean): Point[] {
 }
 
 /** A ring without corners: a circle where it is one; else begun anew where its first piece ends. */
-function smoothRing(ring: readonly Point[]): Contour {
+function smoothRing(ring: readonly Point[], tolerance: number): Contour {
   const round = circleThrough(ring);
-  if (round && round.off <= TOLERANCE) {
+  if (round && round.off <= tolerance) {
     const { segments } = circle(round.centre, round.radius, '');
     return ringArea(ring) > 0 ? { segments, closed: true } : reverseContour({ segments, closed: true });
   }
   const even = evened(ring, true);
   const around = (start: number): Point[] => [...even.slice(start), ...even.slice(0, start), even[start]!];
-  const [first] = fitCurve(around(0), TOLERANCE, { out: null, into: null });
+  const [first] = fitCurve(around(0), tolerance, { out: null, into: null });
   const start = nearestIndex(even, first!.to);
   const points = around(start);
   const way = tangentAround(even, start);
-  return { segments: fitCurve(points, TOLERANCE, { out: way, into: way }), closed: true };
+  return { segments: fitCurve(points, tolerance, { out: way, into: way }), closed: true };
 }
 
 function nearestIndex(points: readonly Point[], to: Point): number {

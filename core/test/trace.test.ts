@@ -1,0 +1,194 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fitCurve } from '../src/artwork/fit-curve.ts';
+import type { GreyPicture } from '../src/artwork/picture/grey-picture.ts';
+import { packPicture, unpackPicture } from '../src/artwork/picture/packed.ts';
+import { PLAIN_TRACE, trace } from '../src/artwork/picture/trace.ts';
+import { joinBounds } from '../src/geometry/bounds.ts';
+import { flatten, isConnected, placeContour, type Region } from '../src/geometry/contour.ts';
+import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
+import { knockOut, weldRegions } from '../src/geometry/kernel/boolean.ts';
+import { cross, distanceToSpan, dot, type Point } from '../src/geometry/point.ts';
+import { pointAt, tangentAt } from '../src/geometry/segment.ts';
+import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
+import { turnRegion } from '../src/geometry/turn.ts';
+import { layOut, PLAIN } from '../src/lettering/layout.ts';
+import { drawn } from './raster.ts';
+import { faceOf } from './workshop.ts';
+
+/** A region turned and set off the grid of pixels, with the size of a picture that holds it. */
+function placed(region: Region, turn: number) {
+  const turned = turnRegion(region, turn);
+  const { minX, minY, maxX, maxY } = joinBounds(turned.map(contourBounds));
+  return {
+    region: turned.map((contour) => placeContour(contour, 1, 10.3 - minX, 10.7 - minY)),
+    width: Math.ceil(maxX - minX) + 21,
+    height: Math.ceil(maxY - minY) + 21,
+  };
+}
+
+const lettersOf = (words: string, face: string, capHeight: number): Region =>
+  weldRegions(
+    layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faceOf(face)).letters.map(
+      ({ contours }) => contours,
+    ),
+  );
+
+const points = (region: Region): Point[] =>
+  region.flatMap(({ segments }) => segments.flatMap((segment) => [0, 0.25, 0.5, 0.75].map((t) => pointAt(segment, t))));
+
+/** How far points of one lie from the edges of the other, on the whole and at worst. */
+function apart(a: Region, b: Region): { readonly mean: number; readonly worst: number } {
+  const edges = b.map((contour) => flatten(contour, 0.01));
+  const distances = points(a).map((point) =>
+    Math.min(
+      ...edges.map((ring) =>
+        Math.min(...ring.map((from, i) => distanceToSpan(point, from, ring[(i + 1) % ring.length]!))),
+      ),
+    ),
+  );
+  return { mean: distances.reduce((sum, each) => sum + each, 0) / distances.length, worst: Math.max(...distances) };
+}
+
+const corners = (region: Region): Point[] =>
+  region.flatMap(({ segments }) =>
+    segments.flatMap((segment, i) => {
+      const [a, b] = [tangentAt(segment, 1), tangentAt(segments[(i + 1) % segments.length]!, 0)];
+      return Math.abs(Math.atan2(cross(a, b), dot(a, b))) > (20 * Math.PI) / 180 ? [segment.to] : [];
+    }),
+  );
+const nodes = (region: Region): number => region.reduce((sum, { segments }) => sum + segments.length, 0);
+
+const star = polygon(
+  Array.from({ length: 10 }, (_, i) => {
+    const [radius, angle] = [i % 2 === 0 ? 90 : 40, (i * Math.PI) / 5];
+    return { x: radius * Math.cos(angle), y: radius * Math.sin(angle) };
+  }),
+  '',
+);
+const board = roundedRectangle({ minX: 0, minY: 0, maxX: 200, maxY: 120 }, 20, '');
+const CASES: readonly {
+  readonly name: string;
+  readonly shape: Region;
+  readonly turn?: number;
+  readonly blur?: number;
+  readonly grain?: number;
+  /** Limits, pixels; nodes as a multiple of the truth's. */
+  readonly mean: number;
+  readonly worst: number;
+  readonly nodes: number;
+}[] = [
+  { name: 'a board with round corners', shape: [board], mean: 0.05, worst: 0.3, nodes: 1 },
+  { name: 'the board turned', shape: [board], turn: 17, mean: 0.1, worst: 0.6, nodes: 1.6 },
+  { name: 'a disc', shape: [circle({ x: 0, y: 0 }, 60, '')], mean: 0.02, worst: 0.05, nodes: 1 },
+  { name: 'a star', shape: [star], turn: 7, mean: 0.03, worst: 0.1, nodes: 1.2 },
+  { name: 'a blurred star', shape: [star], turn: 7, blur: 1.2, mean: 0.05, worst: 0.3, nodes: 1 },
+  { name: 'a grainy star', shape: [star], turn: 7, blur: 0.5, grain: 40, mean: 0.12, worst: 0.7, nodes: 2 },
+  { name: 'upright letters', shape: lettersOf('Way', 'overpass-bold', 120), mean: 0.1, worst: 1.5, nodes: 1 },
+  { name: 'letters with serifs', shape: lettersOf('Rg', 'vollkorn-bold', 120), mean: 0.12, worst: 1, nodes: 1 },
+  {
+    name: 'script, blurred',
+    shape: lettersOf('Fenny', 'grand-hotel', 90),
+    blur: 0.5,
+    mean: 0.15,
+    worst: 1.5,
+    nodes: 1,
+  },
+];
+
+describe('a traced picture', () => {
+  it.each(CASES)('of $name is as it was drawn, in few nodes', ({ shape, turn = 0, blur, grain, ...most }) => {
+    const { region, width, height } = placed(shape, turn);
+    const { contours } = trace(drawn(region, width, height, blur, grain), PLAIN_TRACE);
+    expect(contours).toHaveLength(region.length);
+    for (const contour of contours) expect(isConnected(contour, 1e-6)).toBe(true);
+    // Dark to the left: holes run the other way round.
+    expect(contours.reduce((sum, contour) => sum + contourArea(contour), 0) / regionArea(region)).toBeCloseTo(1, 2);
+    const [there, back] = [apart(contours, region), apart(region, contours)];
+    expect((there.mean + back.mean) / 2).toBeLessThan(most.mean);
+    expect(Math.max(there.worst, back.worst)).toBeLessThan(most.worst);
+    expect(nodes(contours)).toBeLessThanOrEqual(most.nodes * nodes(region));
+  });
+
+  it.each([0, 1.2])('finds every corner of a star and no other, blurred by %s pixels', (blur) => {
+    const { region, width, height } = placed([star], 7);
+    const found = corners(trace(drawn(region, width, height, blur), PLAIN_TRACE).contours);
+    expect(found).toHaveLength(10);
+    for (const corner of corners(region))
+      expect(Math.min(...found.map((other) => Math.hypot(other.x - corner.x, other.y - corner.y)))).toBeLessThan(0.3);
+  });
+
+  it('is the same edge wherever it lies between pixels, and in light that is uneven', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.boolean(), (off, isUneven) => {
+        const picture = drawn([roundedRectangle({ minX: 20 + off, minY: 20, maxX: 80, maxY: 70 }, 0, '')], 100, 90);
+        const lit = picture.pixels.map((shade, i) => (isUneven ? 40 + shade * (0.4 + (0.4 * (i % 100)) / 100) : shade));
+        const { contours } = trace({ ...picture, pixels: lit }, PLAIN_TRACE);
+        expect(joinBounds(contours.map(contourBounds)).minX).toBeCloseTo(20 + off, isUneven ? 0 : 1);
+        expect(contours).toHaveLength(1);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it('leaves spots out and counts them, takes light for dark, and goes by a level that is given', () => {
+    const region = [placeContour(board, 1, 15, 15)];
+    const picture = drawn(region, 240, 160);
+    const counts = (shown: GreyPicture, speck = PLAIN_TRACE.speck) => {
+      const { specks, contours } = trace(shown, { ...PLAIN_TRACE, speck });
+      return [specks, contours.length];
+    };
+    const spotted = drawn([...region, roundedRectangle({ minX: 4, minY: 4, maxX: 6, maxY: 6 }, 0, '')], 240, 160);
+    expect([counts(picture), counts(spotted), counts(spotted, 0)]).toEqual([
+      [0, 1],
+      [1, 1],
+      [0, 2],
+    ]);
+    const night = { ...picture, pixels: picture.pixels.map((shade) => 255 - shade) };
+    const inverted = trace(night, { ...PLAIN_TRACE, invert: true }).contours;
+    expect(knockOut(inverted, trace(picture, PLAIN_TRACE).contours)).toEqual([]);
+    expect(trace(picture, { ...PLAIN_TRACE, level: 0 }).contours).toEqual([]);
+    const blank = { width: 4, height: 3, pixels: new Uint8Array(12).fill(255), dotsPerInch: null };
+    expect(trace(blank, PLAIN_TRACE).contours).toEqual([]);
+  });
+
+  it('goes from the server in one piece, or is refused', () => {
+    const picture = { width: 3, height: 2, pixels: Uint8Array.of(0, 10, 20, 30, 40, 255), dotsPerInch: 300 };
+    expect(unpackPicture(packPicture(picture))).toEqual(picture);
+    expect(() => unpackPicture(packPicture(picture).subarray(0, -1))).toThrow('cut short');
+  });
+});
+
+describe('a fitted curve', () => {
+  it('passes every point within its tolerance, from the first to the last', () => {
+    const step = fc.record({
+      turn: fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+      many: fc.integer({ min: 2, max: 30 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(step, { minLength: 1, maxLength: 6 }),
+        fc.constantFrom(0.05, 0.2, 0.5),
+        (steps, tolerance) => {
+          const own: Point[] = [{ x: 0, y: 0 }];
+          let heading = 0;
+          for (const { turn, many } of steps)
+            for (let i = 0; i < many; i++) {
+              heading += turn;
+              const { x, y } = own.at(-1)!;
+              own.push({ x: x + Math.cos(heading), y: y + Math.sin(heading) });
+            }
+          const segments = fitCurve(own, tolerance, { out: null, into: null });
+          expect(isConnected({ segments, closed: false }, 1e-9)).toBe(true);
+          expect([segments[0]!.from, segments.at(-1)!.to]).toEqual([own[0], own.at(-1)]);
+          const edge = flatten({ segments, closed: false }, 0.005);
+          for (const point of own) {
+            const off = Math.min(...edge.slice(1).map((to, i) => distanceToSpan(point, edge[i]!, to)));
+            expect(off).toBeLessThan(1.6 * tolerance + 0.03);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
