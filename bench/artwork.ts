@@ -89,6 +89,7 @@ export function benchArtwork(): void {
     lines: 'areas' as const,
     layers: null,
     repairs: [],
+    refit: null,
     picture: PLAIN_TRACE,
   };
   row('and what it draws, as areas', () => artworkForm(read, plan), union, few);

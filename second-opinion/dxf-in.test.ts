@@ -43,7 +43,16 @@ describe('DXF files of another program', () => {
       const areas = read.elements.filter(({ kind }) => kind === 'area');
       const { areas: taken } = artworkForm(
         { ...read, elements: areas },
-        { mmPerUnit: 1, factor: 1, join: 0, lines: 'lines', layers: null, repairs: [], picture: PLAIN_TRACE },
+        {
+          mmPerUnit: 1,
+          factor: 1,
+          join: 0,
+          lines: 'lines',
+          layers: null,
+          repairs: [],
+          refit: null,
+          picture: PLAIN_TRACE,
+        },
       );
       const area = taken.reduce((sum, contour) => sum + contourArea(contour), 0);
       expect(Math.abs(area - truth.area), about).toBeLessThan(0.05 + truth.area / 1000);

@@ -1,5 +1,4 @@
 import { parseArgs } from 'node:util';
-import { LIMITS } from '@needlefile/core/recipe/schema';
 import { parseLength } from '@needlefile/core/units/length';
 
 /** A fault the person at the command line can mend: its message is all they need. */
@@ -26,10 +25,10 @@ export function positive(text: string, option: string): number {
   return value;
 }
 
-/** A length in mm, or with a unit. */
-export function lengthOf(text: string, option: string): number {
+/** A length in mm, or with a unit, within limits. */
+export function lengthOf(text: string, option: string, { least, most }: { least: number; most: number }): number {
   const parsed = parseLength(text, 'mm');
-  if (!parsed.ok || parsed.mm < 0 || parsed.mm > LIMITS.join.most)
-    throw new UsageError(`${option} takes a length up to ${LIMITS.join.most} mm, and not “${text}”.`);
+  if (!parsed.ok || parsed.mm < least || parsed.mm > most)
+    throw new UsageError(`${option} takes a length from ${least} to ${most} mm, and not “${text}”.`);
   return parsed.mm;
 }

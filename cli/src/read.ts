@@ -5,6 +5,7 @@ import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
 import { writeDxf } from '@needlefile/core/formats/dxf/dxf-writer';
 import { writeSvg } from '@needlefile/core/formats/svg/svg-writer';
 import { readAnyArtwork } from './artwork-file.ts';
+import { LIMITS } from '@needlefile/core/recipe/schema';
 import { lengthOf, onlyFile, parse, positive, UsageError } from './arguments.ts';
 import { bytesOf, makeFolder } from './files.ts';
 import { readingOf } from './reading-report.ts';
@@ -19,13 +20,15 @@ export async function readCommand(args: string[]): Promise<number> {
     out: { type: 'string' },
     scale: { type: 'string' },
     join: { type: 'string', default: '0.1' },
+    simplify: { type: 'string' },
     json: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'read', 'FILE');
   if (typeof values.out !== 'string') throw new UsageError('Say where the files go: --out DIR');
   const options = {
     mmPerUnit: values.scale === undefined ? null : positive(String(values.scale), '--scale'),
-    join: lengthOf(String(values.join), '--join'),
+    join: lengthOf(String(values.join), '--join', LIMITS.join),
+    refit: values.simplify === undefined ? null : lengthOf(String(values.simplify), '--simplify', LIMITS.refit),
   };
   const begin = performance.now();
   const bytes = await bytesOf(file);

@@ -2,7 +2,7 @@ import type { ReadingReport } from './reading-report.ts';
 
 /** What became of a file, for a person. */
 export function readingLines(report: ReadingReport & { readonly seconds: number }): string[] {
-  const { size, scale, closed, open, gaps, doubles, overshoots, crossings, found, words, seconds } = report;
+  const { size, scale, closed, open, gaps, doubles, overshoots, crossings, nodes, found, words, seconds } = report;
   const mended = gaps.filter((gap) => gap.mended);
   const wider = gaps.filter((gap) => !gap.mended);
   const widest = Math.max(0, ...mended.map(({ width }) => width));
@@ -18,6 +18,9 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
       ? [`${doubles.count} lines lay on others, ${doubles.length} mm in all: each counts once.`]
       : []),
     ...(overshoots.length > 0 ? [`${overshoots.length} corners where lines ran past each other cut back.`] : []),
+    ...(nodes.after < nodes.before
+      ? [`${nodes.before} nodes became ${nodes.after}, ${Number(nodes.off.toFixed(4))} mm off at most.`]
+      : []),
     ...crossings.map(([x, y]) => `A contour crosses itself at (${x}, ${y}).`),
     ...Object.entries(found).map(([kind, count]) => `Not taken as it is: ${count} x ${kind}.`),
     ...words.map((text) => `Text: ${text}`),

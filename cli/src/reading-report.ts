@@ -1,5 +1,5 @@
 import type { ArtworkLayer, ArtworkPlan } from '@needlefile/core/artwork/form';
-import { artworkLayers, tracedWhere } from '@needlefile/core/artwork/form';
+import { addNodes, artworkLayers, tracedWhere } from '@needlefile/core/artwork/form';
 import { joinClosings } from '@needlefile/core/artwork/closing';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
@@ -15,6 +15,8 @@ export interface ReadOptions {
   readonly mmPerUnit: number | null;
   /** mm */
   readonly join: number;
+  /** mm; null: nodes stay as they are. */
+  readonly refit: number | null;
 }
 
 /** What a file comes to: a drawing in mm of all that was taken, and an account of all that arrived. */
@@ -42,6 +44,7 @@ export interface ReadingReport {
   readonly crossings: readonly Place[];
   readonly open: number;
   readonly closed: number;
+  readonly nodes: { readonly before: number; readonly after: number; readonly off: number };
   /** What was left out, or is not as the file has it, by kind. */
   readonly found: Readonly<Record<string, number>>;
   readonly words: readonly string[];
@@ -98,6 +101,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
       crossings,
       open,
       closed: contours.length - open,
+      nodes: addNodes(layers.map(({ nodes }) => nodes)),
       found,
       words: left.find(({ kind }) => kind === 'text')?.what ?? [],
       layers: layers.map((layer) => ({

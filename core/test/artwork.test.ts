@@ -22,6 +22,7 @@ const PLAN: ArtworkPlan = {
   lines: 'areas',
   layers: null,
   repairs: [],
+  refit: null,
   picture: PLAIN_TRACE,
 };
 const formOf = (body: string, plan: Partial<ArtworkPlan> = {}) =>

@@ -1,15 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fitCurve } from '../src/artwork/fit-curve.ts';
+import { fitCurve } from '../src/artwork/fitting/fit-curve.ts';
 import type { GreyPicture } from '../src/artwork/picture/grey-picture.ts';
 import { packPicture, unpackPicture } from '../src/artwork/picture/packed.ts';
 import { PLAIN_TRACE, trace } from '../src/artwork/picture/trace.ts';
 import { joinBounds } from '../src/geometry/bounds.ts';
-import { flatten, isConnected, placeContour, type Region } from '../src/geometry/contour.ts';
+import { refit } from '../src/artwork/fitting/refit.ts';
+import { flatten, isConnected, placeContour, type Contour, type Region } from '../src/geometry/contour.ts';
 import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { knockOut, weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { cross, distanceToSpan, dot, type Point } from '../src/geometry/point.ts';
-import { pointAt, tangentAt } from '../src/geometry/segment.ts';
+import { pointAt, segmentLength, tangentAt } from '../src/geometry/segment.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { turnRegion } from '../src/geometry/turn.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
@@ -190,5 +191,45 @@ describe('a fitted curve', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('a contour of many nodes', () => {
+  /** As programs write curves: short lines, each end off by a little. */
+  const dense = (contour: Contour, step: number, noise: number): Contour => {
+    let state = 3;
+    const off = () => noise * ((state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 31 - 1);
+    const ring = contour.segments.flatMap((segment) => {
+      const count = Math.ceil(segmentLength(segment) / step);
+      return Array.from({ length: count }, (_, i) => {
+        const { x, y } = pointAt(segment, i / count);
+        return { x: x + off(), y: y + off() };
+      });
+    });
+    return polygon(ring, '');
+  };
+  it.each([
+    ['a board', board, 0, 8],
+    ['a board, noisily drawn', board, 0.01, 12],
+    ['a star', star, 0, 10],
+    ['a disc', circle({ x: 0, y: 0 }, 60, ''), 0.005, 2],
+  ] as const)('of %s is fitted with few, within its tolerance', (_, contour, noise, most) => {
+    const many = dense(contour, 0.3, noise);
+    const { contour: fitted, before, after, off } = refit(many, 0.05);
+    expect(before).toBe(many.segments.length);
+    expect(after).toBeLessThanOrEqual(most);
+    expect([fitted.segments.length, fitted.closed, isConnected(fitted, 1e-6)]).toEqual([after, true, true]);
+    expect(off).toBeLessThanOrEqual(0.05);
+    expect(apart([fitted], [contour]).worst).toBeLessThan(0.05 + noise);
+    expect(corners([fitted])).toHaveLength(contour === star ? 10 : 0);
+    expect(contourArea(fitted) / contourArea(contour)).toBeCloseTo(1, 3);
+  });
+
+  it('stays as it is where little would be saved, or it has few', () => {
+    const zigzag = polygon(
+      Array.from({ length: 60 }, (_, i) => ({ x: i < 30 ? i : 59 - i, y: (i < 30 ? 0 : 20) + (i % 2) })),
+      '',
+    );
+    for (const contour of [star, board, zigzag]) expect(refit(contour, 0.02).contour).toBe(contour);
   });
 });

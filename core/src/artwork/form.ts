@@ -5,6 +5,7 @@ import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boo
 import { closeLines } from './closing/close-lines.ts';
 import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
 import type { Decided } from './closing/decided.ts';
+import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 import { trace, type TracePlan } from './picture/trace.ts';
 
@@ -16,6 +17,8 @@ export interface ArtworkPlan {
   /** Gaps are closed up to this, mm. */
   readonly join: number;
   readonly lines: 'areas' | 'lines';
+  /** Contours of many nodes are fitted anew within this, mm; null: they stay. */
+  readonly refit: number | null;
   /** Only these layers of the file; null: all. */
   readonly layers: readonly string[] | null;
   /** How a picture is traced. */
@@ -35,6 +38,7 @@ export interface ArtworkForm {
   /** What does not close, or is meant as lines. */
   readonly lines: readonly Contour[];
   readonly closing: Closing;
+  readonly nodes: NodeCount;
   /** What is to be told of a picture; null of what is drawn. */
   readonly picture: PictureFacts | null;
 }
@@ -51,6 +55,13 @@ export interface PictureFacts {
   readonly shades: readonly number[];
 }
 
+/** How many nodes there were and are, and how far contours lie off from where they were, mm. */
+export interface NodeCount {
+  readonly before: number;
+  readonly after: number;
+  readonly off: number;
+}
+
 /** What one layer of a file comes to, mm. */
 export interface ArtworkLayer {
   readonly name: string;
@@ -58,6 +69,7 @@ export interface ArtworkLayer {
   readonly closed: readonly Contour[];
   readonly open: readonly Contour[];
   readonly closing: Closing;
+  readonly nodes: NodeCount;
 }
 
 /**
@@ -89,7 +101,11 @@ export function artworkLayers({ elements, scale }: FileReading, plan: ArtworkPla
       lost: decided.filter((one) => lost.includes(one)).map(({ number }) => number),
       open: open.length,
     };
-    return { name, areas: areas.get(name) ?? [], closed, open, closing };
+    const fitted = refitted([...(areas.get(name) ?? []), ...closed], plan.refit);
+    const count = areas.get(name)?.length ?? 0;
+    const nodes = addNodes([fitted.nodes, countOf(open)]);
+    const [outlines, lines] = [fitted.contours.slice(0, count), fitted.contours.slice(count)];
+    return { name, areas: outlines, closed: lines, open, closing, nodes };
   });
 }
 
@@ -103,6 +119,7 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
     areas: weldAll([...layers.map(({ areas }) => areas), asAreas && closed.length > 0 ? weldEvenOdd(closed) : []]),
     lines: asAreas ? open : [...closed, ...open],
     closing: joinClosings(layers.map(({ closing }) => closing)),
+    nodes: addNodes(layers.map(({ nodes }) => nodes)),
     picture,
   };
 }
@@ -126,6 +143,28 @@ export function tracedWhere(
   const { width, height } = picture;
   return { elements: contours.length > 0 ? [area] : [], picture: { width, height, level, specks, shades } };
 }
+
+function refitted(contours: readonly Contour[], tolerance: number | null) {
+  if (tolerance === null) return { contours, nodes: countOf(contours) };
+  const all = contours.map((contour) => refit(contour, tolerance));
+  return { contours: all.map(({ contour }) => contour), nodes: addNodes(all) };
+}
+
+function countOf(contours: readonly Contour[]): NodeCount {
+  const count = contours.reduce((sum, { segments }) => sum + segments.length, 0);
+  return { before: count, after: count, off: 0 };
+}
+
+/** Counts of several in one. */
+export const addNodes = (counts: readonly NodeCount[]): NodeCount =>
+  counts.reduce(
+    (sum, { before, after, off }) => ({
+      before: sum.before + before,
+      after: sum.after + after,
+      off: Math.max(sum.off, off),
+    }),
+    { before: 0, after: 0, off: 0 },
+  );
 
 function weldAll(regions: readonly Region[]): Region {
   const some = regions.filter(({ length }) => length > 0);

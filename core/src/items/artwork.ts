@@ -23,12 +23,13 @@ const EMPTY: ItemForm = {
   artwork: null,
 };
 
-const planOf = ({ mmPerUnit, factor, join, lines, layers, picture, repairs }: ArtworkItem): ArtworkPlan => ({
+const planOf = ({ mmPerUnit, factor, join, lines, layers, refit, picture, repairs }: ArtworkItem): ArtworkPlan => ({
   mmPerUnit,
   factor,
   join,
   lines,
   layers,
+  refit,
   picture,
   repairs,
 });
@@ -55,6 +56,7 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     left: reading.left,
     closing: form.closing,
     layers: layersOf(reading),
+    nodes: form.nodes,
     picture: form.picture,
   };
   if (all.length === 0) return { ...EMPTY, artwork: facts };

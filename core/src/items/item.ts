@@ -1,6 +1,6 @@
 import type { FileLayer, FileReading, FileScale, LeftOut } from '../artwork/drawn.ts';
 import type { Closing } from '../artwork/closing/closing.ts';
-import type { PictureFacts } from '../artwork/form.ts';
+import type { NodeCount, PictureFacts } from '../artwork/form.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { TypeLines } from '../construct/places.ts';
 import type { Baseline } from '../construct/rails.ts';
@@ -17,6 +17,7 @@ export interface ArtworkFacts {
   readonly closing: Closing;
   /** Layers of the file that draw something, in their order. */
   readonly layers: readonly FileLayer[];
+  readonly nodes: NodeCount;
   readonly picture: PictureFacts | null;
 }
 

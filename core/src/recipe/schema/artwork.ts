@@ -34,6 +34,10 @@ export const artworkFields = {
     .default(null)
     .describe('Only these layers or groups of the file; null: all of them.'),
   join: lengthIn('join').default(0.1).describe('Gaps between ends of lines are closed up to this width, mm.'),
+  refit: lengthIn('refit')
+    .nullable()
+    .default(null)
+    .describe('Contours of many nodes are fitted anew with lines, arcs and curves within this, mm; null: they stay.'),
   picture: z
     .strictObject({
       level: numberIn('level').nullable().default(null).describe('Darker is taken, 0 to 255; null: as it seems best.'),

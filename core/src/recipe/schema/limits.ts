@@ -5,6 +5,7 @@ export const LIMITS = {
   sides: { least: 3, most: 120 },
   share: { least: 0.05, most: 0.98 },
   join: { least: 0, most: 20 },
+  refit: { least: 0.002, most: 2 },
   level: { least: 0, most: 255 },
   smooth: { least: 0, most: 5 },
   speck: { least: 0, most: 100_000 },

@@ -1,12 +1,13 @@
 'use client';
 
+import type { NodeCount } from '@needlefile/core/artwork/form';
 import type { Closing } from '@needlefile/core/artwork/closing';
 import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
 import type { Point } from '@needlefile/core/geometry/point';
 import { turnPointBy } from '@needlefile/core/geometry/turn';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/picture';
-import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
+import { formatLength, lengthWithUnit, type LengthUnit } from '@needlefile/core/units/length';
 import { useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Choices, Field } from '@/components/choices';
@@ -197,9 +198,30 @@ export function ArtworkFields({
           )}
         </PanelSection>
       )}
+      {facts && !facts.picture && (
+        <PanelSection title="Nodes" aside={facts.nodes.after}>
+          <LengthField
+            at="item.refit"
+            label="Fit anew within"
+            value={item.refit}
+            placeholder="as drawn"
+            {...LIMITS.refit}
+            onChange={(mm) => edit('Fewer nodes', (draft) => void (draft.refit = mm))}
+            onEmpty={() => edit('Nodes as drawn', (draft) => void (draft.refit = null))}
+            hint={fittedHint(item.refit, facts.nodes, unit)}
+          />
+        </PanelSection>
+      )}
       {facts && facts.left.length > 0 && <NotTaken left={facts.left} onWords={edits.addTheseWords} />}
     </>
   );
+}
+
+function fittedHint(refit: number | null, { before, after, off }: NodeCount, unit: LengthUnit): string {
+  if (refit === null) return 'Outlines of very many nodes are smoother, and run better, fitted with few.';
+  return after === before
+    ? 'Nothing was saved: all stays as drawn.'
+    : `${before} nodes became ${after}, ${lengthWithUnit(off, unit, unit === 'mm' ? 3 : 4)} off at most.`;
 }
 
 const namesOf = (layers: readonly { readonly name: string }[]): string[] => layers.map(({ name }) => name);

@@ -1,5 +1,5 @@
 import { cross, dot, subtract, type Point } from '../../geometry/point.ts';
-import { lineThrough, type Line } from '../line-through.ts';
+import { lineThrough, type Line } from './line-through.ts';
 
 /** A corner of a ring: where along it, and where the lines on either side of it meet. */
 export interface Corner {

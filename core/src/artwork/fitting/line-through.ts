@@ -1,4 +1,4 @@
-import { dot, subtract, type Point } from '../geometry/point.ts';
+import { dot, subtract, type Point } from '../../geometry/point.ts';
 
 /** A line through points. */
 export interface Line {

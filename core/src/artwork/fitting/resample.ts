@@ -1,5 +1,8 @@
 import { distance, mix, type Point } from '../../geometry/point.ts';
 
+/** Points of rings that are fitted lie so far apart, units. */
+export const STEP = 0.5;
+
 /** A closed ring at even steps along it. */
 export function resampled(ring: readonly Point[], step: number): Point[] {
   const lengths = ring.map((point, i) => distance(point, ring[(i + 1) % ring.length]!));

@@ -1,7 +1,7 @@
-import { arcOfTurn } from '../geometry/arc-from-ends.ts';
+import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
 import { lineThrough } from './line-through.ts';
-import { add, cross, distance, distanceToSpan, dot, scale, subtract, type Point } from '../geometry/point.ts';
-import { cubic, line, pointAt, tangentAt, type Segment } from '../geometry/segment.ts';
+import { add, cross, distance, distanceToSpan, dot, scale, subtract, type Point } from '../../geometry/point.ts';
+import { cubic, line, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
 
 /** Directions in which a fitted run leaves its first point and arrives at its last, unit vectors; null where free. */
 export interface Ends {
