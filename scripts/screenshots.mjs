@@ -87,7 +87,14 @@ await page
   .getByRole('region', { name: 'On the sheet' })
   .getByRole('button', { name: /Whistle emblem/ })
   .click();
+await page.getByRole('list', { name: 'Gaps' }).getByRole('button').first().scrollIntoViewIfNeeded();
 await shot('artwork');
+await open('Parcels crate, engine no. 2');
+await page
+  .getByRole('region', { name: 'On the sheet' })
+  .getByRole('button', { name: /Engine no. 2/ })
+  .click();
+await shot('picture');
 await open('Valve tag, injector');
 await station('Work order');
 await page.getByText('Paths', { exact: true }).click();

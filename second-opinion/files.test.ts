@@ -91,7 +91,7 @@ describe('released files', () => {
   ];
 
   it('are true in size, closed, alike in all three formats, and in the pieces that the report foretells', async () => {
-    for (const { id, text } of DEMO_ARTWORKS) writeFileSync(path.join(folder, id), text);
+    for (const { id, bytes } of DEMO_ARTWORKS) writeFileSync(path.join(folder, id), bytes);
     for (const [i, job] of jobs.entries()) expect(await release(job, i)).toBe(0);
     const verdict = execFileSync(
       '/usr/bin/python3',

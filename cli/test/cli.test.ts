@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import sharp from 'sharp';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { main } from '../src/main.ts';
 
@@ -102,6 +103,41 @@ describe('the command line', () => {
       ['--join', '1m'],
     ])
       expect(await run('read', open, '--out', out, ...wrong)).toMatchObject({ status: 2 });
+  });
+
+  it('traces a picture, and fits outlines of very many nodes anew', async () => {
+    const out = path.join(folder, 'fitted');
+    const wheel = Array.from({ length: 2000 }, (_, i) => {
+      const [angle, radius] = [(Math.PI * i) / 1000, i % 500 < 250 ? 40 : 30];
+      return `${50 + radius * Math.cos(angle)} ${50 + radius * Math.sin(angle)}`;
+    }).join('L');
+    const text = `<svg width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M${wheel}Z"/></svg>`;
+    const [drawn, picture] = ['wheel.svg', 'wheel.png'].map((name) => path.join(folder, name)) as [string, string];
+    writeFileSync(drawn, text);
+    writeFileSync(
+      picture,
+      await sharp(Buffer.from(text), { density: 300 })
+        .resize(600, 600)
+        .flatten({ background: '#fff' })
+        .png()
+        .toBuffer(),
+    );
+    const told = async (...args: string[]) =>
+      JSON.parse((await run('read', ...args, '--out', out, '--json')).stdout) as {
+        nodes: { before: number; after: number; off: number };
+        size: [number, number];
+        closed: number;
+      };
+    const { nodes } = await told(drawn, '--simplify', '0.03');
+    expect([nodes.before, nodes.after <= 16, nodes.off <= 0.03]).toEqual([2000, true, true]);
+    const traced = await told(picture, '--scale', String(100 / 600));
+    expect([traced.closed, traced.nodes.after <= 24]).toEqual([1, true]);
+    for (const side of traced.size) expect(Math.abs(side - 80)).toBeLessThan(0.1);
+    writeFileSync(picture, Buffer.from([0x89, 0x50, 0x4e, 0x47, 1, 2, 3]));
+    expect(await run('read', picture, '--out', out)).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('The picture is damaged'),
+    });
   });
 
   it('prints the recipe format as JSON Schema', async () => {

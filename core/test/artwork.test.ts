@@ -149,6 +149,9 @@ describe('artwork', () => {
       [0, 0],
       [0, 0],
     ]);
+    // A decision is of a layer, and of no other.
+    const elsewhere = jobOf(emblem({ join: 1, repairs: [{ kind: 'join', ...said, layer: 'elsewhere' }] }), files);
+    expect(elsewhere.assemblies[0]!.built.items[0]!.form.artwork!.closing.open).toBe(1);
     const repairs = [
       { kind: 'join', ...said },
       { kind: 'open', layer: '', from: [50, 50], to: [51, 50] },

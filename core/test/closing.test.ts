@@ -207,6 +207,12 @@ describe('closing lines', () => {
       ),
       { numRuns: 30 },
     );
+    // An arc past a line stays on its circle; of two crossings near an end only the nearer is one.
+    const dome = { closed: false, segments: [arc({ x: 0, y: 0 }, 10, -2, 184, '')] };
+    const [half] = closeLines([dome, run([-10.2, 0], [10.2, 0])], 0.5).closed;
+    expect(Math.abs(contourArea(half!))).toBeCloseTo(50 * Math.PI, 6);
+    const comb = [run([-9, 0], [0.2, 0]), run([0, 9], [0, -0.1]), run([0.1, 9], [0.1, -0.1])];
+    expect(closeLines(comb, 0.5).overshoots).toHaveLength(1);
     // Longer than may be cut, or past the middle of a line: both are as drawn.
     expect(closeLines([run([-0.8, 0], [10, 0]), run([0, -0.2], [0, 10])], 0.5).overshoots).toEqual([]);
     expect(closeLines([run([-5, 0], [10, 0]), run([0, -0.2], [0, 10])], 0.5).overshoots).toEqual([]);

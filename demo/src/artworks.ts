@@ -1,8 +1,10 @@
+import { readFileSync } from 'node:fs';
+
 /** A file of artwork that a demo job uses. */
 export interface DemoArtwork {
   readonly id: string;
   readonly fileName: string;
-  readonly text: string;
+  readonly bytes: Uint8Array;
 }
 
 /**
@@ -12,7 +14,7 @@ export interface DemoArtwork {
 export const WHISTLE_EMBLEM: DemoArtwork = {
   id: 'art-whistle-emblem',
   fileName: 'Whistle emblem.svg',
-  text: `<?xml version="1.0" encoding="UTF-8"?>
+  bytes: new TextEncoder().encode(`<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="400" height="400" viewBox="0 0 400 400">
   <title>Whistle emblem of the Pennywhistle Light Railway</title>
   <style>
@@ -40,7 +42,14 @@ export const WHISTLE_EMBLEM: DemoArtwork = {
   </g>
   <text x="200" y="380">Pennywhistle</text>
 </svg>
-`,
+`),
 };
 
-export const DEMO_ARTWORKS: readonly DemoArtwork[] = [WHISTLE_EMBLEM];
+/** A photograph of the engine's painted board: grainy, and darker at one side. */
+export const ENGINE_PICTURE: DemoArtwork = {
+  id: 'art-engine-picture',
+  fileName: 'Engine no. 2.jpg',
+  bytes: readFileSync(new URL('../files/engine.jpg', import.meta.url)),
+};
+
+export const DEMO_ARTWORKS: readonly DemoArtwork[] = [WHISTLE_EMBLEM, ENGINE_PICTURE];

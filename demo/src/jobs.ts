@@ -1,6 +1,6 @@
 import type { RecipeInput } from '@needlefile/core/recipe/read';
 import type { JobInput } from '@needlefile/core/recipe/schema';
-import { WHISTLE_EMBLEM } from './artworks.ts';
+import { ENGINE_PICTURE, WHISTLE_EMBLEM } from './artworks.ts';
 
 type Items = Exclude<NonNullable<JobInput['assemblies']>[number], { make: 'coupon' }>['items'];
 type ItemInput = NonNullable<Items>[number];
@@ -364,6 +364,30 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
               y: { own: 'cap middle', of: 'emblem', edge: 'middle' },
             },
           },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'Parcels crate, engine no. 2',
+    tags: ['Fenny Cross', 'crates'],
+    machine: 'co2-laser',
+    material: 'plywood',
+    thickness: 6,
+    assemblies: [
+      {
+        name: 'Crate lid',
+        make: 'engraved',
+        plate: { margin: 14, cornerRadius: 6, holes: null },
+        items: [
+          {
+            id: 'engine',
+            kind: 'artwork',
+            source: ENGINE_PICTURE.id,
+            fileName: ENGINE_PICTURE.fileName,
+            mmPerUnit: 0.25,
+          },
+          { id: 'words', words: 'PENNYWHISTLE PARCELS', face: 'barlow-condensed-semibold', size: capHeight(12) },
         ],
       },
     ],

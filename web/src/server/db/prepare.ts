@@ -26,8 +26,8 @@ try {
 }
 
 async function seed(): Promise<void> {
-  for (const { id, fileName, text } of DEMO_ARTWORKS) {
-    const bytes = Buffer.from(text);
+  for (const { id, fileName, bytes: own } of DEMO_ARTWORKS) {
+    const bytes = Buffer.from(own);
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     await db.insert(artworks).values({ id, sha256, fileName, bytes }).onConflictDoNothing();
   }
