@@ -125,6 +125,9 @@ export function ArtworkFields({
               <option value="">
                 {facts.scale.certain ? 'as the file says' : 'likeliest'}: {sizeAt(facts.scale.mmPerUnit)}
               </option>
+              {item.mmPerUnit !== null && facts.scale.offers.every(({ mmPerUnit }) => mmPerUnit !== item.mmPerUnit) && (
+                <option value={item.mmPerUnit}>as the job has it: {sizeAt(item.mmPerUnit)}</option>
+              )}
               {facts.scale.offers.map(({ mmPerUnit, name, whole }) => (
                 <option key={name} value={mmPerUnit}>
                   {name}: {sizeAt(mmPerUnit)}
