@@ -2,9 +2,11 @@
 import { artworkForm } from '../core/src/artwork/form.ts';
 import { closeLines } from '../core/src/artwork/closing/close-lines.ts';
 import { readArtwork } from '../core/src/artwork/read-artwork.ts';
-import { PLAIN_TRACE } from '../core/src/artwork/picture/trace.ts';
-import type { Contour } from '../core/src/geometry/contour.ts';
-import { line } from '../core/src/geometry/segment.ts';
+import { refit } from '../core/src/artwork/fitting/refit.ts';
+import { PLAIN_TRACE, trace } from '../core/src/artwork/picture/trace.ts';
+import { placeContour, type Contour } from '../core/src/geometry/contour.ts';
+import { line, portion } from '../core/src/geometry/segment.ts';
+import { drawn } from '../core/test/raster.ts';
 import { row, wasmUnion } from './timing.ts';
 
 /** Numbers that look like chance and are the same each time (Numerical Recipes, a linear congruence). */
@@ -93,4 +95,17 @@ export function benchArtwork(): void {
     picture: PLAIN_TRACE,
   };
   row('and what it draws, as areas', () => artworkForm(read, plan), union, few);
+  const page = wheels.map((wheel) => placeContour(wheel, 1.5, 25, 25));
+  const picture = drawn(page, 1600, 1600, 0.5);
+  const { contours } = trace(picture, PLAIN_TRACE);
+  row(`a picture of 1600 x 1600 traced: ${contours.length} outlines`, () => trace(picture, PLAIN_TRACE), union, few);
+  const dense = page.map((wheel): Contour => ({
+    closed: true,
+    segments: wheel.segments.flatMap((segment) =>
+      Array.from({ length: 10 }, (_, i) => portion(segment, i / 10, (i + 1) / 10)),
+    ),
+  }));
+  const nodes = (all: readonly Contour[]) => all.reduce((sum, { segments }) => sum + segments.length, 0);
+  const anew = dense.map((contour) => refit(contour, 0.05).contour);
+  row(`${nodes(dense)} nodes fitted anew: ${nodes(anew)}`, () => dense.map((each) => refit(each, 0.05)), union, few);
 }

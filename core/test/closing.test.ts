@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { closeLines } from '../src/artwork/closing/close-lines.ts';
+import { trimOvershoots } from '../src/artwork/closing/overshoots.ts';
 import { pairEnds, type LineEnd } from '../src/artwork/closing/pair-ends.ts';
 import { isConnected, type Contour } from '../src/geometry/contour.ts';
 import { withoutDoubles } from '../src/artwork/closing/doubled.ts';
@@ -211,6 +212,8 @@ describe('closing lines', () => {
     const dome = { closed: false, segments: [arc({ x: 0, y: 0 }, 10, -2, 184, '')] };
     const [half] = closeLines([dome, run([-10.2, 0], [10.2, 0])], 0.5).closed;
     expect(Math.abs(contourArea(half!))).toBeCloseTo(50 * Math.PI, 6);
+    const { contours: cut } = trimOvershoots([dome, run([-10.2, 0], [10.2, 0])], 0.5, 1e-4);
+    expect(cut.map(contourLength)).toEqual([expect.closeTo(10 * Math.PI, 6), expect.closeTo(20, 6)]);
     const comb = [run([-9, 0], [0.2, 0]), run([0, 9], [0, -0.1]), run([0.1, 9], [0.1, -0.1])];
     expect(closeLines(comb, 0.5).overshoots).toHaveLength(1);
     // Longer than may be cut, or past the middle of a line: both are as drawn.
