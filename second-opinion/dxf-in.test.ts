@@ -2,11 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { artworkForm } from '@needlefile/core/artwork/form';
-import { readArtwork } from '@needlefile/core/artwork/read-artwork';
-import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
-import { joinBounds } from '@needlefile/core/geometry/bounds';
-import { contourArea, contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
+import { artworkForm } from '../core/src/artwork/form.ts';
+import { readArtwork } from '../core/src/artwork/read-artwork.ts';
+import { PLAIN_TRACE } from '../core/src/artwork/picture/trace.ts';
+import { joinBounds } from '../core/src/geometry/bounds.ts';
+import { contourArea, contourBounds, contourLength } from '../core/src/geometry/contour-facts.ts';
 import { afterAll, describe, expect, it } from 'vitest';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-dxf-in-'));

@@ -110,6 +110,9 @@ describe('a DXF as artwork', () => {
     const { mmPerUnit, offers } = read({ ENTITIES: inches }).scale;
     expect(mmPerUnit).toBe(25.4);
     expect(offers[0]).toMatchObject({ name: 'inches', whole: 1 });
+    // Whole in every unit: then in one that makes it of a size to be worked.
+    const small = [2, 3, 4, 5, 6].flatMap((size, i) => [0, 'LINE', 10, 0, 20, i, 11, size, 21, i]);
+    expect(read({ ENTITIES: small }).scale.mmPerUnit).toBe(25.4);
   });
 
   it('is read with any line ending, and in the code page of its time', () => {

@@ -196,6 +196,9 @@ describe('artwork', () => {
       return widthOf(items[0]!.bounds);
     };
     expect(widthIn({})).toBeCloseTo(40, 6);
+    // Its origin is its middle.
+    const own = jobOf(emblem({}), files).assemblies[0]!.built.items[0]!.form.bounds;
+    expect([own.minX + own.maxX, own.minY + own.maxY]).toEqual([expect.closeTo(0, 9), expect.closeTo(0, 9)]);
     expect(widthIn({ factor: 2 })).toBeCloseTo(80, 6);
     // A unit of this file is a pixel of 96 to the inch.
     expect(widthIn({ mmPerUnit: 25.4 / 72 })).toBeCloseTo((40 * 96) / 72, 6);

@@ -153,6 +153,19 @@ describe('a traced picture', () => {
     expect(trace(blank, PLAIN_TRACE).contours).toEqual([]);
   });
 
+  it('parts or joins what touches at a corner by which is more', () => {
+    const square = (x: number, y: number) => roundedRectangle({ minX: x, minY: y, maxX: x + 12, maxY: y + 12 }, 0, '');
+    for (const touching of [
+      [square(10, 10), square(22, 22)],
+      [square(10, 22), square(22, 10)],
+    ]) {
+      const counts = [60, 200].map(
+        (level) => trace(drawn(touching, 44, 44), { ...PLAIN_TRACE, level }).contours.length,
+      );
+      expect(counts).toEqual([2, 1]);
+    }
+  });
+
   it('goes from the server in one piece, or is refused', () => {
     const picture = { width: 3, height: 2, pixels: Uint8Array.of(0, 10, 20, 30, 40, 255), dotsPerInch: 300 };
     expect(unpackPicture(packPicture(picture))).toEqual(picture);
@@ -223,6 +236,18 @@ describe('a contour of many nodes', () => {
     expect(apart([fitted], [contour]).worst).toBeLessThan(0.05 + noise);
     expect(corners([fitted])).toHaveLength(contour === star ? 10 : 0);
     expect(contourArea(fitted) / contourArea(contour)).toBeCloseTo(1, 3);
+  });
+
+  it('never lies further off than its tolerance, however noisy it is', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.02, max: 0.3, noNaN: true }), fc.constantFrom(star, board), (noise, contour) => {
+        const many = dense(contour, 0.4, noise);
+        const { contour: fitted, off } = refit(many, 0.1);
+        expect(off).toBeLessThanOrEqual(0.1);
+        expect(apart([many], [fitted]).worst).toBeLessThan(0.12);
+      }),
+      { numRuns: 12 },
+    );
   });
 
   it('stays as it is where little would be saved, or it has few', () => {
