@@ -268,7 +268,6 @@ const FAULTS = [
   ['core/src/artwork/dxf/runs.ts', '-major.y * ratio', 'major.y * ratio', 'second-opinion/dxf-in'],
   ['core/src/artwork/offers.ts', '? 1 : UNLIKELY', '? 1 : 1', 'core/test/artwork-dxf'],
   ['core/src/artwork/picture/refine.ts', 'x: -(b.y - a.y)', 'x: (b.y - a.y)', 'core/test/trace'],
-  ['core/src/artwork/picture/rings.ts', 'joined ? right : left', 'left', 'core/test/trace'],
   ['core/src/artwork/picture/trace.ts', 'x - RIM + 0.5', 'x - RIM', 'core/test/trace'],
   ['core/src/artwork/fitting/corners.ts', 'const LEAST_TURN = 26', 'const LEAST_TURN = 90', 'core/test/trace'],
   ['core/src/artwork/fitting/fit-curve.ts', 'worst <= tolerance', 'worst <= 4 * tolerance', 'core/test/trace'],

@@ -12,10 +12,13 @@ interface Notice {
 const useNotices = create<{ notices: readonly Notice[] }>(() => ({ notices: [] }));
 let last = 0;
 
+/** More than these at once would cover the page; the oldest go. */
+const MOST = 6;
+
 /** Shows a line at the foot of the page for a while, with one thing to do about it if there is one. */
 export function notify(text: string, action?: Notice['action']): void {
   const notice: Notice = { id: ++last, text, ...(action ? { action } : {}) };
-  useNotices.setState(({ notices }) => ({ notices: [...notices.slice(-2), notice] }));
+  useNotices.setState(({ notices }) => ({ notices: [...notices.slice(1 - MOST), notice] }));
 }
 
 const dismiss = (id: number) =>

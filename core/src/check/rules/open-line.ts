@@ -52,7 +52,8 @@ const detailOf = ({ gaps }: Closing): string =>
 const STEP = 0.05;
 
 function mendsOf(item: ArtworkItem, { gaps }: Closing): Mend[] {
-  const widest = Math.max(0, ...gaps.map(({ width }) => width));
+  // Narrower ones are kept open by hand: another width changes nothing for them.
+  const widest = Math.max(0, ...gaps.map(({ width }) => width).filter((width) => width > item.join));
   const join = Number((Math.ceil((widest + 1e-9) / STEP) * STEP).toFixed(2));
   const close: Mend[] =
     widest > 0 && join <= LIMITS.join.most
