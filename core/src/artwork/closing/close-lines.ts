@@ -101,12 +101,12 @@ function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[], reach: n
   const chains: Contour[] = [];
   const follow = (first: number): Contour => {
     // In at one end of a line, out at the other, and over to its mate.
-    let chain: Segment[] = [];
+    const chain: Segment[] = [];
     for (let into = first; ;) {
       const i = into >> 1;
       used[i] = 1;
       const own = into % 2 === 0 ? lines[i]! : reverseContour(lines[i]!);
-      chain = chain.length === 0 ? [...own.segments] : joined(chain, own.segments, reach);
+      append(chain, own.segments, reach);
       const next = mate[into ^ 1]!;
       if (next === -1) return { segments: chain, closed: false };
       if (next === first) return closedChain(chain, reach);
@@ -119,12 +119,14 @@ function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[], reach: n
   return chains;
 }
 
-/** Two runs with the gap between them mended: both ends go to where they meet, or a line goes across. */
-function joined(before: readonly Segment[], after: readonly Segment[], reach: number): Segment[] {
-  const [last, first] = [before.at(-1)!, after[0]!];
-  const at = meetingOf(last, first, reach);
-  if (!at) return [...before, line(last.to, first.from, ''), ...after];
-  return [...before.slice(0, -1), endingAt(last, at), beginningAt(first, at), ...after.slice(1)];
+/** Adds a run to a chain, the gap between them mended: both ends go to where they meet, or a line goes across. */
+function append(chain: Segment[], run: readonly Segment[], reach: number): void {
+  const [last, first] = [chain.at(-1), run[0]!];
+  const at = last && meetingOf(last, first, reach);
+  if (last && at) chain.splice(-1, 1, endingAt(last, at), beginningAt(first, at));
+  else if (last) chain.push(line(last.to, first.from, ''), first);
+  else chain.push(first);
+  for (const segment of run.slice(1)) chain.push(segment);
 }
 
 function closedChain(chain: readonly Segment[], reach: number): Contour {
