@@ -1,16 +1,12 @@
 import { joinBounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
-import { distance, type Point } from '../../geometry/point.ts';
-import { arc, line, type Segment } from '../../geometry/segment.ts';
+import type { Point } from '../../geometry/point.ts';
+import { arc, line } from '../../geometry/segment.ts';
 import { circle } from '../../geometry/shapes.ts';
-import { arcOfBulge } from '../../geometry/arc-from-ends.ts';
+import { lightVertices, polyline } from '../../artwork/dxf/runs.ts';
+import type { Tag } from '../../artwork/dxf/tags.ts';
 import { UnreadableFile, type ReadDrawing } from '../sheet-drawing.ts';
-
-interface Tag {
-  readonly code: number;
-  readonly value: string;
-}
 
 const MM_PER_UNIT: Record<number, number> = { 0: 1, 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000 };
 
@@ -79,8 +75,10 @@ function contourOf(kind: string, entity: readonly Tag[], scale: number): Contour
   const number = (code: number, otherwise = 0) => Number(entity.find((tag) => tag.code === code)?.value ?? otherwise);
   const at = (code: number): Point => ({ x: number(code) * scale, y: number(code + 10) * scale });
   switch (kind) {
-    case 'LWPOLYLINE':
-      return polyline(entity, (number(70) & 1) === 1, scale);
+    case 'LWPOLYLINE': {
+      const vertices = lightVertices(entity).map(({ x, y, bulge }) => ({ x: x * scale, y: y * scale, bulge }));
+      return polyline(vertices, (number(70) & 1) === 1)[0] ?? null;
+    }
     case 'LINE':
       return { segments: [line(at(10), at(11), '')], closed: false };
     case 'CIRCLE':
@@ -93,21 +91,4 @@ function contourOf(kind: string, entity: readonly Tag[], scale: number): Contour
     default:
       return null;
   }
-}
-
-function polyline(entity: readonly Tag[], closed: boolean, scale: number): Contour | null {
-  const vertices: { x: number; y: number; bulge: number }[] = [];
-  for (const { code, value } of entity) {
-    const last = vertices.at(-1);
-    if (code === 10) vertices.push({ x: Number(value) * scale, y: 0, bulge: 0 });
-    else if (code === 20 && last) last.y = Number(value) * scale;
-    else if (code === 42 && last) last.bulge = Number(value);
-  }
-  const segments: Segment[] = [];
-  vertices.forEach((from, i) => {
-    const to = vertices[i + 1] ?? (closed ? vertices[0] : undefined);
-    if (!to || distance(from, to) < 1e-9) return;
-    segments.push(Math.abs(from.bulge) < 1e-9 ? line(from, to, '') : arcOfBulge(from, to, from.bulge));
-  });
-  return segments.length > 0 ? { segments, closed } : null;
 }
