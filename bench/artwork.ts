@@ -6,14 +6,9 @@ import { refit } from '../core/src/artwork/fitting/refit.ts';
 import { PLAIN_TRACE, trace } from '../core/src/artwork/picture/trace.ts';
 import { placeContour, type Contour } from '../core/src/geometry/contour.ts';
 import { line, portion } from '../core/src/geometry/segment.ts';
+import { dice } from '../core/test/dice.ts';
 import { drawn } from '../core/test/raster.ts';
 import { row, wasmUnion } from './timing.ts';
-
-/** Numbers that look like chance and are the same each time (Numerical Recipes, a linear congruence). */
-function dice(seed: number): () => number {
-  let state = seed;
-  return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
-}
 
 const COUNT = 1000;
 const CORNERS = 22;

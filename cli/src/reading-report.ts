@@ -1,5 +1,5 @@
 import type { ArtworkLayer, ArtworkPlan } from '@needlefile/core/artwork/form';
-import { addNodes, artworkLayers, tracedWhere } from '@needlefile/core/artwork/form';
+import { addNodes, artworkLayers } from '@needlefile/core/artwork/form';
 import { joinClosings } from '@needlefile/core/artwork/closing';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
@@ -58,8 +58,7 @@ const CROSSING_TOLERANCE = 0.005;
 export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
   const { scale, left } = reading;
   const plan: ArtworkPlan = { ...options, factor: 1, lines: 'lines', layers: null, repairs: [], picture: PLAIN_TRACE };
-  const { elements, picture } = tracedWhere(reading, plan.picture);
-  const layers = artworkLayers({ ...reading, elements }, plan);
+  const { layers, picture } = artworkLayers(reading, plan);
   const contours = layers.flatMap(contoursOf);
   const box = joinBounds(contours.map(contourBounds));
   const [width, height] = contours.length > 0 ? [box.maxX - box.minX, box.maxY - box.minY] : [0, 0];

@@ -1,21 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { openFace } from '../src/lettering/face.ts';
 import { FontRefused } from '../src/lettering/gate.ts';
+import { dice } from './dice.ts';
 import { faceFile } from './workshop.ts';
-
-/** A small generator with a seed, so that a failure can be made again. */
-function random(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
-}
 
 describe('damaged fonts', () => {
   it('are refused with a reason, or still give letters of finite size; none falls over', () => {
     const wholes = ['marcellus', 'league-gothic', 'yellowtail'].map(faceFile);
-    const next = random(7);
+    const next = dice(7);
     let refused = 0;
     for (let i = 0; i < 330; i++) {
       const whole = wholes[i % wholes.length]!;

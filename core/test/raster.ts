@@ -1,5 +1,6 @@
 import { flatten, type Region } from '../src/geometry/contour.ts';
 import type { GreyPicture } from '../src/artwork/picture/grey-picture.ts';
+import { dice } from './dice.ts';
 
 /** Lines to a row of pixels. */
 const FINE = 16;
@@ -29,11 +30,10 @@ export function drawn(region: Region, width: number, height: number, blur = 0, g
     }
   }
   const seen = blur > 0 ? blurred(cover, width, height, blur) : cover;
-  let state = 7;
-  const pixels = Uint8Array.from(seen, (share) => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return Math.max(0, Math.min(255, Math.round(255 * (1 - share) + grain * (2 * (state / 2 ** 32) - 1))));
-  });
+  const next = dice(7);
+  const pixels = Uint8Array.from(seen, (share) =>
+    Math.max(0, Math.min(255, Math.round(255 * (1 - share) + grain * (2 * next() - 1)))),
+  );
   return { width, height, pixels, dotsPerInch: null };
 }
 

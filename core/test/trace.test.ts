@@ -14,6 +14,7 @@ import { pointAt, segmentLength, tangentAt } from '../src/geometry/segment.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { turnRegion } from '../src/geometry/turn.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
+import { dice } from './dice.ts';
 import { drawn } from './raster.ts';
 import { faceOf } from './workshop.ts';
 
@@ -210,8 +211,8 @@ describe('a fitted curve', () => {
 describe('a contour of many nodes', () => {
   /** As programs write curves: short lines, each end off by a little. */
   const dense = (contour: Contour, step: number, noise: number): Contour => {
-    let state = 3;
-    const off = () => noise * ((state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 31 - 1);
+    const next = dice(3);
+    const off = () => noise * (2 * next() - 1);
     const ring = contour.segments.flatMap((segment) => {
       const count = Math.ceil(segmentLength(segment) / step);
       return Array.from({ length: count }, (_, i) => {

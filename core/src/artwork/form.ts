@@ -72,12 +72,22 @@ export interface ArtworkLayer {
   readonly nodes: NodeCount;
 }
 
+/** What a file comes to, layer by layer. */
+export interface ArtworkLayers extends Pick<ArtworkForm, 'picture'> {
+  readonly layers: readonly ArtworkLayer[];
+}
+
 /**
- * Reads drawn elements layer by layer: areas in the order of the file, each by its own rule, white ones taking away
- * from what lies below in any layer; lines chained within their layer.
+ * Reads a file layer by layer: areas in its order, each by its own rule, white ones taking away from what lies below in
+ * any layer; lines chained within their layer. A picture is traced first.
  */
-export function artworkLayers({ elements, scale }: FileReading, plan: ArtworkPlan): ArtworkLayer[] {
-  const factor = (plan.mmPerUnit ?? scale.mmPerUnit) * plan.factor;
+export function artworkLayers(reading: FileReading, plan: ArtworkPlan): ArtworkLayers {
+  const { elements, picture } = tracedWhere(reading, plan.picture);
+  return { layers: layersOf(elements, reading.scale.mmPerUnit, plan), picture };
+}
+
+function layersOf(elements: readonly DrawnElement[], mmPerUnit: number, plan: ArtworkPlan): ArtworkLayer[] {
+  const factor = (plan.mmPerUnit ?? mmPerUnit) * plan.factor;
   const sized = (contours: readonly Contour[]) => contours.map((contour) => placeContour(contour, factor, 0, 0));
   const at = ([x, y]: readonly [number, number]): Point => ({ x: x * factor, y: y * factor });
   const taken = elements.filter(({ layer }) => plan.layers === null || plan.layers.includes(layer));
@@ -111,8 +121,7 @@ export function artworkLayers({ elements, scale }: FileReading, plan: ArtworkPla
 
 /** Reads drawn elements as one: what closes is an area by the even-odd rule, unless it is meant as lines. */
 export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkForm {
-  const { elements, picture } = tracedWhere(reading, plan.picture);
-  const layers = artworkLayers({ ...reading, elements }, plan);
+  const { layers, picture } = artworkLayers(reading, plan);
   const [closed, open] = [layers.flatMap((layer) => layer.closed), layers.flatMap((layer) => layer.open)];
   const asAreas = plan.lines === 'areas';
   return {
@@ -128,7 +137,7 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
 const SHADES = 32;
 
 /** What a file draws; of a picture the one area that is dark in it. */
-export function tracedWhere(
+function tracedWhere(
   { elements, picture }: FileReading,
   plan: TracePlan,
 ): { readonly elements: readonly DrawnElement[]; readonly picture: PictureFacts | null } {

@@ -37,7 +37,7 @@ function pictureReading(picture: GreyPicture): FileReading {
     ...dots.map((dpi) => ({ mmPerUnit: 25.4 / dpi, name: `${dpi} dots to the inch`, whole: 0 })),
     { mmPerUnit: 1, name: 'a dot a millimetre', whole: 0 },
   ];
-  const why = said === null ? 'it is a picture' : `the picture says ${said} dots to the inch, which is often a guess`;
+  const why = said === null ? 'it is a picture' : `a picture’s ${said} dots to the inch are often a guess`;
   return { elements: [], left: [], picture, scale: { mmPerUnit: 25.4 / (said ?? 96), certain: false, why, offers } };
 }
 

@@ -155,7 +155,7 @@ function leftOf(contours: readonly Contour[], runs: readonly Run[]): Contour[] {
   let next = 0;
   return contours.flatMap((contour): Contour[] => {
     const own = runs.slice(next, (next += contour.segments.length));
-    if (own.every(({ kept }) => kept === WHOLE || isWhole(kept))) return [contour];
+    if (own.every(({ kept }) => isWhole(kept))) return [contour];
     if (contour.closed) return [];
     const parts: Segment[][] = [];
     for (const { segment, kept } of own)

@@ -64,8 +64,8 @@ function settled(points: readonly Point[], from: number, to: number, out: Point 
   while (start < from + count / 3 && !isOn(points[start]!)) start++;
   while (end > to - count / 3 && !isOn(points[end]!)) end--;
   if (start - from >= LEAST_BENT) {
-    const curve =
-      arcFit(points, from, start, out, way, tolerance) ?? cubicFit(points, from, start, out, way, tolerance);
+    const run: Run = { points, from, to: start, out, into: way, tolerance };
+    const curve = arcFit(run) ?? cubicFit(run);
     if (curve) return { to: start, segment: curve };
   }
   return to === points.length - 1 || end === to
@@ -79,6 +79,14 @@ function wayOn(points: readonly Point[], to: number, segment: Segment): Point {
   if (segment.kind !== 'line') return tangent;
   const straight = unit(subtract(segment.to, segment.from));
   return dot(straight, tangent) > Math.cos((KINK * Math.PI) / 180) ? straight : tangent;
+}
+
+/** Points from one to another that one segment is to pass, and the directions at its ends, as in `Ends`. */
+interface Run extends Ends {
+  readonly points: readonly Point[];
+  readonly from: number;
+  readonly to: number;
+  readonly tolerance: number;
 }
 
 interface Reach {
@@ -119,8 +127,9 @@ function longest(
     return best;
   };
   const straight = reachOf((to) => lineFit(points, from, to, tolerance), 1);
-  const round = reachOf((to) => arcFit(points, from, to, out, to === last ? into : null, tolerance), LEAST_BENT);
-  const curved = reachOf((to) => cubicFit(points, from, to, out, to === last ? into : null, tolerance), LEAST_BENT);
+  const run = (to: number): Run => ({ points, from, to, out, into: to === last ? into : null, tolerance });
+  const round = reachOf((to) => arcFit(run(to)), LEAST_BENT);
+  const curved = reachOf((to) => cubicFit(run(to)), LEAST_BENT);
   const far = (reach: Reach | null) => (reach ? reach.to - from : 0);
   if (straight && far(straight) * OVER_LINE >= Math.max(far(round), far(curved))) return straight;
   if (round && far(round) * OVER_ARC >= far(curved)) return round;
@@ -133,14 +142,7 @@ function lineFit(points: readonly Point[], from: number, to: number, tolerance: 
   return line(a, b, '');
 }
 
-function arcFit(
-  points: readonly Point[],
-  from: number,
-  to: number,
-  out: Point | null,
-  into: Point | null,
-  tolerance: number,
-): Segment | null {
+function arcFit({ points, from, to, out, into, tolerance }: Run): Segment | null {
   const [a, b] = [points[from]!, points[to]!];
   // Turned as its points are on average: each sees the chord under the same angle.
   let [turn, count] = [0, 0];
@@ -165,14 +167,7 @@ function arcFit(
 const ROUNDS = 3;
 
 /** A cubic with given directions at its ends, by least squares (Schneider, Graphics Gems, 1990). */
-function cubicFit(
-  points: readonly Point[],
-  from: number,
-  to: number,
-  out: Point | null,
-  into: Point | null,
-  tolerance: number,
-): Segment | null {
+function cubicFit({ points, from, to, out, into, tolerance }: Run): Segment | null {
   const own = points.slice(from, to + 1);
   const [a, b] = [own[0]!, own.at(-1)!];
   const p = out ?? tangentOf(points, from);
