@@ -5,7 +5,7 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
   const { size, scale, closed, open, gaps, doubles, overshoots, crossings, nodes, found, words, seconds } = report;
   const mended = gaps.filter((gap) => gap.mended);
   const wider = gaps.filter((gap) => !gap.mended);
-  const widest = Math.max(0, ...mended.map(({ width }) => width));
+  const widest = mended.reduce((most, { width }) => Math.max(most, width), 0);
   return [
     `${size[0]} x ${size[1]} mm at ${scale.mmPerUnit} mm to a unit: ${scale.why}` +
       `${scale.asked ? '. Say otherwise with --scale MM' : ''}.`,

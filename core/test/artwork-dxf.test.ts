@@ -115,6 +115,13 @@ describe('a DXF as artwork', () => {
     expect(read({ ENTITIES: small }).scale.mmPerUnit).toBe(25.4);
   });
 
+  it('may have very many corners in one line of a block', () => {
+    const corners = Array.from({ length: 80_000 }, (_, i) => [10, i, 20, i % 2]).flat();
+    const BLOCKS = [...[0, 'BLOCK', 2, 'LONG'], ...[0, 'LWPOLYLINE', 8, 'A'], ...corners, 0, 'ENDBLK'];
+    const { elements } = read({ BLOCKS, ENTITIES: [0, 'INSERT', 2, 'LONG'] });
+    expect(elements[0]!.contours[0]!.segments).toHaveLength(79_999);
+  });
+
   it('is read with any line ending, and in the code page of its time', () => {
     for (const ending of ['\r\n', '\r'])
       expect(readArtwork(file({ ENTITIES: line() }, ending)).elements).toHaveLength(1);

@@ -239,6 +239,12 @@ describe('a contour of many nodes', () => {
     expect(contourArea(fitted) / contourArea(contour)).toBeCloseTo(1, 3);
   });
 
+  it('may be very long', () => {
+    const wide = circle({ x: 0, y: 0 }, 2900, '');
+    const { after } = refit(dense(wide, 20, 0), 0.05);
+    expect(after).toBe(2);
+  });
+
   it('never lies further off than its tolerance, however noisy it is', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.02, max: 0.3, noNaN: true }), fc.constantFrom(star, board), (noise, contour) => {

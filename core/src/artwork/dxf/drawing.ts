@@ -106,7 +106,7 @@ function blocksOf(tags: readonly Tag[]): Map<string, Block> {
     else if (value === 'ENDBLK' && own) {
       blocks.set(own.name, { base: own.base, entities: entitiesOf(own.tags) });
       own = null;
-    } else own?.tags.push(...thing);
+    } else for (const tag of thing) own?.tags.push(tag);
   }
   return blocks;
 }

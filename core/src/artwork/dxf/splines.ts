@@ -35,9 +35,18 @@ export function splineSegments(spline: Spline): Segment[] {
       if (degree === 2) return quadratic(polar(from, from), polar(from, to), polar(to, to), '');
       return cubic(polar(from, from, from), polar(from, from, to), polar(from, to, to), polar(to, to, to), '');
     });
-  const size = Math.max(...points.map((point) => distance(point, points[0]!)));
+  const size = points.reduce((most, point) => Math.max(most, distance(point, points[0]!)), 0);
+  // A spline with weights is one in space, seen from the origin: x and y times the weight, and the weight.
+  const weightOf = (i: number) => weights[i] ?? 1;
+  const above = points.map(({ x, y }, i) => ({ x: x * weightOf(i), y: y * weightOf(i) }));
+  const below = points.map((_, i) => ({ x: weightOf(i), y: 0 }));
   return spans.flatMap(({ from, to, at }) => {
-    const on = (u: number) => pointOn(spline, at, u);
+    const on = (u: number): Point => {
+      const turns = Array.from({ length: degree }, () => u);
+      const { x, y } = blossom(knots, above, degree, at, turns);
+      const { x: weight } = blossom(knots, below, degree, at, turns);
+      return { x: x / weight, y: y / weight };
+    };
     return arcsAlong(on, from, to, on(from), on(to), size * TOLERANCE, MOST_HALVINGS);
   });
 }
@@ -58,22 +67,6 @@ function blossom(
     }
   });
   return own[degree]!;
-}
-
-/** A point of a spline with weights: the polar form in space, seen from the origin. */
-function pointOn({ degree, knots, points, weights }: Spline, at: number, u: number): Point {
-  const turns = Array.from({ length: degree }, () => u);
-  const weight = (i: number) => weights[i] ?? 1;
-  const weighted = points.map(({ x, y }, i) => ({ x: x * weight(i), y: y * weight(i) }));
-  const below = blossom(
-    knots,
-    points.map((_, i) => ({ x: weight(i), y: 0 })),
-    degree,
-    at,
-    turns,
-  ).x;
-  const above = blossom(knots, weighted, degree, at, turns);
-  return { x: above.x / below, y: above.y / below };
 }
 
 function arcsAlong(

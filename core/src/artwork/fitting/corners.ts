@@ -118,5 +118,6 @@ export function circleThrough(
   const centre = { x: cx + mean.x, y: cy + mean.y };
   const apart = points.map(({ x, y }) => Math.abs(Math.hypot(x - centre.x, y - centre.y) - radius));
   const scatter = Math.sqrt(apart.reduce((sum, each) => sum + each * each, 0) / n);
-  return { centre, radius, off: Math.max(...apart), scatter };
+  const off = apart.reduce((most, each) => Math.max(most, each), 0);
+  return { centre, radius, off, scatter };
 }

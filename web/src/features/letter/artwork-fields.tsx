@@ -238,8 +238,8 @@ function sheetPoint({ origin, turn }: AssemblyPicture, at: Point, sheetHeight: n
 function Closed({ closing: { joined, gaps, doubled, overshoots } }: { closing: Closing }) {
   const unit = useUnit();
   const wide = gaps.map(({ width }) => width).sort((a, b) => a - b);
-  const widest = Math.max(0, ...joined.map(({ width }) => width));
-  const longest = Math.max(0, ...overshoots.map(({ length }) => length));
+  const widest = joined.reduce((most, { width }) => Math.max(most, width), 0);
+  const longest = overshoots.reduce((most, { length }) => Math.max(most, length), 0);
   const told = [
     joined.length > 0 &&
       `${joined.length} ${joined.length === 1 ? 'gap' : 'gaps'} closed, the widest ${lengthWithUnit(widest, unit)}.`,
