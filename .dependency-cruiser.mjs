@@ -66,8 +66,8 @@ export default {
       severity: 'error',
       from: { path: '^core/src/recipe/' },
       to: {
-        // Points and boxes are plain data, which edits of places speak of.
-        pathNot: '^core/src/((units|shop|recipe)/|geometry/(point|bounds)[.]ts$)',
+        // Points, boxes and nodes are plain data, which edits speak of.
+        pathNot: '^core/src/((units|shop|recipe)/|geometry/(point|bounds|nodes/(redraw|node-path))[.]ts$)',
         path: '^core/src/',
       },
     },

@@ -22,6 +22,7 @@ const PLAN: ArtworkPlan = {
   lines: 'areas',
   layers: null,
   repairs: [],
+  redrawn: [],
   refit: null,
   picture: PLAIN_TRACE,
 };

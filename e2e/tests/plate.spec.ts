@@ -98,14 +98,14 @@ test('a drawing gets its nodes by figures, an arc, and one more node that is dra
   await built(page);
   await page.getByLabel('It is').selectOption({ label: 'followed' });
   const set = async (n: string, x: string, y: string) => {
-    await page.getByLabel('Node', { exact: true }).fill(n);
+    await page.locator(`[data-node="0.${Number(n) - 1}"]`).click();
     await page.getByLabel('x', { exact: true }).fill(x);
     await page.getByLabel('y', { exact: true }).fill(y);
     await page.keyboard.press('Enter');
   };
   await set('1', '-10', '0');
   await set('2', '10', '0');
-  await page.getByLabel('Node', { exact: true }).fill('1');
+  await page.locator('[data-node="0.0"]').click();
   await page.getByRole('radiogroup', { name: 'To the next' }).getByText('Arc').click();
   await page.getByLabel('Turns by').fill('-180');
   await built(page);
@@ -121,11 +121,11 @@ test('a drawing gets its nodes by figures, an arc, and one more node that is dra
   await listOf(page)
     .getByRole('button', { name: /Own drawing/ })
     .click();
-  await page.locator('[data-run="0"]').click();
+  await page.locator('[data-run="0.0"]').click();
   await built(page);
-  await expect(page.getByLabel('Node', { exact: true })).toHaveValue('2');
+  await expect(page.locator('[data-node="0.1"]')).toHaveAttribute('data-chosen', 'true');
   await expect(page.getByLabel('y', { exact: true })).toHaveValue('10');
-  const node = (await page.locator('[data-node="1"]').boundingBox())!;
+  const node = (await page.locator('[data-node="0.1"]').boundingBox())!;
   const [x, y] = [node.x + node.width / 2, node.y + node.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();

@@ -1,6 +1,8 @@
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
 import type { Point } from '../geometry/point.ts';
 import { groupBy } from '../geometry/group-by.ts';
+import type { Change } from '../geometry/nodes/redraw.ts';
+import { redrawContours, type Drawing } from '../geometry/nodes/redrawn-contours.ts';
 import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
 import { closeLines } from './closing/close-lines.ts';
 import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
@@ -30,6 +32,8 @@ export interface ArtworkPlan {
     readonly from: readonly [x: number, y: number];
     readonly to: readonly [x: number, y: number];
   }[];
+  /** What a hand changed of its outlines, in units of the file. */
+  readonly redrawn: readonly Change[];
 }
 
 /** What artwork comes to, mm, where the file has it. */
@@ -41,6 +45,10 @@ export interface ArtworkForm {
   readonly nodes: NodeCount;
   /** What is to be told of a picture; null of what is drawn. */
   readonly picture: PictureFacts | null;
+  /** Its outlines before a hand changed them. */
+  readonly drawing: Drawing;
+  /** Changes by hand whose nodes are not there, by number. */
+  readonly lost: readonly number[];
 }
 
 /** How a picture was parted into dark and light. */
@@ -124,12 +132,45 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
   const { layers, picture } = artworkLayers(reading, plan);
   const [closed, open] = [layers.flatMap((layer) => layer.closed), layers.flatMap((layer) => layer.open)];
   const asAreas = plan.lines === 'areas';
+  const areas = weldAll([
+    ...layers.map((layer) => layer.areas),
+    asAreas && closed.length > 0 ? weldEvenOdd(closed) : [],
+  ]);
+  const lines = asAreas ? open : [...closed, ...open];
+  const factor = (plan.mmPerUnit ?? reading.scale.mmPerUnit) * plan.factor;
+  const drawing: Drawing = { contours: [...areas, ...lines], unit: factor, digits: digitsOf(factor) };
   return {
-    areas: weldAll([...layers.map(({ areas }) => areas), asAreas && closed.length > 0 ? weldEvenOdd(closed) : []]),
-    lines: asAreas ? open : [...closed, ...open],
+    ...redrawn(drawing, areas.length, plan),
     closing: joinClosings(layers.map(({ closing }) => closing)),
     nodes: addNodes(layers.map(({ nodes }) => nodes)),
     picture,
+    drawing,
+  };
+}
+
+/** Figures of changes by hand are kept as finely as this, mm. */
+const FINEST = 1e-6;
+
+const digitsOf = (mmPerUnit: number): number =>
+  Math.min(12, Math.max(0, Math.ceil(Math.log10(Math.max(mmPerUnit, 1e-12) / FINEST))));
+
+/** Outlines after a hand's changes. What it closed is an area where closed lines are; what it opened is a line. */
+function redrawn(
+  drawing: Drawing,
+  areaCount: number,
+  { lines: meaning, redrawn: changes }: ArtworkPlan,
+): Pick<ArtworkForm, 'areas' | 'lines' | 'lost'> {
+  const before = { areas: drawing.contours.slice(0, areaCount), lines: drawing.contours.slice(areaCount), lost: [] };
+  if (changes.length === 0) return before;
+  const { contours, lost } = redrawContours(drawing, changes);
+  const isArea = ({ contour, from }: (typeof contours)[number]) =>
+    contour.closed && (from < areaCount || meaning === 'areas');
+  const areas = contours.filter(isArea);
+  const outlines = areas.map(({ contour }) => contour);
+  return {
+    areas: areas.some(({ isNew }) => isNew) ? weldEvenOdd(outlines) : outlines,
+    lines: contours.filter((each) => !isArea(each)).map(({ contour }) => contour),
+    lost,
   };
 }
 

@@ -11,6 +11,7 @@ import { holeInTheWay } from './rules/hole-in-the-way.ts';
 import { loosePiece } from './rules/loose-piece.ts';
 import { lostBar } from './rules/lost-bar.ts';
 import { lostBridge } from './rules/lost-bridge.ts';
+import { lostOutline } from './rules/lost-outline.ts';
 import { lostNudge } from './rules/lost-nudge.ts';
 import { machine } from './rules/machine.ts';
 import { missingCharacter } from './rules/missing-character.ts';
@@ -62,6 +63,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'artwork missing': artworkMissing,
   'open line': openLine,
   'lost decision': lostDecision,
+  'lost outline': lostOutline,
 };
 
 const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {

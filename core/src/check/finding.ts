@@ -24,7 +24,8 @@ export type AssemblyRule =
   | 'hole in the way'
   | 'artwork missing'
   | 'open line'
-  | 'lost decision';
+  | 'lost decision'
+  | 'lost outline';
 
 /** Rules about the whole job. */
 export type JobRule = 'off the sheet' | 'overlap' | 'unassigned' | 'machine' | 'order';

@@ -40,6 +40,12 @@ export const transformPoint = ({ a, b, c, d, e, f }: Matrix, { x, y }: Point): P
   y: b * x + d * y + f,
 });
 
+/** The matrix that undoes one. */
+export function inverse({ a, b, c, d, e, f }: Matrix): Matrix {
+  const size = a * d - b * c;
+  return { a: d / size, b: -b / size, c: -c / size, d: a / size, e: (c * f - d * e) / size, f: (b * e - a * f) / size };
+}
+
 export const determinant = ({ a, b, c, d }: Matrix): number => a * d - b * c;
 
 /**

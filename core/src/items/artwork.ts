@@ -4,6 +4,7 @@ import { layersOf, type FileReading } from '../artwork/drawn.ts';
 import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
 import { allNamed, moveRegion } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
+import { moveBy } from '../geometry/matrix.ts';
 import type { Point } from '../geometry/point.ts';
 import { SHAPE } from '../recipe/identity.ts';
 import type { ArtworkItem } from '../recipe/parts.ts';
@@ -23,7 +24,7 @@ const EMPTY: ItemForm = {
   artwork: null,
 };
 
-const planOf = ({ mmPerUnit, factor, join, lines, layers, refit, picture, repairs }: ArtworkItem): ArtworkPlan => ({
+const planOf = ({
   mmPerUnit,
   factor,
   join,
@@ -32,7 +33,8 @@ const planOf = ({ mmPerUnit, factor, join, lines, layers, refit, picture, repair
   refit,
   picture,
   repairs,
-});
+  redrawn,
+}: ArtworkItem): ArtworkPlan => ({ mmPerUnit, factor, join, lines, layers, refit, picture, repairs, redrawn });
 
 const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.replace(/\.[a-z]+$/i, '') || 'Artwork');
 
@@ -58,12 +60,17 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     layers: layersOf(reading),
     nodes: form.nodes,
     picture: form.picture,
+    lostChanges: form.lost,
   };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
   const { x, y } = middleOf(reading, item);
   const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
   const shape = `${item.source} ${JSON.stringify(planOf(item))}`;
-  const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines));
+  const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines), {
+    drawing: form.drawing,
+    glyph: null,
+    matrix: moveBy(-x, -y),
+  });
   const moved = (p: Point): Point => ({ x: p.x - x, y: p.y - y });
   return {
     ...EMPTY,

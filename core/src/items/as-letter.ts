@@ -9,7 +9,13 @@ import { SHAPE } from '../recipe/identity.ts';
  * as letters are.
  * @param shape by what its form is known again
  */
-export function asLetter(name: string, shape: string, contours: Region, strokes: readonly Contour[]): Letter {
+export function asLetter(
+  name: string,
+  shape: string,
+  contours: Region,
+  strokes: readonly Contour[],
+  drawnFrom: Letter['drawnFrom'] = null,
+): Letter {
   const bounds = joinBounds([...contours, ...strokes].map(contourBounds));
   return {
     id: SHAPE,
@@ -24,5 +30,6 @@ export function asLetter(name: string, shape: string, contours: Region, strokes:
     strokes,
     bounds,
     nodes: 0,
+    drawnFrom,
   };
 }

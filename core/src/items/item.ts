@@ -19,6 +19,8 @@ export interface ArtworkFacts {
   readonly layers: readonly FileLayer[];
   readonly nodes: NodeCount;
   readonly picture: PictureFacts | null;
+  /** What a hand changed of its outlines and is not there any more, by number. */
+  readonly lostChanges: readonly number[];
 }
 
 /** What an item comes to, in its own frame and under its own names. Lengths in mm. */

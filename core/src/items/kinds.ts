@@ -1,6 +1,7 @@
 import { joinBounds } from '../geometry/bounds.ts';
 import { moveRegion } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
+import { compose, turnBy } from '../geometry/matrix.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { placeClosing } from '../artwork/closing/closing.ts';
 import { turnPointBy, turnRegion } from '../geometry/turn.ts';
@@ -79,6 +80,10 @@ function turnLetter(letter: Letter, degrees: number, memo: Memo): Letter {
     shape,
     origin,
     turn: letter.turn + degrees,
+    drawnFrom: letter.drawnFrom && {
+      ...letter.drawnFrom,
+      matrix: compose(turnBy(degrees), letter.drawnFrom.matrix),
+    },
     bounds: joinBounds([...placed.contours, ...placed.strokes].map(contourBounds)),
   };
 }

@@ -13,6 +13,7 @@ const NO_LETTERING: Lettering = {
   capHeight: 0,
   xHeight: 0,
   lostNudges: [],
+  lostRedrawings: [],
   overrun: [],
 };
 
@@ -26,7 +27,8 @@ const LONGEST_NAME = 24;
 export const lettering: ItemKind<LetteringItem> = {
   planOf: ({ thicken: _thicken, ...item }) => withoutCommon(item),
   draw: (item, { face, closing, memo }) => {
-    const set = !face ? NO_LETTERING : closing ? layOutClosedUp(item, face, closing, memo) : layOut(item, face, memo);
+    const plan = { ...item, redrawn: item.redrawn.filter((each) => each.face === item.face) };
+    const set = !face ? NO_LETTERING : closing ? layOutClosedUp(plan, face, closing, memo) : layOut(plan, face, memo);
     return {
       letters: set.letters,
       bounds: set.bounds,

@@ -12,9 +12,11 @@ import { allNamed, moveRegion, type Contour, type Region } from '../geometry/con
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, transformContour, type Matrix } from '../geometry/matrix.ts';
 import { noMemo, type Memo } from '../geometry/memo.ts';
+import type { Drawing } from '../geometry/nodes/redrawn-contours.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Face } from './face.ts';
 import { capHeightWhere } from './fit.ts';
+import { drawingOfGlyph, glyphForms, type GlyphForm, type GlyphForms, type Redrawing } from './glyph-forms.ts';
 import { seatOnCircle, seatStraight, type Bow, type Nudge, type Seat } from './placing.ts';
 import { setLine, type SetGlyph, type SetLine } from './set-line.ts';
 import type { FeatureSwitches } from './shaping.ts';
@@ -46,6 +48,8 @@ export interface LetteringPlan {
   readonly axes: Readonly<Record<string, number>>;
   /** Letters moved by hand, by id. */
   readonly nudges: Readonly<Record<SourceId, Nudge>>;
+  /** Letters of this face that were redrawn by hand. */
+  readonly redrawn?: readonly Redrawing[];
   /** How far letters are brought towards the one before them, with all that follow in their line: mm, by id. */
   readonly closedUp?: ReadonlyMap<SourceId, number>;
 }
@@ -87,6 +91,18 @@ export interface Letter {
   readonly bounds: Bounds;
   /** Nodes the font draws it with. */
   readonly nodes: number;
+  /** What a hand redraws it from; null for what is drawn in the job. */
+  readonly drawnFrom: DrawnFrom | null;
+}
+
+/** Where a letter comes from: what changes by hand are told of. */
+export interface DrawnFrom {
+  /** Before any change. */
+  readonly drawing: Drawing;
+  /** Its number in its face; null where it is of none. */
+  readonly glyph: number | null;
+  /** From the drawing's own units to millimetres about the letter's origin. */
+  readonly matrix: Matrix;
 }
 
 export interface MissingCharacter {
@@ -107,6 +123,8 @@ export interface Lettering {
   readonly xHeight: number;
   /** Nudges of letters that are no longer there. */
   readonly lostNudges: readonly SourceId[];
+  /** Redrawn letters, by number, whose nodes are not there, or that are themselves not there. */
+  readonly lostRedrawings: readonly number[];
   /**
    * Lines that are longer than the circle they run round, and the radius of the first line at which they would not be,
    * mm.
@@ -128,8 +146,9 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
   const lines = plan.words
     .split('\n')
     .map((text, i) => memo(kind, `${i} ${text}`, () => setLine(text.trim(), i, face, switches)));
-  const capHeight = capHeightFor(plan, lines, face);
-  const { places, baselines, overrun } = place(plan, lines, face, capHeight);
+  const forms = glyphForms(face, plan.redrawn ?? [], memo);
+  const capHeight = capHeightFor(plan, lines, face, forms);
+  const { places, baselines, overrun } = place(plan, lines, face, forms, capHeight);
   const letters: Letter[] = [];
   const missing = new Map<string, MissingCharacter>();
   const formOf = letterForms(face, memo);
@@ -145,7 +164,7 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
       continue;
     }
     if (isEmptyBounds(bounds)) continue;
-    const { shape, contours, strokes, nodes } = formOf(glyph, matrix);
+    const { shape, contours, strokes, nodes, drawing } = formOf(glyph, forms.of(id, glyph), matrix);
     const [x, y, rename] = [matrix.e, matrix.f, allNamed(id)];
     letters.push({
       id,
@@ -160,8 +179,10 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
       strokes: moveRegion(strokes, x, y, rename),
       bounds,
       nodes,
+      drawnFrom: { drawing, glyph, matrix: { ...matrix, e: 0, f: 0 } },
     });
   }
+  const lostRedrawings = forms.lost();
   return {
     letters,
     missing: [...missing.values()],
@@ -170,6 +191,10 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     capHeight,
     xHeight: (capHeight * face.xHeight) / face.capHeight,
     lostNudges: Object.keys(plan.nudges).filter((id) => !places.some(({ glyph }) => glyph.id === id)),
+    lostRedrawings: (plan.redrawn ?? []).flatMap(({ letter, glyph }, number) => {
+      const isThere = letter === null || places.some((each) => each.glyph.id === letter && each.glyph.glyph === glyph);
+      return isThere && !lostRedrawings.includes(number) ? [] : [number];
+    }),
     overrun,
   };
 }
@@ -178,37 +203,41 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
 function letterForms(
   face: Face,
   memo: Memo,
-): (glyph: number, matrix: Matrix) => Pick<Letter, 'shape' | 'contours' | 'strokes' | 'nodes'> {
+): (
+  glyph: number,
+  form: GlyphForm,
+  matrix: Matrix,
+) => Pick<Letter, 'shape' | 'contours' | 'strokes' | 'nodes'> & { readonly drawing: Drawing } {
   // Letters of a straight line are all scaled alike, so that is written once.
   let [last, stance, kind]: [Matrix | null, string, string] = [null, '', ''];
-  return (glyph, matrix) => {
+  return (glyph, form, matrix) => {
     const { a, b, c, d } = matrix;
     if (!last || a !== last.a || b !== last.b || c !== last.c || d !== last.d) {
       [last, stance] = [matrix, [a, b, c, d].map((n) => n.toFixed(9)).join()];
       kind = `letter forms ${face.key} ${stance}`;
     }
-    return memo(kind, String(glyph), () => {
+    return memo(kind, form.key, () => {
       const place = (contour: Contour) => transformContour(contour, { a, b, c, d, e: 0, f: 0 }, '');
       return {
-        shape: `${face.key}#${glyph}@${stance}`,
-        contours: face.region(glyph).map(place),
-        strokes: face.strokes(glyph).map(place),
-        nodes: face.nodes(glyph),
+        shape: `${face.key}#${form.key}@${stance}`,
+        contours: form.region.map(place),
+        strokes: form.strokes.map(place),
+        nodes: form.nodes,
+        drawing: drawingOfGlyph(face, glyph),
       };
     });
   };
 }
 
-function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face): number {
+function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face, forms: GlyphForms): number {
   const { size } = plan;
   if (size.by === 'cap height') return size.value;
   if (size.by === 'x-height') return (size.value * face.capHeight) / face.xHeight;
-  if (lines.every(({ glyphs }) => glyphs.every(({ glyph }) => glyph === 0 || isEmptyBounds(face.ink(glyph)))))
-    return 10;
+  if (lines.every(({ glyphs }) => glyphs.every(({ id, glyph }) => isEmptyBounds(inkOf(forms, id, glyph))))) return 10;
   const width = (capHeight: number) =>
-    widthOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
+    widthOf(joinBounds(place(plan, lines, face, forms, capHeight).places.map(({ bounds }) => bounds)));
   const height = (capHeight: number) =>
-    heightOf(joinBounds(place(plan, lines, face, capHeight).places.map(({ bounds }) => bounds)));
+    heightOf(joinBounds(place(plan, lines, face, forms, capHeight).places.map(({ bounds }) => bounds)));
   if (size.by === 'box') return Math.min(capHeightWhere(width, size.width), capHeightWhere(height, size.height));
   return capHeightWhere(size.by === 'overall width' ? width : height, size.value);
 }
@@ -225,13 +254,14 @@ function place(
   plan: LetteringPlan,
   lines: readonly SetLine[],
   face: Face,
+  forms: GlyphForms,
   capHeight: number,
 ): { places: Place[]; baselines: number[]; overrun: Lettering['overrun'] } {
   const places: Place[] = [];
   const baselines: number[] = [];
   const overrun: { line: number; radius: number }[] = [];
   const scaleOf = (line: number) => plan.lineScale[line] ?? 1;
-  const rows = lines.map((line, number) => seatLine(plan, line, face, (capHeight * scaleOf(number)) / face.capHeight));
+  const rows = lines.map((line, number) => seatLine(plan, line, forms, (capHeight * scaleOf(number)) / face.capHeight));
   const widest = Math.max(0, ...rows.map(({ length }) => length));
   let baseline = 0;
   rows.forEach((row, number) => {
@@ -253,7 +283,7 @@ function place(
         glyph,
         line: number,
         matrix,
-        bounds: glyph.glyph === 0 ? NO_BOUNDS : placedInk(face, glyph.glyph, matrix),
+        bounds: glyph.glyph === 0 ? NO_BOUNDS : placedInk(forms.of(glyph.id, glyph.glyph), matrix),
       });
     }
   });
@@ -273,8 +303,11 @@ function place(
   };
 }
 
+const inkOf = (forms: GlyphForms, letter: SourceId, glyph: number): Bounds =>
+  glyph === 0 ? NO_BOUNDS : forms.of(letter, glyph).ink;
+
 /** Seats the glyphs of a line from its start, and tells where its ink begins and how long it is, mm. */
-function seatLine(plan: LetteringPlan, line: SetLine, face: Face, factor: number) {
+function seatLine(plan: LetteringPlan, line: SetLine, forms: GlyphForms, factor: number) {
   const scaleX = factor * plan.stretch;
   const nudged = Object.keys(plan.nudges).length > 0;
   let [left, right, closed] = [Infinity, -Infinity, 0];
@@ -282,7 +315,7 @@ function seatLine(plan: LetteringPlan, line: SetLine, face: Face, factor: number
     const { id, x, y, advance } = glyph;
     if (plan.closedUp) closed += plan.closedUp.get(id) ?? 0;
     const along = x * scaleX + plan.letterSpacing * glyph.place + plan.wordSpacing * glyph.spaces - closed;
-    const ink = glyph.glyph === 0 ? NO_BOUNDS : face.ink(glyph.glyph);
+    const ink = inkOf(forms, id, glyph.glyph);
     if (!isEmptyBounds(ink)) {
       left = Math.min(left, along + ink.minX * scaleX);
       right = Math.max(right, along + ink.maxX * scaleX);
@@ -303,8 +336,7 @@ function seatLine(plan: LetteringPlan, line: SetLine, face: Face, factor: number
 }
 
 /** The box round a placed glyph: the font's own box where it stands straight, else round its turned outline. */
-function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
-  const ink = face.ink(glyph);
+function placedInk({ ink, region, strokes }: GlyphForm, matrix: Matrix): Bounds {
   if (isEmptyBounds(ink)) return NO_BOUNDS;
   const { a, b, c, d, e, f } = matrix;
   if (b === 0 && c === 0) {
@@ -317,11 +349,7 @@ function placedInk(face: Face, glyph: number, matrix: Matrix): Bounds {
       maxY: Math.max(bottom, top),
     };
   }
-  return joinBounds(
-    [...face.region(glyph), ...face.strokes(glyph)].map((contour) =>
-      contourBounds(transformContour(contour, matrix, '')),
-    ),
-  );
+  return joinBounds([...region, ...strokes].map((contour) => contourBounds(transformContour(contour, matrix, ''))));
 }
 
 /** The same letter elsewhere, and under another name. */

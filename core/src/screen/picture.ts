@@ -19,6 +19,7 @@ import { itemOf } from '../recipe/identity.ts';
 import type { Item, Role } from '../recipe/schema.ts';
 import { placeBounds, placePoint, placeRegion, type Placement } from '../sheet/placement.ts';
 import { downFrom } from './down.ts';
+import { outlinePicture, type OutlineOf, type OutlinePicture } from './outline-picture.ts';
 import { screenPath } from './path.ts';
 
 /**
@@ -39,6 +40,8 @@ export interface Picture {
   /** Ends of segments, for showing nodes: x, y pairs. */
   readonly nodes: Float32Array;
   readonly report: Report;
+  /** Outlines that a hand works on; null where it works on none. */
+  readonly outline: OutlinePicture | null;
 }
 
 /** A thing on the sheet; all but its fills are of the first of its copies. */
@@ -160,8 +163,11 @@ export interface PictureBridge {
   readonly to: readonly [number, number];
 }
 
-/** Draws a build. */
-export function pictureOf(build: Build): Picture {
+/**
+ * Draws a build.
+ * @param outlineOf what a hand works on
+ */
+export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Picture {
   const { sheet, assemblies, operations } = build;
   const down = downFrom(sheet.height);
   const report = reportOf(build);
@@ -186,6 +192,7 @@ export function pictureOf(build: Build): Picture {
       ...report,
       findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
     },
+    outline: outlineOf && outlinePicture(build, outlineOf),
   };
 }
 

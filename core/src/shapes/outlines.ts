@@ -1,12 +1,12 @@
 import type { Contour, Region } from '../geometry/contour.ts';
 import { weld } from '../geometry/kernel/boolean.ts';
+import { contourOfPath } from '../geometry/nodes/node-path.ts';
 import { arc, line, type SourceId } from '../geometry/segment.ts';
 import { circle, roundedRectangle } from '../geometry/shapes.ts';
 import type { ShapeItem } from '../recipe/parts.ts';
 import { arcBand, bandAlong, ring } from './bands.ts';
 import { workedCorners } from './corners.ts';
 import { arch, arrow, heart, keyhole, oval, polygonOf, rule, slot, stake, star, tag } from './figures.ts';
-import { drawnLine } from './own-drawing.ts';
 
 export type Outline = ShapeItem['outline'];
 
@@ -81,7 +81,7 @@ export function figureOf(outline: Outline, source: SourceId): Figure {
         ...ring(CENTRE, outline.diameter / 2, Math.min(outline.inner, outline.diameter * 0.98) / 2, source),
       );
     case 'path': {
-      const drawn = drawnLine(outline.nodes, outline.closed, source);
+      const drawn = contourOfPath(outline, source);
       if (drawn.segments.length === 0) return linesOf();
       if (outline.thickness > 0) return { contours: bandAlong(drawn.segments, outline.thickness, source), strokes: [] };
       return drawn.closed ? areaOf(...weld([drawn])) : linesOf(drawn);

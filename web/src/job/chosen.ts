@@ -119,15 +119,17 @@ export function useChosenMeasures(measures: MeasurePicture | null): AssemblyMeas
 
 /** Takes a thing in hand, or items of it. */
 export const choose = (assembly: string, ...items: readonly (string | null)[]): void =>
-  useView.setState(({ assembly: before }) => ({
+  useView.setState(({ assembly: before, redrawing }) => ({
     assembly,
     items: items.filter((item) => item !== null),
     others: [],
     inHand: true,
     keep: [],
-    node: 0,
+    nodes: [],
+    redrawing: redrawing && before === assembly,
     ...(before === assembly ? {} : { letter: null, island: null }),
   }));
 
 /** Lets go of what is in hand; the stations go on working on it. */
-export const letGo = (): void => useView.setState({ inHand: false, keep: [], others: [], letter: null, drawing: null });
+export const letGo = (): void =>
+  useView.setState({ inHand: false, keep: [], others: [], letter: null, drawing: null, nodes: [], redrawing: false });

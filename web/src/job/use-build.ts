@@ -8,7 +8,8 @@ import { applyPatch, type RecipePatch } from '@needlefile/core/recipe/patch';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useShop } from '@/hooks/shop';
-import { newDrawer, newMeasurer, type Job } from '@/worker/core-workers';
+import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
+import { newDrawer, newMeasurer, type Drawn, type Job } from '@/worker/core-workers';
 import { Dropped, type Latest } from '@/worker/latest';
 
 export interface BuildState {
@@ -30,10 +31,14 @@ const REST = 300;
 
 /**
  * Builds a recipe whenever it changes, and then measures it. `stop` gives what is under way up until the next change.
+ * @param outlineOf what a hand works on, to be drawn with it
  */
-export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: () => void } {
+export function useBuild(
+  recipe: Recipe | null,
+  outlineOf: OutlineOf | null = null,
+): BuildState & { readonly stop: () => void } {
   const workers = useRef<{
-    readonly drawer: Latest<Job, Picture>;
+    readonly drawer: Latest<Drawn, Picture>;
     readonly measurer: Latest<Job, MeasurePicture>;
   } | null>(null);
   const [state, setState] = useState<BuildState>({
@@ -46,6 +51,8 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
     stopped: false,
   });
   const shop = useShop();
+  /** What was measured last: other outlines in hand measure nothing anew. */
+  const measured = useRef<(Job & { readonly measures: MeasurePicture }) | null>(null);
   useEffect(() => {
     const own = { drawer: newDrawer(), measurer: newMeasurer() };
     workers.current = own;
@@ -65,32 +72,38 @@ export function useBuild(recipe: Recipe | null): BuildState & { readonly stop: (
       current &&
       !(error instanceof Dropped) &&
       setState((last) => ({ ...last, working: false, problem: error.message }));
-    drawer.ask({ recipe, shop }).then((picture) => {
+    drawer.ask({ recipe, shop, outlineOf }).then((picture) => {
       if (!current) return;
+      const known = measured.current;
+      if (known?.recipe === recipe && known.shop === shop) {
+        const { measures } = known;
+        const shown = withFindings(picture, measures.findings);
+        setState({ picture: shown, measures, stale: [], recipe, working: false, problem: null, stopped: false });
+        return;
+      }
       setState(({ measures, stale: older }) => {
         const stale = measures?.findings ?? older;
         const shown = withFindings(picture, stale);
         return { picture: shown, measures: null, stale, recipe, working: false, problem: null, stopped: false };
       });
       rest = setTimeout(() => {
-        measurer.ask({ recipe, shop }).then(
-          (measures) =>
-            current &&
-            setState((last) => ({
-              ...last,
-              measures,
-              stale: [],
-              picture: withFindings(picture, measures.findings),
-            })),
-          failed,
-        );
+        measurer.ask({ recipe, shop }).then((measures) => {
+          if (!current) return;
+          measured.current = { recipe, shop, measures };
+          setState((last) => ({
+            ...last,
+            measures,
+            stale: [],
+            picture: withFindings(picture, measures.findings),
+          }));
+        }, failed);
       }, REST);
     }, failed);
     return () => {
       current = false;
       clearTimeout(rest);
     };
-  }, [recipe, shop]);
+  }, [recipe, shop, outlineOf]);
   const stop = useCallback(() => {
     workers.current?.drawer.stop();
     workers.current?.measurer.stop();
@@ -106,7 +119,7 @@ function withFindings(picture: Picture, findings: readonly Finding[]): Picture {
 
 /** What the bed shows while a mend is looked at: the recipe with the mend taken. */
 export function usePreview(recipe: Recipe, patch: RecipePatch | null): Picture | null {
-  const drawer = useRef<Latest<Job, Picture> | null>(null);
+  const drawer = useRef<Latest<Drawn, Picture> | null>(null);
   const shop = useShop();
   const [shown, setShown] = useState<{ patch: RecipePatch; recipe: Recipe; picture: Picture } | null>(null);
   useEffect(() => () => drawer.current?.close(), []);
@@ -115,7 +128,8 @@ export function usePreview(recipe: Recipe, patch: RecipePatch | null): Picture |
     let current = true;
     drawer.current ??= newDrawer();
     // A mend of what is no longer there has no picture.
-    const preview = async (own: Latest<Job, Picture>) => own.ask({ recipe: applyPatch(recipe, patch), shop });
+    const preview = async (own: Latest<Drawn, Picture>) =>
+      own.ask({ recipe: applyPatch(recipe, patch), shop, outlineOf: null });
     preview(drawer.current).then(
       (picture) => current && setShown({ patch, recipe, picture }),
       () => {},

@@ -1,5 +1,6 @@
 'use client';
 
+import type { NodeRef } from '@needlefile/core/geometry/nodes/ends';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import type { RecipePatch } from '@needlefile/core/recipe/patch';
 import type { HeldAxis } from '@needlefile/core/recipe/schema';
@@ -32,8 +33,10 @@ interface ViewState {
   readonly fresh: string | null;
   /** What items that were just dragged caught on, or were lined up with, and may be held to. */
   readonly keep: readonly Keepable[];
-  /** The node of an own drawing that is worked on, from 0. */
-  readonly node: number;
+  /** Nodes of outlines that are worked on, the last of them last. */
+  readonly nodes: readonly NodeRef[];
+  /** Whether outlines of letters and artwork are worked on. */
+  readonly redrawing: boolean;
   /** The letter of the thing taken in hand, by id. */
   readonly letter: string | null;
   /** The island of the thing whose bridges are looked at, by id. */
@@ -44,8 +47,8 @@ interface ViewState {
   readonly thicknessOf: 'thickness' | 'gap';
   /** A place on the bed to ring, y down. */
   readonly ring: Bounds | null;
-  /** A place to bring into the middle; a new object each time. */
-  readonly focus: { readonly place: Bounds } | null;
+  /** A place to bring into the middle, or to fill the bed with; a new object each time. */
+  readonly focus: { readonly place: Bounds; readonly filling?: boolean } | null;
   /** A mend that is looked at before it is taken. */
   readonly preview: { readonly label: string; readonly patch: RecipePatch } | null;
 }
@@ -59,7 +62,8 @@ export const useView = create<ViewState>(() => ({
   inHand: false,
   fresh: null,
   keep: [],
-  node: 0,
+  nodes: [],
+  redrawing: false,
   letter: null,
   island: null,
   drawing: null,

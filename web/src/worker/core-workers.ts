@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
+import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
@@ -13,15 +14,20 @@ export interface Job {
   readonly shop: Shop;
 }
 
+/** A job to be drawn, and the outlines in it that a hand works on. */
+export interface Drawn extends Job {
+  readonly outlineOf: OutlineOf | null;
+}
+
 function startCore(): { readonly core: Comlink.Remote<CoreWorkerApi>; readonly end: () => void } {
   // Bundlers look for exactly this literal form.
   const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
   return { core: Comlink.wrap<CoreWorkerApi>(worker), end: () => worker.terminate() };
 }
 
-const latestOf = <Result>(
-  run: (core: Comlink.Remote<CoreWorkerApi>, job: Job) => Promise<Result>,
-): Latest<Job, Result> =>
+const latestOf = <Request extends Job, Result>(
+  run: (core: Comlink.Remote<CoreWorkerApi>, job: Request) => Promise<Result>,
+): Latest<Request, Result> =>
   new Latest(() => {
     const { core, end } = startCore();
     return { run: (job) => within(LONGEST_MS, run(core, job)), end };
@@ -41,7 +47,8 @@ function within<Result>(longest: number, result: Promise<Result>): Promise<Resul
 }
 
 /** Builds recipes and draws them, in a worker. Use it in the browser only. */
-export const newDrawer = (): Latest<Job, Picture> => latestOf((core, { recipe, shop }) => core.build(recipe, shop));
+export const newDrawer = (): Latest<Drawn, Picture> =>
+  latestOf((core, { recipe, shop, outlineOf }) => core.build(recipe, shop, outlineOf));
 
 /** Measures what recipes build, in a worker of its own: what is typed meanwhile is drawn at once all the same. */
 export const newMeasurer = (): Latest<Job, MeasurePicture> =>

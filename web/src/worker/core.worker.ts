@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
+import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
@@ -11,7 +12,8 @@ const engine = () => import('./engine');
 
 const api = {
   /** Builds a recipe and draws it. */
-  build: async (recipe: Recipe, shop: Shop): Promise<Picture> => (await engine()).buildPicture(recipe, shop),
+  build: async (recipe: Recipe, shop: Shop, outlineOf: OutlineOf | null): Promise<Picture> =>
+    (await engine()).buildPicture(recipe, shop, outlineOf),
   /** Measures what a recipe builds. */
   measure: async (recipe: Recipe, shop: Shop): Promise<MeasurePicture> => (await engine()).measurePicture(recipe, shop),
   /** Tries what makes a thing of a job one piece. */

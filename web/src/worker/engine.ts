@@ -5,6 +5,7 @@ import { couponPlaces } from '@needlefile/core/job/coupon-places';
 import { measure } from '@needlefile/core/job/measure-job';
 import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { makeOnePiece, type OnePiece } from '@needlefile/core/job/one-piece';
+import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
 import { StageCache } from '@needlefile/core/assembly/stages';
 import type { Face } from '@needlefile/core/lettering/face';
@@ -23,8 +24,8 @@ async function built(recipe: Recipe, shop: Shop): Promise<Build> {
   return build(recipe, { shop, faces, artworks }, cache);
 }
 
-export const buildPicture = async (recipe: Recipe, shop: Shop): Promise<Picture> =>
-  pictureOf(await built(recipe, shop));
+export const buildPicture = async (recipe: Recipe, shop: Shop, outlineOf: OutlineOf | null): Promise<Picture> =>
+  pictureOf(await built(recipe, shop), outlineOf);
 
 export async function measurePicture(recipe: Recipe, shop: Shop): Promise<MeasurePicture> {
   const job = await built(recipe, shop);

@@ -3,7 +3,7 @@ import { compose, moveBy, scaleBy, turnBy, type Matrix } from '../../geometry/ma
 import { distance } from '../../geometry/point.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type FileScale, type Unit } from '../drawn.ts';
 import { isLikelySize, unitOffers } from '../offers.ts';
-import { placedContour } from '../placed-contour.ts';
+import { placedContour } from '../../geometry/placed-contour.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { rgbOf } from './colours.ts';
 import { drawingOf, numberOf, textOf, type DxfDrawing, type Entity } from './drawing.ts';

@@ -2,7 +2,7 @@ import { arcOfBulge } from '../../geometry/arc-from-ends.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, type Segment } from '../../geometry/segment.ts';
-import { placedContour } from '../placed-contour.ts';
+import { placedContour } from '../../geometry/placed-contour.ts';
 import type { Tag } from './tags.ts';
 
 const DEGREES = 180 / Math.PI;

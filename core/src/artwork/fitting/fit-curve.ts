@@ -1,7 +1,8 @@
 import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
+import { cubicBetween, lengthShares, nearerPlace } from '../../geometry/fit-cubic.ts';
 import { lineThrough } from './line-through.ts';
 import { add, cross, distance, distanceToSpan, dot, scale, subtract, type Point } from '../../geometry/point.ts';
-import { cubic, line, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
+import { line, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
 
 /** Directions in which a fitted run leaves its first point and arrives at its last, unit vectors; null where free. */
 export interface Ends {
@@ -166,7 +167,7 @@ function arcFit({ points, from, to, out, into, tolerance }: Run): Segment | null
 /** Rounds of giving each point its nearest place on the curve. */
 const ROUNDS = 3;
 
-/** A cubic with given directions at its ends, by least squares (Schneider, Graphics Gems, 1990). */
+/** A cubic with given directions at its ends, by least squares. */
 function cubicFit({ points, from, to, out, into, tolerance }: Run): Segment | null {
   const own = points.slice(from, to + 1);
   const [a, b] = [own[0]!, own.at(-1)!];
@@ -174,54 +175,16 @@ function cubicFit({ points, from, to, out, into, tolerance }: Run): Segment | nu
   const q = into ?? tangentOf(points, to);
   let places = lengthShares(own);
   for (let round = 0; round <= ROUNDS; round++) {
-    const curve = withHandles(own, places, a, b, p, q);
+    const curve = cubicBetween(own, places, [a, p], [b, q]);
     if (!curve) return null;
     let worst = 0;
-    places = own.map((point, i) => nearer(curve, point, places[i]!));
+    places = own.map((point, i) => nearerPlace(curve, point, places[i]!));
     own.forEach((point, i) => (worst = Math.max(worst, distance(point, pointAt(curve, places[i]!)))));
     if (worst <= tolerance) return curve;
     // So far off it never comes near.
     if (worst > 4 * tolerance) return null;
   }
   return null;
-}
-
-function lengthShares(points: readonly Point[]): number[] {
-  let gone = 0;
-  const lengths = points.map((point, i) => (gone += i === 0 ? 0 : distance(points[i - 1]!, point)));
-  return lengths.map((length) => length / (gone || 1));
-}
-
-function withHandles(
-  points: readonly Point[],
-  places: readonly number[],
-  a: Point,
-  b: Point,
-  p: Point,
-  q: Point,
-): Segment | null {
-  let [pp, pq, qq, pr, qr] = [0, 0, 0, 0, 0];
-  points.forEach((point, i) => {
-    const t = places[i]!;
-    const s = 1 - t;
-    const [v, w] = [scale(p, 3 * s * s * t), scale(q, -3 * s * t * t)];
-    const rest = subtract(point, add(scale(a, s * s * s + 3 * s * s * t), scale(b, t * t * t + 3 * s * t * t)));
-    [pp, pq, qq] = [pp + dot(v, v), pq + dot(v, w), qq + dot(w, w)];
-    [pr, qr] = [pr + dot(v, rest), qr + dot(w, rest)];
-  });
-  const determinant = pp * qq - pq * pq;
-  if (Math.abs(determinant) < 1e-12) return null;
-  const [first, second] = [(pr * qq - qr * pq) / determinant, (pp * qr - pq * pr) / determinant];
-  const chord = distance(a, b);
-  // Handles that turn back, or are longer than the whole, make loops.
-  if (first <= 0 || second <= 0 || first > 2 * chord || second > 2 * chord) return null;
-  return cubic(a, add(a, scale(p, first)), subtract(b, scale(q, second)), b, '');
-}
-
-function nearer(curve: Segment, point: Point, t: number): number {
-  const way = tangentAt(curve, t);
-  const by = dot(subtract(point, pointAt(curve, t)), way) / (dot(way, way) || 1);
-  return Math.max(0, Math.min(1, t + by));
 }
 
 const unit = (way: Point): Point => scale(way, 1 / (Math.hypot(way.x, way.y) || 1));

@@ -2,7 +2,7 @@ import { arcThrough } from '../../geometry/arc-from-ends.ts';
 import type { Matrix } from '../../geometry/matrix.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, type Segment } from '../../geometry/segment.ts';
-import { placedAsCubics } from '../placed-contour.ts';
+import { placedAsCubics } from '../../geometry/placed-contour.ts';
 
 const RADIANS = Math.PI / 180;
 

@@ -5,7 +5,7 @@ import { distance } from '../../geometry/point.ts';
 import { line } from '../../geometry/segment.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type FileScale, type Unit } from '../drawn.ts';
 import { unitOffers } from '../offers.ts';
-import { placedContour } from '../placed-contour.ts';
+import { placedContour } from '../../geometry/placed-contour.ts';
 import { readElements, type SvgElement } from './element.ts';
 import { mmOf, parseCssLength, userUnits } from './lengths.ts';
 import { outlinesOf, type Viewport } from './outlines.ts';

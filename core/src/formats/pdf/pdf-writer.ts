@@ -1,5 +1,5 @@
+import { cubicsOfArc } from '../../geometry/arc-cubics.ts';
 import type { Contour } from '../../geometry/contour.ts';
-import { cubic, onCircle, type ArcSegment, type CubicSegment } from '../../geometry/segment.ts';
 import type { Point } from '../../geometry/point.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
@@ -92,25 +92,16 @@ const plain = (text: string): string => text.replace(/₂/g, '2').replace(/[^\x2
 
 const at = ({ x, y }: Point): string => `${decimal(x, 5)} ${decimal(y, 5)}`;
 
+/** An arc is split so that no part turns more than this, degrees. */
+const MOST_TURN = 45;
+
 function pathOperators({ segments, closed }: Contour): string {
   const parts = [`${at(segments[0]!.from)} m`];
   for (const segment of segments) {
     if (segment.kind === 'line') parts.push(`${at(segment.to)} l`);
     else
-      for (const { c1, c2, to } of segment.kind === 'arc' ? arcAsCubics(segment) : [segment])
+      for (const { c1, c2, to } of segment.kind === 'arc' ? cubicsOfArc(segment, MOST_TURN) : [segment])
         parts.push(`${at(c1)} ${at(c2)} ${at(to)} c`);
   }
   return parts.join('\n') + (closed ? '\nh' : '');
-}
-
-/** Split so that no part turns more than 45 degrees: then the cubics are within 4e-6 of the radius. */
-function arcAsCubics({ centre, radius, startAngle, sweep, from, to, source }: ArcSegment): CubicSegment[] {
-  const count = Math.max(1, Math.ceil(Math.abs(sweep) / 45));
-  const step = sweep / count;
-  const handle = (4 / 3) * Math.tan((step * Math.PI) / 720) * radius;
-  return Array.from({ length: count }, (_, i) => {
-    const [a, b] = [startAngle + i * step, startAngle + (i + 1) * step];
-    const [p, q] = [i === 0 ? from : onCircle(centre, radius, a), i === count - 1 ? to : onCircle(centre, radius, b)];
-    return cubic(p, onCircle(p, handle, a + 90), onCircle(q, -handle, b + 90), q, source);
-  });
 }

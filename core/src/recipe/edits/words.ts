@@ -110,13 +110,14 @@ export function withWords(thing: Made, item: string, words: string): Made {
 }
 
 function letteringWith(item: LetteringItem, words: string): LetteringItem {
-  const { thicken, nudges, lineScale } = item;
+  const { thicken, nudges, lineScale, redrawn } = item;
   const follow = followLetters(item.words, words);
   return {
     ...item,
     words,
     lineScale: followLineScale(lineScale, item.words.split('\n'), words.split('\n')),
     nudges: followRecord(nudges, follow),
+    redrawn: redrawn.map((each) => (each.letter === null ? each : { ...each, letter: follow(each.letter) })),
     thicken: {
       ...thicken,
       letters: followRecord(thicken.letters, follow),

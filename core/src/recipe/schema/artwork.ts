@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { lengthIn, numberIn } from './fields.ts';
+import { changesSchema } from './redrawn.ts';
 
 const coordinate = z.number().min(-1e9).max(1e9);
 const end = z.tuple([coordinate, coordinate]).describe('An end of a line, in units of the file, y up.');
@@ -48,6 +49,7 @@ export const artworkFields = {
     .prefault({})
     .describe('How a picture is traced.'),
   repairs: z.array(repairSchema).max(2000).default([]).describe('Gaps that were decided by hand, one by one.'),
+  redrawn: changesSchema.default([]).describe('What was changed by hand of its outlines, in units of the file.'),
   lines: z
     .enum(['areas', 'lines'])
     .default('areas')

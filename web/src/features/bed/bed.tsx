@@ -165,7 +165,7 @@ function useFocus(show: Zoom['show']): void {
   useEffect(() => {
     if (!focus || focus === done.current) return;
     done.current = focus;
-    show(focus.place);
+    show(focus.place, focus.filling);
   }, [focus, show]);
 }
 

@@ -13,6 +13,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Delete', 'take it out'],
   ['Corner', 'size in proportion; with Alt stretch'],
   ['Shift click', 'one more in hand; with Ctrl a drag catches on nothing'],
+  ['N', 'nodes of the letter or artwork in hand: Page keys go through them, I one more, S smooth, C corner, B break'],
   ['Space drag', 'move the view; 0 the whole sheet, 1 true size, + −'],
 ];
 

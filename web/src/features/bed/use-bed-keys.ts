@@ -5,9 +5,11 @@ import { withinItem } from '@needlefile/core/recipe/identity';
 import { MM_PER_INCH } from '@needlefile/core/units/length';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { useUnit } from '@/hooks/unit';
-import { choose, chosenIn, letGo, useEditLettering } from '@/job/chosen';
+import { choose, chosenIn, letGo, useEditLettering, useItem } from '@/job/chosen';
 import { useJobStore } from '@/job/job-store';
 import { inHand } from '@/job/in-hand';
+import { nodeEdits } from '@/job/node-edits';
+import { useOutline, type Outline } from '@/job/outline';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView } from '@/job/view-store';
 import { middleOfHand } from './hand/frame';
@@ -35,6 +37,8 @@ export function useBedKeys(
   const store = useJobStore();
   const unit = useUnit();
   const editLettering = useEditLettering();
+  const outline = useOutline(picture);
+  const isArtwork = useItem()?.kind === 'artwork';
   const steps = unit === 'mm' ? { fine: 0.1, plain: 1, far: 10 } : inches();
 
   const moveLetter = (letter: string, [x, y]: readonly [number, number], step: number) =>
@@ -50,7 +54,15 @@ export function useBedKeys(
     const way = ARROWS[event.key];
     const step = event.altKey ? steps.fine : event.shiftKey ? steps.far : steps.plain;
     if (event.key === 'Escape') {
-      letGo();
+      // One step back at a time: the nodes, the outline, what is in hand.
+      if (view.nodes.length > 0) useView.setState({ nodes: [] });
+      else if (view.redrawing) useView.setState({ redrawing: false });
+      else letGo();
+      return true;
+    }
+    if (outline && onNodeKey(event, outline, way, step)) return true;
+    if (event.key === 'n' && (view.letter || isArtwork)) {
+      useView.setState({ redrawing: !view.redrawing, nodes: [], inHand: true });
       return true;
     }
     if (way && view.letter && view.station === 'letter') {
@@ -95,6 +107,31 @@ export function useBedKeys(
     const next = all.at(back ? Math.max(now, 0) - 1 : (now + 1) % all.length);
     if (next) choose(next.thing, next.item);
   }
+}
+
+/** What keys do to nodes in hand. @returns whether the key was taken */
+function onNodeKey(
+  event: KeyboardEvent,
+  outline: Outline,
+  way: readonly [number, number] | undefined,
+  step: number,
+): boolean {
+  const edits = nodeEdits(outline, useView.getState().nodes);
+  const isFirst = edits.chosen.length === 0;
+  if (!(isFirst && outline.isOne) && (event.key === 'PageDown' || event.key === 'PageUp')) {
+    useView.setState({ nodes: edits.step(event.key === 'PageDown' ? 1 : -1) });
+    return true;
+  }
+  if (isFirst) return false;
+  if (way) edits.move({ x: way[0] * step, y: way[1] * step });
+  else if (event.key === 'Delete' || event.key === 'Backspace') edits.remove();
+  else if (event.key === 'i') edits.insert();
+  else if (event.key === 's') edits.smooth();
+  else if (event.key === 'c') edits.corner();
+  else if (event.key === 'b') edits.breakApart();
+  else if (event.key === 'j') edits.join?.();
+  else return false;
+  return true;
 }
 
 /** Turning and sizing begin from where things are seen: of keys that come faster, each waits for the picture before. */

@@ -46,7 +46,8 @@ export interface Zoom {
   readonly fit: () => void;
   readonly trueSize: () => void;
   readonly by: (factor: number) => void;
-  readonly show: (place: Bounds) => void;
+  /** Brings a place into the middle. @param filling as large as the bed has room for */
+  readonly show: (place: Bounds, filling?: boolean) => void;
 }
 
 /** What lies over the bed along its edges, pixels. */
@@ -147,9 +148,9 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[]): Zoo
       fitting.current = false;
       if (element && behaviour.current) select(element).call(behaviour.current.scaleBy, factor);
     },
-    show: (place) => {
+    show: (place, filling = false) => {
       fitting.current = false;
-      showBox(place, 0.3, Math.max(transform.k, 24));
+      showBox(place, filling ? 0.8 : 0.3, Math.max(transform.k, 24));
     },
   };
 }

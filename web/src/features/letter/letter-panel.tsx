@@ -10,9 +10,11 @@ import { PanelHead, PanelSection } from '@/components/panel';
 import { useChosenPicture, useEditLettering, useItem, useLettering, useMixed } from '@/job/chosen';
 import { ArtworkFields } from './artwork-fields';
 import { useSheetEdits } from '@/job/sheet-edits';
+import { useView } from '@/job/view-store';
 import { CircleFold } from './circle-fold';
 import { FacePicker } from './face-picker';
 import { OneLetterFold } from './one-letter-fold';
+import { RedrawPanel, RedrawSection } from './redraw-section';
 import { ShapeFields } from './shape-fields';
 import { ShapesFold } from './shapes-fold';
 import { SizeFields } from './size-fields';
@@ -31,13 +33,15 @@ export function LetterPanel({ picture: job, what }: { picture: Picture | null; w
   const item = useItem();
   const picture = useChosenPicture(job);
   const edits = useSheetEdits(job);
+  const redrawing = useView((state) => state.redrawing);
+  if (redrawing && item && item.kind !== 'shape') return <RedrawPanel key={item.id} item={item} picture={job} />;
   return (
     <>
       <PanelHead title={item ? TITLES[item.kind] : 'Letter'} />
-      {item?.kind === 'lettering' && <LetteringFields key={item.id} picture={picture} what={what} />}
+      {item?.kind === 'lettering' && <LetteringFields key={item.id} job={job} picture={picture} what={what} />}
       {item?.kind === 'shape' && (
         <>
-          <ShapeFields key={item.id} item={item} />
+          <ShapeFields key={item.id} item={item} picture={job} />
           {what}
         </>
       )}
@@ -50,6 +54,7 @@ export function LetterPanel({ picture: job, what }: { picture: Picture | null; w
             sheetHeight={job?.sheet.height ?? 0}
             edits={edits}
           />
+          <RedrawSection item={item} picture={job} />
           {what}
         </>
       )}
@@ -66,7 +71,15 @@ export function LetterPanel({ picture: job, what }: { picture: Picture | null; w
 }
 
 /** The words, their face, size and spacing; what is wanted less often folded up beneath. */
-function LetteringFields({ picture, what }: { picture: AssemblyPicture | null; what: ReactNode }) {
+function LetteringFields({
+  job,
+  picture,
+  what,
+}: {
+  job: Picture | null;
+  picture: AssemblyPicture | null;
+  what: ReactNode;
+}) {
   const lettering = useLettering((item) => item);
   const edit = useEditLettering();
   const isMixed = useMixed<LetteringItem>('lettering', ({ letterSpacing }) => letterSpacing);
@@ -122,6 +135,7 @@ function LetteringFields({ picture, what }: { picture: AssemblyPicture | null; w
           />
         )}
       </PanelSection>
+      <RedrawSection item={lettering} picture={job} />
       <OneLetterFold picture={picture} />
       <WeightFold picture={picture} />
       <CircleFold />

@@ -3,6 +3,7 @@
 import { usualOutline } from '@needlefile/core/recipe/edits/usual-items';
 import { newItem } from '@needlefile/core/recipe/edits/items';
 import { LIMITS, type ShapeItem } from '@needlefile/core/recipe/schema';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { OUTLINE_NAMES } from '@needlefile/core/shapes/outlines';
 import { useId } from 'react';
 import { Form } from 'react-bootstrap';
@@ -16,7 +17,7 @@ import { SHAPE_FIELDS, type ShapeField } from './shape-field-table';
 type Outline = ShapeItem['outline'];
 
 /** Outline and sizes of a shape. */
-export function ShapeFields({ item: { outline } }: { item: ShapeItem }) {
+export function ShapeFields({ item: { outline }, picture }: { item: ShapeItem; picture: Picture | null }) {
   const edit = useEditItem<ShapeItem>();
   const id = useId();
   const values = outline as unknown as Record<string, number | string>;
@@ -43,7 +44,7 @@ export function ShapeFields({ item: { outline } }: { item: ShapeItem }) {
       {SHAPE_FIELDS[outline.by].map((field) => (
         <OneField key={field.key} field={field} value={values[field.key]!} onChange={(value) => set(field, value)} />
       ))}
-      {outline.by === 'path' && <PathFields outline={outline} />}
+      {outline.by === 'path' && <PathFields closed={outline.closed} picture={picture} />}
     </>
   );
 }

@@ -28,6 +28,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'artwork missing': 'letter',
   'open line': 'letter',
   'lost decision': 'letter',
+  'lost outline': 'letter',
   'single-line face': 'letter',
   'past the circle': 'letter',
   'lost nudge': 'letter',

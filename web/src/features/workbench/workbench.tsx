@@ -14,6 +14,7 @@ import { StatusLine } from './status-line';
 import { TopBar } from './top-bar';
 import { useSheetKeys } from './use-sheet-keys';
 import { useFolded } from '@/job/folded';
+import { useOutlineOf } from '@/job/outline';
 import { useBuild, usePreview } from '@/job/use-build';
 import { STATIONS, useView } from '@/job/view-store';
 import css from './workbench.module.css';
@@ -24,7 +25,7 @@ import css from './workbench.module.css';
  */
 export function Workbench() {
   const recipe = useJob((state) => state.recipe);
-  const built = useBuild(recipe);
+  const built = useBuild(recipe, useOutlineOf());
   const preview = useView((state) => state.preview);
   const previewed = usePreview(recipe, preview?.patch ?? null);
   useShortcuts();

@@ -17,7 +17,8 @@ import { Ghost } from './ghost';
 import { Guides } from './guides';
 import { Handles, type HandleKind } from './handles';
 import css from './hand.module.css';
-import { NodesLayer } from './nodes-layer';
+import { Marquee } from './marquee';
+import { OutlineLayer } from './outline-layer';
 
 interface Drag {
   readonly kind: 'press' | 'move' | 'marquee' | HandleKind;
@@ -137,7 +138,7 @@ export function HandLayer({ picture, scale, edits }: { picture: Picture; scale: 
       })}
       {frame && <Moving drag={drag} frame={frame} scale={scale} />}
       {/* Unseen while something is dragged, and there: the pointer is held by one of them. */}
-      {frame && (
+      {frame && !view.redrawing && (
         <Handles
           isHidden={drag !== null && drag.kind !== 'press'}
           frame={frame}
@@ -148,7 +149,7 @@ export function HandLayer({ picture, scale, edits }: { picture: Picture; scale: 
           drags={drags}
         />
       )}
-      {!drag && <NodesLayer picture={picture} scale={scale} />}
+      {!drag && <OutlineLayer picture={picture} scale={scale} />}
       {drag?.kind === 'marquee' && <Marquee box={boxOf(drag)} />}
       {drag?.caught && <Guides guides={drag.caught.guides} scale={scale} />}
     </g>
@@ -188,10 +189,6 @@ function Moving({ drag, frame, scale }: { drag: Drag | null; frame: HandFrame; s
     return <Ghost frame={frame} scale={scale} transform={`rotate(${-angle} ${x} ${y})`} angle={angle} />;
   }
   return null;
-}
-
-function Marquee({ box: { minX, minY, maxX, maxY } }: { box: Bounds }) {
-  return <rect className={css.marquee} x={minX} y={minY} width={maxX - minX} height={maxY - minY} />;
 }
 
 const boxOf = ({ x0, y0, x, y }: Drag): Bounds => ({

@@ -1,7 +1,8 @@
-import type { Contour } from '../geometry/contour.ts';
-import { determinant, transformPoint, type Matrix } from '../geometry/matrix.ts';
-import type { Point } from '../geometry/point.ts';
-import { cubic, type ArcSegment, type CubicSegment, type Segment } from '../geometry/segment.ts';
+import { cubicsOfArc } from './arc-cubics.ts';
+import type { Contour } from './contour.ts';
+import { determinant, transformPoint, type Matrix } from './matrix.ts';
+import type { Point } from './point.ts';
+import { cubic, type ArcSegment, type CubicSegment, type Segment } from './segment.ts';
 
 const RADIANS = Math.PI / 180;
 
@@ -17,25 +18,9 @@ const placedCubic = ({ from, c1, c2, to, source }: CubicSegment, matrix: Matrix)
     source,
   );
 
-const pointOn = (angle: number): Point => ({ x: Math.cos(angle * RADIANS), y: Math.sin(angle * RADIANS) });
-
-function asCubics({ centre, radius, startAngle, sweep, source }: ArcSegment): CubicSegment[] {
-  const parts = Math.max(1, Math.ceil(Math.abs(sweep) / STEP));
-  const step = sweep / parts;
-  const reach = (4 / 3) * Math.tan((step * RADIANS) / 4) * radius;
-  return Array.from({ length: parts }, (_, i) => {
-    const [a, b] = [pointOn(startAngle + i * step), pointOn(startAngle + (i + 1) * step)];
-    const place = (p: Point, d: Point, by: number): Point => ({
-      x: centre.x + radius * p.x - by * d.y,
-      y: centre.y + radius * p.y + by * d.x,
-    });
-    return cubic(place(a, a, 0), place(a, a, reach), place(b, b, -reach), place(b, b, 0), source);
-  });
-}
-
 /** An arc under a matrix, as cubics. */
 export const placedAsCubics = (segment: ArcSegment, matrix: Matrix): CubicSegment[] =>
-  asCubics(segment).map((each) => placedCubic(each, matrix));
+  cubicsOfArc(segment, STEP).map((each) => placedCubic(each, matrix));
 
 /** A contour under a matrix: arcs stay arcs where it turns, mirrors, moves and scales evenly, and are cubics else. */
 export function placedContour({ segments, closed }: Contour, matrix: Matrix): Contour {

@@ -1,0 +1,61 @@
+import { itemName } from '../../items/kinds.ts';
+import { inArtwork, inLettering } from '../../recipe/patch.ts';
+import type { ItemBuild } from '../../assembly/build-assembly.ts';
+import type { Finding } from '../finding.ts';
+import type { AssemblySubject } from '../subjects.ts';
+import { list } from '../wording.ts';
+
+/** What a hand changed of outlines must find them: on another face, and in a new version of a file. */
+export const lostOutline = ({ items }: AssemblySubject): Finding[] =>
+  items.flatMap((built) => [...ofLetters(built), ...ofArtwork(built)]);
+
+function ofLetters({ item, form }: ItemBuild): Finding[] {
+  if (item.kind !== 'lettering' || !form.lettering) return [];
+  const own = item.redrawn.filter(({ face }) => face === item.face);
+  const lost = form.lettering.lostRedrawings.map((i) => own[i]!);
+  const elsewhere = item.redrawn.filter(({ face }) => face !== item.face);
+  const all = [...lost, ...elsewhere];
+  if (all.length === 0) return [];
+  const names = list([...new Set(all.map(({ text }) => `“${text}”`))]);
+  return [
+    {
+      id: `lost outline:${item.id}`,
+      rule: 'lost outline',
+      severity: 'attention',
+      place: null,
+      title: `${names} redrawn by hand: not so here`,
+      detail:
+        elsewhere.length === all.length
+          ? 'That was done in another face. It is kept, in case that face comes back.'
+          : 'The letter is not there any more, or the face draws it otherwise. It is kept, in case it comes back.',
+      mends: [
+        {
+          label: 'Forget it',
+          patch: inLettering(item.id, { path: ['redrawn'], value: item.redrawn.filter((each) => !all.includes(each)) }),
+        },
+      ],
+    },
+  ];
+}
+
+function ofArtwork({ item, form }: ItemBuild): Finding[] {
+  const lost = form.artwork?.lostChanges ?? [];
+  if (item.kind !== 'artwork' || lost.length === 0) return [];
+  const many = lost.length > 1;
+  return [
+    {
+      id: `lost outline:${item.id}`,
+      rule: 'lost outline',
+      severity: 'attention',
+      place: null,
+      title: `${itemName(item)}: ${lost.length} ${many ? 'changes' : 'change'} of its outline by hand not found`,
+      detail: `The nodes that ${many ? 'they were' : 'it was'} made to are not there: look whether the file has changed.`,
+      mends: [
+        {
+          label: many ? 'Forget them' : 'Forget it',
+          patch: inArtwork(item.id, { path: ['redrawn'], value: item.redrawn.filter((_, i) => !lost.includes(i)) }),
+        },
+      ],
+    },
+  ];
+}

@@ -1,0 +1,278 @@
+'use client';
+
+import { boundsMeet, type Bounds } from '@needlefile/core/geometry/bounds';
+import { inverse, transformPoint, type Matrix } from '@needlefile/core/geometry/matrix';
+import type { NodeRef } from '@needlefile/core/geometry/nodes/ends';
+import { movedHandle, movedNodes, type Handle } from '@needlefile/core/geometry/nodes/handles';
+import { nearestOn, runMiddles, withNodeOn } from '@needlefile/core/geometry/nodes/insert';
+import { contourOfPath, isCurve, type NodePath } from '@needlefile/core/geometry/nodes/node-path';
+import { placedContour } from '@needlefile/core/geometry/placed-contour';
+import type { Point } from '@needlefile/core/geometry/point';
+import { screenPath } from '@needlefile/core/screen/path';
+import type { Picture } from '@needlefile/core/screen/picture';
+import { useState, type PointerEvent } from 'react';
+import { shownAt, useOutline, type Outline } from '@/job/outline';
+import { useView } from '@/job/view-store';
+import { onSheet } from '../on-sheet';
+import { isPanning } from '../use-zoom';
+import { Marquee } from './marquee';
+import css from './nodes.module.css';
+
+/** What is dragged. The outlines are as they were when it began. */
+type Grip =
+  | {
+      readonly kind: 'node' | Handle;
+      readonly on: NodeRef;
+      readonly outline: Outline;
+      readonly chosen: readonly NodeRef[];
+      readonly start: Point;
+      /** One drag is one step of the history. */
+      readonly gesture: object;
+    }
+  | { readonly kind: 'marquee'; readonly x0: number; readonly y0: number; readonly x: number; readonly y: number };
+
+/** A press becomes a drag after so many pixels. */
+const BEGINS = 3;
+/** A run as long as this, in pixels, shows where a click puts a node in. */
+const LONG_RUN = 60;
+/** More nodes than this are not drawn: the view has to be nearer. */
+const MOST_SHOWN = 1500;
+
+const isSame = (a: NodeRef, b: NodeRef): boolean => a.path === b.path && a.node === b.node;
+
+/** Outlines in hand: nodes are chosen and dragged, with the handles of those that are chosen. */
+export function OutlineLayer({ picture, scale }: { picture: Picture; scale: number }) {
+  const outline = useOutline(picture);
+  return outline && <Outlines outline={outline} picture={picture} scale={scale} />;
+}
+
+function Outlines({ outline, picture, scale }: { outline: Outline; picture: Picture; scale: number }) {
+  const chosen = useView((state) => state.nodes);
+  const [grip, setGrip] = useState<Grip | null>(null);
+  const { height } = picture.sheet;
+  // While it is dragged the drawing may come to lie elsewhere in its thing: the pointer keeps what it had.
+  const way = grip && grip.kind !== 'marquee' ? grip.outline : outline;
+  const out = (point: Point): Point => shownAt(way, height, point);
+  const back = ({ x, y }: Point, of: Outline): Point => transformPoint(inverse(of.toSheet), { x, y: height - y });
+  const { paths } = outline;
+
+  const take = (event: PointerEvent<SVGElement>, on: NodeRef, kind: Handle) => {
+    if (event.button !== 0 || isPanning()) return;
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    event.currentTarget.ownerSVGElement?.focus();
+    const isIn = chosen.some((each) => isSame(each, on));
+    let next = chosen;
+    if (kind === 'node' && event.shiftKey) next = isIn ? chosen.filter((each) => !isSame(each, on)) : [...chosen, on];
+    else if (kind === 'node' && !isIn) next = [on];
+    else if (kind === 'node') next = [...chosen.filter((each) => !isSame(each, on)), on];
+    useView.setState({ nodes: next });
+    const start = onSheet(event.currentTarget as SVGGraphicsElement, event);
+    setGrip({ kind, on, outline, chosen: next, start, gesture: {} });
+  };
+  const move = (event: PointerEvent<SVGElement>) => {
+    if (!grip) return;
+    const to = onSheet(event.currentTarget as SVGGraphicsElement, event);
+    if (grip.kind === 'marquee') return setGrip({ ...grip, ...to });
+    if (Math.hypot(to.x - grip.start.x, to.y - grip.start.y) * scale < BEGINS) return;
+    const { on, outline: from, start } = grip;
+    const own = from.paths[on.path]!;
+    const [there, was] = [back(to, from), back(start, from)];
+    const by = { x: there.x - was.x, y: there.y - was.y };
+    const moved =
+      grip.kind === 'node'
+        ? from.paths.map((path, i) => movedNodes(path, inPath(grip.chosen, i), by))
+        : from.paths.map((path, i) =>
+            i === on.path ? movedHandle(own, on.node, grip.kind as Handle, there, event.altKey) : path,
+          );
+    from.change('Move nodes', moved, grip.chosen, grip.gesture);
+  };
+  const drags = { onPointerMove: move, onPointerUp: () => finish(), onPointerCancel: () => setGrip(null) };
+  const finish = () => {
+    setGrip(null);
+    if (grip?.kind !== 'marquee') return;
+    const box = boxOf(grip);
+    const isClick = (box.maxX - box.minX + box.maxY - box.minY) * scale < BEGINS;
+    if (isClick) return pickAt(picture, grip);
+    const inside = paths.flatMap(({ nodes }, path) =>
+      nodes.flatMap((node, n) => {
+        const { x, y } = out(node);
+        return boundsMeet(box, { minX: x, minY: y, maxX: x, maxY: y }) ? [{ path, node: n }] : [];
+      }),
+    );
+    useView.setState({ nodes: inside });
+  };
+  const insert = (path: number, run: number, t: number) =>
+    outline.change(
+      'Put a node in',
+      paths.map((each, i) => (i === path ? withNodeOn(each, run, t) : each)),
+      [{ path, node: run + 1 }],
+    );
+  const insertAt = (event: { clientX: number; clientY: number; currentTarget: SVGGraphicsElement }, path: number) => {
+    const { run, t } = nearestOn(paths[path]!, back(onSheet(event.currentTarget, event), outline));
+    insert(path, run, t);
+  };
+  const count = paths.reduce((sum, { nodes }) => sum + nodes.length, 0);
+  const half = 4 / scale;
+  return (
+    <g>
+      {!outline.isOne && (
+        <rect
+          className={css.ground}
+          x={-1e5}
+          y={-1e5}
+          width={2e5}
+          height={2e5}
+          onPointerDown={(event) => {
+            if (event.button !== 0 || isPanning()) return;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            event.currentTarget.ownerSVGElement?.focus();
+            const { x, y } = onSheet(event.currentTarget, event);
+            setGrip({ kind: 'marquee', x0: x, y0: y, x, y });
+          }}
+          {...drags}
+        />
+      )}
+      <Trace paths={paths} toSheet={way.toSheet} height={height} onInsert={outline.isOne ? null : insertAt} />
+      {paths.map((path, p) =>
+        runMiddles(path).map((middle, run) => {
+          if (!middle) return null;
+          const [a, b] = [out(path.nodes[run]!), out(path.nodes[(run + 1) % path.nodes.length]!)];
+          if (Math.hypot(b.x - a.x, b.y - a.y) * scale < LONG_RUN && !outline.isOne) return null;
+          const { x, y } = out(middle);
+          return (
+            <path
+              key={`${p} ${run}`}
+              className={css.more}
+              data-run={`${p}.${run}`}
+              d={`M${x - half} ${y}h${2 * half}M${x} ${y - half}v${2 * half}`}
+              onPointerDown={(event) => event.stopPropagation()}
+              onClick={() => insert(p, run, 0.5)}
+            >
+              <title>Put a node in</title>
+            </path>
+          );
+        }),
+      )}
+      {handlesOf(paths, outline.isOne ? null : chosen).map(({ on, handle, at, end }) => {
+        const [tip, foot] = [out(at), out(end)];
+        return (
+          <g key={`${on.path} ${on.node} ${handle}`}>
+            <line className={css.stem} x1={foot.x} y1={foot.y} x2={tip.x} y2={tip.y} />
+            <circle
+              className={css.control}
+              data-node={`${on.path}.${on.node} ${handle}`}
+              cx={tip.x}
+              cy={tip.y}
+              r={half}
+              onPointerDown={(event) => take(event, on, handle)}
+              {...drags}
+            />
+          </g>
+        );
+      })}
+      {count <= MOST_SHOWN &&
+        paths.map(({ nodes }, path) =>
+          nodes.map((node, n) => {
+            const { x, y } = out(node);
+            return (
+              <rect
+                key={`${path} ${n}`}
+                className={css.node}
+                data-node={`${path}.${n}`}
+                data-chosen={chosen.some((each) => each.path === path && each.node === n)}
+                x={x - half}
+                y={y - half}
+                width={2 * half}
+                height={2 * half}
+                onPointerDown={(event) => take(event, { path, node: n }, 'node')}
+                {...drags}
+              >
+                <title>{`Node ${n + 1}`}</title>
+              </rect>
+            );
+          }),
+        )}
+      {grip?.kind === 'marquee' && <Marquee box={boxOf(grip)} />}
+    </g>
+  );
+}
+
+const inPath =
+  (chosen: readonly NodeRef[], path: number) =>
+  (n: number): boolean =>
+    chosen.some((each) => each.path === path && each.node === n);
+
+interface ShownHandle {
+  readonly on: NodeRef;
+  readonly handle: 'c1' | 'c2';
+  readonly at: Point;
+  readonly end: Point;
+}
+
+/** The points that draw curves: of all, or of those that meet a chosen node. */
+function handlesOf(paths: readonly NodePath[], chosen: readonly NodeRef[] | null): ShownHandle[] {
+  return paths.flatMap(({ nodes }, path) => {
+    const isIn = (n: number) => chosen === null || chosen.some((each) => each.path === path && each.node === n);
+    return nodes.flatMap((node, n): ShownHandle[] => {
+      const { to } = node;
+      const next = (n + 1) % nodes.length;
+      if (!isCurve(to) || (!isIn(n) && !isIn(next))) return [];
+      return [
+        { on: { path, node: n }, handle: 'c1', at: to.c1, end: node },
+        { on: { path, node: n }, handle: 'c2', at: to.c2, end: nodes[next]! },
+      ];
+    });
+  });
+}
+
+/** The drawing at once as it will be: what it is made into follows when it has been computed. */
+function Trace({
+  paths,
+  toSheet,
+  height,
+  onInsert,
+}: {
+  paths: readonly NodePath[];
+  toSheet: Matrix;
+  height: number;
+  onInsert:
+    ((event: { clientX: number; clientY: number; currentTarget: SVGGraphicsElement }, path: number) => void) | null;
+}) {
+  return paths.map((path, i) => {
+    const d = screenPath([placedContour(contourOfPath(path, ''), toSheet)], height);
+    return (
+      <g key={i}>
+        <path className={css.trace} d={d} />
+        {onInsert && (
+          <path
+            className={css.grab}
+            d={d}
+            onPointerDown={(event) => event.stopPropagation()}
+            onDoubleClick={(event) => onInsert(event, i)}
+          >
+            <title>Double click puts a node in here</title>
+          </path>
+        )}
+      </g>
+    );
+  });
+}
+
+const boxOf = ({ x0, y0, x, y }: Extract<Grip, { kind: 'marquee' }>): Bounds => ({
+  minX: Math.min(x0, x),
+  minY: Math.min(y0, y),
+  maxX: Math.max(x0, x),
+  maxY: Math.max(y0, y),
+});
+
+/** A click beside the outlines takes another letter of the words; else it lets go of the nodes. */
+function pickAt({ assemblies, outline }: Picture, { x0: x, y0: y }: Extract<Grip, { kind: 'marquee' }>): void {
+  const { letter } = useView.getState();
+  const thing = assemblies.find(({ id }) => id === outline?.assembly);
+  const hit = thing?.letters.find(
+    ({ id, item, bounds }) =>
+      item === outline?.item && id !== letter && boundsMeet(bounds, { minX: x, minY: y, maxX: x, maxY: y }),
+  );
+  useView.setState(letter !== null && hit ? { letter: hit.id, nodes: [] } : { nodes: [] });
+}
