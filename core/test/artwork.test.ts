@@ -2,15 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
 import { artworkForm, type ArtworkPlan } from '../src/artwork/form.ts';
 import { PLAIN_TRACE } from '../src/artwork/picture/trace.ts';
-import { widthOf } from '../src/geometry/bounds.ts';
+import { heightOf, widthOf, type Bounds } from '../src/geometry/bounds.ts';
 import { regionArea } from '../src/geometry/contour-facts.ts';
 import { knockOut } from '../src/geometry/kernel/boolean.ts';
 import { layerApart, withLayer } from '../src/recipe/edits/artwork.ts';
 import type { ArtworkItem, Made } from '../src/recipe/schema.ts';
 import { applyPatch } from '../src/recipe/patch.ts';
+import { itemsMovedBy } from '../src/recipe/edits/places.ts';
 import { scaledItem } from '../src/recipe/edits/size.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
 import { build, facesOf } from '../src/job/build-job.ts';
+import { pictureOf } from '../src/screen/picture.ts';
 import { houseShop } from '../src/shop/house.ts';
 import { faceOf, recipeOf } from './workshop.ts';
 
@@ -208,5 +210,96 @@ describe('artwork', () => {
     expect(scaledItem(item!, 1.5)).toMatchObject({ factor: 1.5 });
     const missing = jobOf(emblem({}), {});
     expect(missing.findings.map(({ title }) => title)).toContain('The file of emblem is not here');
+  });
+});
+
+describe('a name in an emblem', () => {
+  const ring =
+    '<path fill-rule="evenodd" d="M0 30A40 30 0 1 0 80 30A40 30 0 1 0 0 30ZM10 30A30 20 0 1 0 70 30A30 20 0 1 0 10 30Z"/>';
+  const dot = '<path fill-rule="evenodd" d="M84 0h16v16h-16zM86 2h12v12h-12z"/>';
+  const named = (field: object, more: object = {}) => ({
+    assemblies: [
+      {
+        make: 'engraved',
+        items: [
+          { id: 'emblem', kind: 'artwork', source: 'emblem', role: 'engraved' },
+          { id: 'name', words: 'FENNY', field: { of: 'emblem', ...field }, ...more },
+        ],
+      },
+    ],
+  });
+  const boxesOf = (recipe: object, body: string) => {
+    const job = jobOf(recipe, { emblem: svg(body) });
+    const [emblem, name] = job.assemblies[0]!.built.arrangement.items;
+    return { job, emblem: emblem!.bounds, name: name!.bounds };
+  };
+  const middleOf = ({ minX, maxX }: Bounds) => (minX + maxX) / 2;
+
+  it('is as large as the field has room for, in its middle, and follows it', () => {
+    const { emblem, name } = boxesOf(named({ margin: 2 }), ring);
+    expect(middleOf(name)).toBeCloseTo(middleOf(emblem), 1);
+    // The corners of the words' box touch the field's ellipse less its margin, of half axes near 28 and 18.
+    const [w, h] = [widthOf(name) / 2, heightOf(name) / 2];
+    const reach = Math.hypot(w / 28, h / 18);
+    expect(reach).toBeGreaterThan(0.97);
+    expect(reach).toBeLessThan(1.01);
+    const twice = boxesOf(
+      {
+        assemblies: [
+          {
+            ...named({ margin: 4 }).assemblies[0],
+            items: named({ margin: 4 }).assemblies[0]!.items.map((item, i) =>
+              i === 0 ? { ...item, factor: 2 } : item,
+            ),
+          },
+        ],
+      },
+      ring,
+    );
+    expect(widthOf(twice.name)).toBeCloseTo(2 * widthOf(name), 0);
+  });
+
+  it('goes into the field that was chosen, and is told where none has room', () => {
+    const whole = boxesOf(named({}), ring + dot);
+    const { fields } = pictureOf(whole.job).assemblies[0]!.items[1]!;
+    // The two clear fields before the two rims.
+    expect(fields).toHaveLength(4);
+    const small = boxesOf(named({ at: fields[1] }), ring + dot);
+    expect(widthOf(small.name)).toBeLessThan(12);
+    expect(middleOf(small.name) - small.emblem.minX).toBeCloseTo(92, 1);
+    const { job } = boxesOf(named({ margin: 200 }), ring);
+    const [finding] = job.findings.filter(({ rule }) => rule === 'no clear field');
+    expect(finding!.title).toBe('No clear field for “FENNY” in Artwork');
+    const free = jobOf(applyPatch(job.recipe, finding!.mends[1]!.patch), { emblem: svg(ring) });
+    expect(free.findings.map(({ rule }) => rule)).not.toContain('no clear field');
+  });
+
+  it('is refused where it would hang on itself; taken out of its field it stays as large and where it was', () => {
+    const circle = named({});
+    const [thing] = circle.assemblies;
+    const held = { own: 'left', of: 'name', edge: 'right', distance: 5 };
+    const items = thing!.items.map((item, i) => (i === 0 ? { ...item, place: { x: held, y: 0 } } : item));
+    expect(() => recipeOf({ assemblies: [{ ...thing, items }] } as RecipeInput)).toThrow('in a circle');
+    const { job, name } = boxesOf(circle, ring);
+    const where = job.assemblies[0]!.built.arrangement.items.map(({ id, at, bounds }) => ({
+      id,
+      at,
+      edges: { left: bounds.minX - at.x, centre: middleOf(bounds) - at.x, right: bounds.maxX - at.x },
+    }));
+    const own = job.assemblies[0]!.built.arrangement.shift;
+    const moved = itemsMovedBy(
+      job.recipe.assemblies[0] as Made,
+      new Set(['name']),
+      { x: 5, y: 0 },
+      where.map(({ edges, ...each }) => ({
+        ...each,
+        edges: { left: edges.left - own.x, centre: edges.centre - own.x, right: edges.right - own.x },
+      })),
+      true,
+    );
+    const after = jobOf({ ...job.recipe, assemblies: [moved] }, { emblem: svg(ring) });
+    expect(after.findings.map(({ rule }) => rule)).not.toContain('no clear field');
+    const there = after.assemblies[0]!.built.arrangement.items[1]!.bounds;
+    expect(widthOf(there)).toBeCloseTo(widthOf(name), 2);
   });
 });

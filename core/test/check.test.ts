@@ -11,8 +11,8 @@ import { buildOf, faceOf, jobOf, recipeOf } from './workshop.ts';
 /** Found by measuring: see measures.test.ts and bridges.test.ts. */
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
-/** Rules about files that come beside a recipe: artwork.test.ts has them. */
-type AboutFiles = 'artwork missing' | 'open line' | 'lost decision';
+/** Rules about files and outlines that come beside a recipe: artwork.test.ts and redrawn.test.ts have them. */
+type AboutFiles = 'artwork missing' | 'open line' | 'lost decision' | 'lost outline';
 
 /** A job with each fault, by the rule that finds it. */
 const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> = {

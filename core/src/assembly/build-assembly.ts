@@ -1,4 +1,3 @@
-import type { FileReading } from '../artwork/drawn.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
 import type { Contour } from '../geometry/contour.ts';
@@ -9,18 +8,14 @@ import { holdThing } from '../hold/hold-thing.ts';
 import { findPieces, type Piece, type PiecesPlan } from '../hold/pieces.ts';
 import { placeTabs, type Tab } from '../hold/tabs.ts';
 import type { ItemForm } from '../items/item.ts';
-import { drawItem, faceOf, itemPlan, sourceOf } from '../items/kinds.ts';
+import { drawnItems, type InField } from './draw-items.ts';
+import { faceOf, sourceOf } from '../items/kinds.ts';
 import type { Face } from '../lettering/face.ts';
 import { assignLines, type AssignmentPlan, type Drawing, type Lines } from '../operations/lines.ts';
 import type { CouponOf, Item, Made, Role } from '../recipe/schema.ts';
-import { plansOf, type ItemPlan, type Surroundings } from './plans.ts';
+import type { Sources } from './sources.ts';
+import { plansOf, type Surroundings } from './plans.ts';
 import { runStage, type StageCache, type Staged } from './stages.ts';
-
-/** Opened faces and read files, by id. */
-export interface Sources {
-  readonly faces: ReadonlyMap<string, Face>;
-  readonly artworks: ReadonlyMap<string, FileReading>;
-}
 
 /** An item of a thing, as it came out. */
 export interface ItemBuild {
@@ -33,6 +28,8 @@ export interface ItemBuild {
   readonly fileKnown: boolean;
   /** The face as it was opened; null where there is none. */
   readonly face: Face | null;
+  /** The field that it is set in; null where it is in none. */
+  readonly field: InField | null;
 }
 
 /** Everything computed of one made thing, in its own frame: the same for all that are alike, wherever they lie. */
@@ -62,16 +59,17 @@ export interface AssemblyBuild {
 export function buildAssembly(thing: Made, around: Surroundings, sources: Sources, cache: StageCache): AssemblyBuild {
   const plans = plansOf(thing, around);
   const { memo } = cache;
-  const drawn = plans.items.map((plan) => drawnItem(plan, sources, cache));
+  const { drawn, rooms } = drawnItems(plans.items, sources, cache);
   const items = drawn.map(({ made }, i): ItemBuild => {
     const { item, role } = plans.items[i]!;
     const face = faceOf(item);
     const opened = face === null ? null : (sources.faces.get(face) ?? null);
     const file = sourceOf(item);
     const fileKnown = file === null || sources.artworks.has(file);
-    return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null, fileKnown };
+    const field = rooms.get(item.id) ?? null;
+    return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null, fileKnown, field };
   });
-  const places = items.map(({ item, role }) => ({ id: item.id, role, place: item.place }));
+  const places = items.map(({ item, role, field }) => ({ id: item.id, role, place: field?.place ?? item.place }));
   const arranged = runStage(cache, 'arrangement', drawn, { ...plans.arrangement, places }, (plan) =>
     arrange(
       plan,
@@ -121,15 +119,6 @@ export function buildCoupon(coupon: CouponOf, of: AssemblyBuild, cache: StageCac
     hold: held,
     ...finish(drawing, { ...plans, pieces }, held, arrangement, cache),
   };
-}
-
-function drawnItem({ item, closing }: ItemPlan, { faces, artworks }: Sources, cache: StageCache): Staged<ItemForm> {
-  const id = faceOf(item);
-  const face = id === null ? null : (faces.get(id) ?? null);
-  const file = sourceOf(item);
-  const reading = file === null ? null : (artworks.get(file) ?? null);
-  const plan = { item: itemPlan(item), closing, here: face !== null || reading !== null };
-  return runStage(cache, 'item', [], plan, () => drawItem(item, { face, closing, reading, memo: cache.memo }));
 }
 
 /** What comes of the drawing: pieces, tabs, and the lines by operation. */

@@ -17,6 +17,7 @@ import { machine } from './rules/machine.ts';
 import { missingCharacter } from './rules/missing-character.ts';
 import { narrowBridge } from './rules/narrow-bridge.ts';
 import { narrowGap } from './rules/narrow-gap.ts';
+import { noClearField } from './rules/no-clear-field.ts';
 import { noWords } from './rules/no-words.ts';
 import { offTheSheet } from './rules/off-the-sheet.ts';
 import { oneBridge } from './rules/one-bridge.ts';
@@ -62,6 +63,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'hole in the way': holeInTheWay,
   'artwork missing': artworkMissing,
   'open line': openLine,
+  'no clear field': noClearField,
   'lost decision': lostDecision,
   'lost outline': lostOutline,
 };

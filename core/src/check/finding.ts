@@ -24,6 +24,7 @@ export type AssemblyRule =
   | 'hole in the way'
   | 'artwork missing'
   | 'open line'
+  | 'no clear field'
   | 'lost decision'
   | 'lost outline';
 

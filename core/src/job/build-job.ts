@@ -1,5 +1,6 @@
 import type { FileReading } from '../artwork/drawn.ts';
-import { buildAssembly, buildCoupon, type AssemblyBuild, type Sources } from '../assembly/build-assembly.ts';
+import { buildAssembly, buildCoupon, type AssemblyBuild } from '../assembly/build-assembly.ts';
+import type { Sources } from '../assembly/sources.ts';
 import type { Surroundings } from '../assembly/plans.ts';
 import { StageCache } from '../assembly/stages.ts';
 import { checkAssembly, checkJob, findingOf, inOrder } from '../check/check.ts';

@@ -123,6 +123,8 @@ export interface PictureItem {
   readonly box: Bounds;
   /** Its outlines and lines as they lie there. */
   readonly path: string;
+  /** Fields that its words may be set in, the first first, as shares of the box of what they are of. */
+  readonly fields: readonly Point[];
   /** What is seen and never made; empty for what is. */
   readonly guide: string;
   /** Lines that should close and do not, and so are not made; empty where there are none. */
@@ -273,7 +275,7 @@ function assemblyPicture(
       baseline: at(origin)[1],
       capHeight,
     })),
-    items: items.map(({ item, role, form, face }, i): PictureItem => ({
+    items: items.map(({ item, role, form, face, field }, i): PictureItem => ({
       id: item.id,
       name: itemName(item),
       kind: item.kind,
@@ -286,6 +288,7 @@ function assemblyPicture(
       own: form.bounds,
       lines: form.lines,
       box: down(arrangement.items[i]!.bounds),
+      fields: field?.choices ?? [],
       path: path(linesOf(arrangement.items[i]!.letters)),
       guide: role === 'guide' ? path(linesOf(arrangement.items[i]!.letters)) : '',
       open:

@@ -29,8 +29,8 @@ export function movedItems(thing: Made, moves: ReadonlyMap<string, Point>, where
     items: thing.items.map((item) => {
       const here = known.get(item.id);
       const to = moves.get(item.id);
-      if (!here || (!to && item.place !== null)) return item;
-      return { ...item, place: placeAt(item, to ?? here.at, here) };
+      if (!here || (!to && (item.place !== null || isInField(item)))) return item;
+      return { ...outOfField(item, here), place: placeAt(item, to ?? here.at, here) };
     }),
   };
 }
@@ -51,6 +51,11 @@ export function itemsMovedBy(
   return {
     ...pinned,
     items: pinned.items.map((item) => {
+      const here = known.get(item.id);
+      if (ids.has(item.id) && isInField(item) && here) {
+        const at = { x: here.at.x + by.x, y: here.at.y + by.y };
+        return { ...outOfField(item, here), place: placeAt(item, at, here) };
+      }
       if (!ids.has(item.id) || item.place === null) return item;
       const along = (axis: 'x' | 'y') => {
         const place = item.place![axis];
@@ -61,6 +66,14 @@ export function itemsMovedBy(
       return { ...item, place: { x: along('x'), y: along('y') } as Place };
     }),
   };
+}
+
+const isInField = (item: Item): boolean => item.kind === 'lettering' && item.field !== null;
+
+/** Words that are in no field any more, as large as they were in it. */
+function outOfField(item: Item, { edges }: ItemWhere): Item {
+  if (item.kind !== 'lettering' || !item.field) return item;
+  return { ...item, field: null, size: { by: 'overall width', value: Math.max(1, tidy(edges.right - edges.left)) } };
 }
 
 /** A place in numbers. Words are held at the edge that they are aligned by, so that a longer one grows as they do. */
@@ -99,6 +112,8 @@ export function freedFrom(items: readonly Item[], gone: ReadonlySet<string>, whe
   const known = new Map(where.map((each) => [each.id, each]));
   return items.map((item) => {
     const here = known.get(item.id);
+    if (item.kind === 'lettering' && item.field && gone.has(item.field.of))
+      return here ? { ...outOfField(item, here), place: placeAt(item, here.at, here) } : { ...item, field: null };
     if (item.place === null) return item;
     const free = (axis: 'x' | 'y') => {
       const held = item.place![axis];

@@ -1,14 +1,19 @@
 import type { Item } from './item.ts';
 import { ORIGIN, PLATE_EDGES, type HeldAxis } from './place.ts';
 
-type Placed = Pick<Item, 'id' | 'place'>;
+type Placed = Pick<Item, 'id' | 'place'> & { readonly field?: { readonly of: string } | null };
 
 const AXES = ['x', 'y'] as const;
 type Axis = (typeof AXES)[number];
 
-/** How an axis of an item is held; null where it is not. */
-export const holdOf = ({ place }: Placed, axis: Axis): HeldAxis | null =>
-  place === null || typeof place[axis] === 'number' ? null : place[axis];
+/** How an axis of an item is held; null where it is not. Words in a field are held to what that is of. */
+export function holdOf({ place, field }: Placed, axis: Axis): HeldAxis | null {
+  if (field) {
+    const edge = axis === 'x' ? 'centre' : 'middle';
+    return { own: edge, of: field.of, edge, distance: 0 } as HeldAxis;
+  }
+  return place === null || typeof place[axis] === 'number' ? null : place[axis];
+}
 
 /**
  * Tells what items are held to that is not there, and circles of holds, by the names of their members. An item of no
@@ -46,13 +51,13 @@ export function circleOf(items: readonly Placed[], axis: Axis): string[] | null 
   const state = new Map<string, 'open' | 'done'>();
   const way: string[] = [];
   const look = (i: number): string[] | null => {
-    const { id, place } = items[i]!;
+    const { id, place, field } = items[i]!;
     if (state.get(id) === 'done') return null;
     if (state.get(id) === 'open') return way.slice(way.indexOf(id));
     state.set(id, 'open');
     way.push(id);
     const hold = holdOf(items[i]!, axis);
-    const next = place === null ? items.slice(0, i).map((_, k) => k) : hold ? [byId.get(hold.of) ?? -1] : [];
+    const next = place === null && !field ? items.slice(0, i).map((_, k) => k) : hold ? [byId.get(hold.of) ?? -1] : [];
     for (const k of next) {
       const circle = k < 0 ? null : look(k);
       if (circle) return circle;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LETTER_IN_ITEM } from '../identity.ts';
+import { LETTER_IN_ITEM, OWN_ID } from '../identity.ts';
 import { lengthIn, numberIn } from './fields.ts';
 import { changesSchema } from './redrawn.ts';
 
@@ -26,6 +26,19 @@ export const letteringFields = {
         .describe('As large as fits in the box.'),
     ])
     .default({ by: 'cap height', value: 60 }),
+  field: z
+    .strictObject({
+      of: z.string().regex(OWN_ID).describe('Id of artwork or a shape of the thing.'),
+      margin: lengthIn('fieldMargin').default(1).describe('To the edges of the field, mm.'),
+      at: z
+        .strictObject({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) })
+        .nullable()
+        .default(null)
+        .describe('A place in the field, as shares of its box from the lower left; null: the largest clear one.'),
+    })
+    .nullable()
+    .default(null)
+    .describe('Set as large as fits in a clear field of something else, wherever that is: over size and place.'),
   stretch: numberIn('stretch')
     .default(1)
     .describe('Width of the letters against their own; 1 leaves them as the face has them.'),

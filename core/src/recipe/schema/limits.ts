@@ -33,6 +33,7 @@ export const LIMITS = {
   sheet: { least: 10, most: 20_000 },
   sheetMargin: { least: 0, most: 500 },
   plate: { least: 5, most: 20_000 },
+  fieldMargin: { least: 0, most: 500 },
   plateMargin: { least: 0, most: 2000 },
   cornerRadius: { least: 0, most: 2000 },
   holes: { least: 1, most: 60 },

@@ -2,15 +2,17 @@
 
 import type { AssemblyPicture, PictureItem } from '@needlefile/core/screen/picture';
 import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
+import { itemName } from '@needlefile/core/items/kinds';
 import { lengthWithUnit } from '@needlefile/core/units/length';
+import type { Draft } from 'immer';
 import { useId } from 'react';
-import { Form } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
-import { useEditLettering, useLettering, useMixed } from '@/job/chosen';
+import { useEditLettering, useLettering, useMixed, useThing } from '@/job/chosen';
 
 type Size = LetteringItem['size'];
 type By = Size['by'];
@@ -26,7 +28,8 @@ const RULES: Record<By, { readonly name: string; readonly limits: { readonly lea
 
 /** How large the lettering is, and by which of its measures. */
 export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
-  const { size, words, lineScale } = useLettering((item) => item);
+  const { size, words, lineScale, field } = useLettering((item) => item);
+  const emblems = useThing(({ items }) => items).filter(({ kind, role }) => kind !== 'lettering' && role !== 'plate');
   const isMixed = useMixed<LetteringItem>('lettering', (item) => JSON.stringify(item.size));
   const edit = useEditLettering();
   const unit = useUnit();
@@ -35,7 +38,7 @@ export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
   const own = useLettering((item) => item.id);
   const drawn = picture?.items.find(({ id: each }) => each === own);
   const capHeight = drawn?.capHeight ?? 0;
-  const set = (next: Size) => edit('Size', (item) => void (item.size = next));
+  const set = (next: Size) => edit('Size', (item) => void Object.assign(item, { size: next, field: null }));
   return (
     <PanelSection
       title="Size"
@@ -44,17 +47,27 @@ export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
       <Field label="Set by" htmlFor={id}>
         <Form.Select
           id={id}
-          value={size.by}
-          onChange={({ target }) => drawn && set(sizeNow(target.value as By, drawn))}
+          value={field ? FIELD + field.of : size.by}
+          onChange={({ target: { value } }) => {
+            if (value.startsWith(FIELD)) return edit('Set in a field', setIn(value.slice(FIELD.length)));
+            if (drawn) set(sizeNow(value as By, drawn));
+          }}
         >
           {Object.entries(RULES).map(([by, { name }]) => (
             <option key={by} value={by}>
               {name}
             </option>
           ))}
+          {emblems.map((emblem) => (
+            <option key={emblem.id} value={FIELD + emblem.id}>
+              Clear field of {itemName(emblem)}
+            </option>
+          ))}
         </Form.Select>
       </Field>
-      {size.by === 'box' ? (
+      {field ? (
+        <FieldFields field={field} choices={drawn?.fields ?? []} />
+      ) : size.by === 'box' ? (
         <>
           <LengthField
             at="item.size.width"
@@ -102,6 +115,49 @@ export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
           />
         ))}
     </PanelSection>
+  );
+}
+
+/** What stands for words in a field in the list of measures, before the id of what the field is of. */
+const FIELD = 'field of ';
+
+const setIn = (of: string) => (item: Draft<LetteringItem>) => {
+  item.field = { of, margin: item.field?.margin ?? 1, at: null };
+};
+
+/** Words in a clear field of something else: as large as they fit. */
+function FieldFields({
+  field,
+  choices,
+}: {
+  field: NonNullable<LetteringItem['field']>;
+  choices: PictureItem['fields'];
+}) {
+  const edit = useEditLettering();
+  const { at } = field;
+  const now = at ? choices.findIndex((each) => Math.hypot(each.x - at.x, each.y - at.y) < 1e-6) : 0;
+  const next = choices[(Math.max(now, 0) + 1) % choices.length];
+  return (
+    <>
+      <LengthField
+        at="item.field.margin"
+        label="Margin in it"
+        value={field.margin}
+        {...LIMITS.fieldMargin}
+        onChange={(mm) => edit('Margin in a field', (item) => void (item.field && (item.field.margin = mm)))}
+        hint="As large as fits, in the middle of the field, whatever becomes of it."
+      />
+      {choices.length > 1 && next && (
+        <Button
+          size="sm"
+          variant="light"
+          className="mb-3"
+          onClick={() => edit('Another field', (item) => void (item.field && (item.field.at = next)))}
+        >
+          Another field ({Math.max(now, 0) + 1} of {choices.length})
+        </Button>
+      )}
+    </>
   );
 }
 

@@ -5,6 +5,7 @@ import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { useMemo, useState, type PointerEvent } from 'react';
 import { isStretchable, type Factors } from '@needlefile/core/recipe/edits/stretch';
 import { choose, letGo } from '@/job/chosen';
+import type { Item } from '@needlefile/core/recipe/schema';
 import { useJob } from '@/job/job-store';
 import { inHand, movable } from '@/job/in-hand';
 import type { SheetEdits } from '@/job/sheet-edits';
@@ -144,7 +145,7 @@ export function HandLayer({ picture, scale, edits }: { picture: Picture; scale: 
           frame={frame}
           scale={scale}
           isLocked={isLocked}
-          canSize={hand !== null && hand.items.length > 0}
+          canSize={hand !== null && hand.items.length > 0 && hand.items.every(isFree)}
           onPress={(event, kind, about) => press(event, kind, null, about)}
           drags={drags}
         />
@@ -211,6 +212,9 @@ function factorsOf({ about, x0, y0, x, y, stretched }: Drag): Factors {
   const both = share(dx * dx0 + dy * dy0, dx0 * dx0 + dy0 * dy0);
   return { x: both, y: both };
 }
+
+/** Words in a field are as large as that has room for. */
+const isFree = (item: Item): boolean => item.kind !== 'lettering' || item.field === null;
 
 const isLevel = ({ assemblies }: Picture, thing: string): boolean =>
   (assemblies.find(({ id }) => id === thing)?.turn ?? 0) % 180 === 0;
