@@ -1,7 +1,8 @@
 /** Files of artwork: read, and their lines closed. */
 import { artworkForm } from '../core/src/artwork/form.ts';
 import { closeLines } from '../core/src/artwork/closing/close-lines.ts';
-import { readArtwork } from '../core/src/artwork/read-artwork.ts';
+import { readDxfArtwork } from '../core/src/artwork/dxf/read-dxf.ts';
+import { readSvgArtwork } from '../core/src/artwork/svg/read-svg.ts';
 import { refit } from '../core/src/artwork/fitting/refit.ts';
 import { PLAIN_TRACE, trace } from '../core/src/artwork/picture/trace.ts';
 import { placeContour, type Contour } from '../core/src/geometry/contour.ts';
@@ -76,9 +77,9 @@ export function benchArtwork(): void {
     few,
   );
   const [svg, dxf] = [svgOf(lines), dxfOf(lines)];
-  row(`an SVG of ${megabytes(svg)} MB read`, () => readArtwork(svg), union, few);
-  row(`a DXF of ${megabytes(dxf)} MB read`, () => readArtwork(dxf), union, few);
-  const read = readArtwork(dxf);
+  row(`an SVG of ${megabytes(svg)} MB read`, () => readSvgArtwork(new TextDecoder().decode(svg)), union, few);
+  row(`a DXF of ${megabytes(dxf)} MB read`, () => readDxfArtwork(dxf), union, few);
+  const read = readDxfArtwork(dxf);
   const plan = {
     mmPerUnit: 1,
     factor: 1,
@@ -86,6 +87,7 @@ export function benchArtwork(): void {
     lines: 'areas' as const,
     layers: null,
     repairs: [],
+    redrawn: [],
     refit: null,
     picture: PLAIN_TRACE,
   };

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { artworkForm } from '../core/src/artwork/form.ts';
-import { readArtwork } from '../core/src/artwork/read-artwork.ts';
+import { readDxfArtwork } from '../core/src/artwork/dxf/read-dxf.ts';
 import { PLAIN_TRACE } from '../core/src/artwork/picture/trace.ts';
 import { joinBounds } from '../core/src/geometry/bounds.ts';
 import { contourArea, contourBounds, contourLength } from '../core/src/geometry/contour-facts.ts';
@@ -30,7 +30,7 @@ describe('DXF files of another program', () => {
     expect(told).toHaveLength(33);
     for (const { file, kinds, ...truth } of told) {
       const about = `${file}: ${kinds.join()}`;
-      const read = readArtwork(readFileSync(path.join(folder, file)));
+      const read = readDxfArtwork(readFileSync(path.join(folder, file)));
       expect(read.left, about).toEqual([]);
       const box = joinBounds(read.elements.flatMap(({ contours }) => contours.map(contourBounds)));
       // The other program steps along curves, and takes arcs for cubics.
@@ -50,6 +50,7 @@ describe('DXF files of another program', () => {
           lines: 'lines',
           layers: null,
           repairs: [],
+          redrawn: [],
           refit: null,
           picture: PLAIN_TRACE,
         },

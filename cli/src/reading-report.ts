@@ -57,7 +57,15 @@ const CROSSING_TOLERANCE = 0.005;
 /** Reads artwork into millimetres, its bottom left corner at the origin. */
 export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
   const { scale, left } = reading;
-  const plan: ArtworkPlan = { ...options, factor: 1, lines: 'lines', layers: null, repairs: [], picture: PLAIN_TRACE };
+  const plan: ArtworkPlan = {
+    ...options,
+    factor: 1,
+    lines: 'lines',
+    layers: null,
+    repairs: [],
+    redrawn: [],
+    picture: PLAIN_TRACE,
+  };
   const { layers, picture } = artworkLayers(reading, plan);
   const contours = layers.flatMap(contoursOf);
   const box = joinBounds(contours.map(contourBounds));

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { FileReading } from '../src/artwork/drawn.ts';
 import { rgbOf } from '../src/artwork/dxf/colours.ts';
 import { splineSegments } from '../src/artwork/dxf/splines.ts';
-import { readArtwork } from '../src/artwork/read-artwork.ts';
+import { readDxfArtwork } from '../src/artwork/dxf/read-dxf.ts';
 import { UnreadableArtwork } from '../src/artwork/unreadable-artwork.ts';
 import { distance } from '../src/geometry/point.ts';
 import { pointAt } from '../src/geometry/segment.ts';
@@ -21,7 +21,7 @@ const file = (sections: Record<string, Tags>, ending = '\n'): Uint8Array =>
     ].join(ending),
   );
 const line = (more: Tags = []): Tags => [0, 'LINE', 8, 'A', ...more, 10, 0, 20, 0, 11, 100, 21, 0];
-const read = (sections: Record<string, Tags>) => readArtwork(file(sections));
+const read = (sections: Record<string, Tags>) => readDxfArtwork(file(sections));
 const binsOf = ({ left }: FileReading) => left.map(({ kind, count, what }) => [kind, count, ...what]);
 
 describe('a DXF as artwork', () => {
@@ -124,12 +124,12 @@ describe('a DXF as artwork', () => {
 
   it('is read with any line ending, and in the code page of its time', () => {
     for (const ending of ['\r\n', '\r'])
-      expect(readArtwork(file({ ENTITIES: line() }, ending)).elements).toHaveLength(1);
+      expect(readDxfArtwork(file({ ENTITIES: line() }, ending)).elements).toHaveLength(1);
     const bytes = file({
       HEADER: [9, '$ACADVER', 1, 'AC1015', 9, '$DWGCODEPAGE', 3, 'ANSI_1252'],
       ENTITIES: [0, 'TEXT', 1, 'Caf#', ...line()],
     });
-    expect(readArtwork(bytes.map((byte) => (byte === 35 ? 0xe9 : byte))).left).toEqual([
+    expect(readDxfArtwork(bytes.map((byte) => (byte === 35 ? 0xe9 : byte))).left).toEqual([
       { kind: 'text', count: 1, what: ['Café'] },
     ]);
   });
@@ -138,7 +138,7 @@ describe('a DXF as artwork', () => {
     const whole = file({ HEADER: [9, '$INSUNITS', 70, 4], ENTITIES: [...line(), ...line()] });
     const end = new TextDecoder().decode(whole).lastIndexOf('ENDSEC');
     for (let cut = 20; cut < end; cut++)
-      expect(() => readArtwork(whole.subarray(0, cut)), `cut at ${cut}`).toThrow(UnreadableArtwork);
+      expect(() => readDxfArtwork(whole.subarray(0, cut)), `cut at ${cut}`).toThrow(UnreadableArtwork);
     expect(() => read({ HEADER: [] })).toThrow('no entities');
     expect(() => read({ ENTITIES: ['zero', 'LINE'] })).toThrow('should be a group code');
   });
@@ -174,7 +174,7 @@ describe('a DXF as artwork', () => {
         const bytes = Uint8Array.from(whole);
         for (const [at, byte] of changes) bytes[at] = byte;
         try {
-          const { elements } = readArtwork(bytes);
+          const { elements } = readDxfArtwork(bytes);
           for (const { contours } of elements)
             for (const { segments } of contours)
               for (const { from, to } of segments)

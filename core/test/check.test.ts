@@ -12,7 +12,7 @@ import { buildOf, faceOf, jobOf, recipeOf } from './workshop.ts';
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** Rules about files and outlines that come beside a recipe: artwork.test.ts and redrawn.test.ts have them. */
-type AboutFiles = 'artwork missing' | 'open line' | 'lost decision' | 'lost outline';
+type AboutFiles = 'artwork missing' | 'open line' | 'lost decision' | 'lost outline' | 'no clear field';
 
 /** A job with each fault, by the rule that finds it. */
 const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> = {

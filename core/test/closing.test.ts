@@ -5,7 +5,7 @@ import { trimOvershoots } from '../src/artwork/closing/overshoots.ts';
 import { pairEnds, type LineEnd } from '../src/artwork/closing/pair-ends.ts';
 import { isConnected, type Contour } from '../src/geometry/contour.ts';
 import { withoutDoubles } from '../src/artwork/closing/doubled.ts';
-import { placedAsCubics } from '../src/artwork/placed-contour.ts';
+import { placedAsCubics } from '../src/geometry/placed-contour.ts';
 import { contourArea, contourLength } from '../src/geometry/contour-facts.ts';
 import { moveBy } from '../src/geometry/matrix.ts';
 import { distance, type Point } from '../src/geometry/point.ts';

@@ -118,7 +118,7 @@ describe('letters redrawn by hand', () => {
   it('is shown where it lies: nodes of the outline are on the letter, on a sheet turned and moved', () => {
     const turned = {
       ...plain,
-      assemblies: [{ ...thingOf(plain), place: { x: 30, y: 40, turn: 90 }, items: [{ ...item, turn: 20 }] }],
+      assemblies: [{ ...thingOf(plain), place: { x: 30, y: 40 }, turn: 90, items: [{ ...item, turn: 20 }] }],
     } as Recipe;
     const job = built(turned);
     const of = { assembly: thingOf(plain).id, item: item.id, letter: `${item.id}/letter:0.1.0` };

@@ -58,7 +58,7 @@ test('a file’s text becomes words, and files that cannot be read are refused w
     { ...svg('<svg><text>only words</text></svg>'), name: 'b.svg' },
     { ...svg('<svg><path d="M0 0L'), name: 'c.svg' },
   );
-  await expect(page.getByText('a.svg: A PDF cannot be read yet. Save it as an SVG or a DXF.')).toBeVisible();
+  await expect(page.getByText('a.svg: The PDF is damaged')).toBeVisible();
   await expect(page.getByText('b.svg: There is nothing in the file that can be cut or engraved')).toBeVisible();
   await expect(page.getByText('c.svg: The SVG is not well-formed')).toBeVisible();
   await bring(page, { ...file, buffer: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0]), name: 'd.png' });

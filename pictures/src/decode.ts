@@ -1,5 +1,6 @@
 import type { GreyPicture } from '@needlefile/core/artwork/grey-picture';
 import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
+import { isBmp, readBmp } from './bmp.ts';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 
 /** What pictures begin with. */
@@ -13,16 +14,20 @@ const STARTS: readonly (readonly number[])[] = [
 /** More could be traced, but not in a time that anybody waits. */
 const MOST_PIXELS = 24_000_000;
 
-/** Whether a file is a PNG, a JPEG or a WebP picture. */
+/** Whether a file is a PNG, a JPEG, a WebP or a BMP picture. */
 export const isPicture = (bytes: Uint8Array): boolean =>
-  STARTS.some((start) => start.every((byte, i) => bytes[i] === byte));
+  isBmp(bytes) || STARTS.some((start) => start.every((byte, i) => bytes[i] === byte));
 
 /**
  * Decodes a picture into shades of grey over white, the way up that it is meant to be seen.
  * @throws UnreadableArtwork where it is damaged or too large
  */
 export async function decodePicture(bytes: Uint8Array): Promise<GreyPicture> {
-  const picture = (): Sharp => sharp(bytes, { limitInputPixels: false, failOn: 'error' });
+  const bitmap = isBmp(bytes) ? readBmp(bytes, MOST_PIXELS) : null;
+  const picture = (): Sharp =>
+    bitmap
+      ? sharp(bitmap.rgb, { raw: { width: bitmap.width, height: bitmap.height, channels: 3 }, limitInputPixels: false })
+      : sharp(bytes, { limitInputPixels: false, failOn: 'error' });
   const metadata = await picture()
     .metadata()
     .catch((): Metadata => {
@@ -43,5 +48,10 @@ export async function decodePicture(bytes: Uint8Array): Promise<GreyPicture> {
       throw new UnreadableArtwork('The picture is damaged or cut short. Open it in another program and save it again.');
     });
   const pixels = info.channels === 1 ? data : data.filter((_, i) => i % info.channels === 0);
-  return { width: info.width, height: info.height, pixels: new Uint8Array(pixels), dotsPerInch: density ?? null };
+  return {
+    width: info.width,
+    height: info.height,
+    pixels: new Uint8Array(pixels),
+    dotsPerInch: bitmap ? bitmap.dotsPerInch : (density ?? null),
+  };
 }

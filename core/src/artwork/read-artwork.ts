@@ -4,21 +4,33 @@ import { readDxfArtwork } from './dxf/read-dxf.ts';
 import { isBinaryDxf, isTextDxf } from './dxf/tags.ts';
 import type { GreyPicture } from './picture/grey-picture.ts';
 import { isPackedPicture, unpackPicture } from './picture/packed.ts';
+import { isPlotterFile } from './hpgl/commands.ts';
+import { readHpglArtwork } from './hpgl/read-hpgl.ts';
+import { readPdfArtwork } from './pdf/read-pdf.ts';
+import { unpacked } from './unpacked.ts';
 import { readSvgArtwork } from './svg/read-svg.ts';
 
 /** There wherever the core runs: browsers, their workers and servers. */
 declare const TextDecoder: new (encoding: string) => { readonly decode: (bytes: Uint8Array) => string };
 
 /**
- * Reads a file of artwork: an SVG, in UTF-8 or UTF-16; a DXF, text or binary; or a picture that was decoded.
+ * Reads a file of artwork: an SVG, in UTF-8 or UTF-16, packed or not; a DXF, text or binary; a PDF; a plotter file; or a
+ * picture that was decoded.
  * @throws UnreadableArtwork with a reason for a person, where it is none or cannot be read
  */
-export function readArtwork(bytes: Uint8Array): FileReading {
+export async function readArtwork(bytes: Uint8Array): Promise<FileReading> {
   if (bytes.length === 0) throw new UnreadableArtwork('The file is empty.');
-  const what = KNOWN.find(({ start }) => start.every((byte, i) => bytes[i] === byte));
+  if (startsWith(bytes, GZIP)) {
+    const inside = unpacked(bytes, 'gzip');
+    // A file may be packed so that it unpacks to itself.
+    if (startsWith(inside, GZIP)) throw new UnreadableArtwork('The file is packed twice. Unpack it first.');
+    return readArtwork(inside);
+  }
   if (isPackedPicture(bytes)) return pictureReading(unpackPicture(bytes));
+  if (indexOf(bytes.subarray(0, PDF_WITHIN), PDF) >= 0) return readPdfArtwork(bytes);
   if (isBinaryDxf(bytes) || isTextDxf(bytes)) return readDxfArtwork(bytes);
-  if (what) throw new UnreadableArtwork(`${what.name} cannot be read yet. Save it as an SVG or a DXF.`);
+  if (startsWith(bytes, ZIP)) throw new UnreadableArtwork('A ZIP is brought file by file: unpack it first.');
+  if (isPlotterFile(latin(bytes.subarray(0, PLOTTER_WITHIN)))) return readHpglArtwork(latin(bytes));
   const text = new TextDecoder(encodingOf(bytes)).decode(bytes);
   return readSvgArtwork(text.replace(/^\uFEFF/, '').trimStart());
 }
@@ -41,12 +53,19 @@ function pictureReading(picture: GreyPicture): FileReading {
   return { elements: [], left: [], picture, scale: { mmPerUnit: 25.4 / (said ?? 96), certain: false, why, offers } };
 }
 
-/** Files that people bring instead, by how they begin. */
-const KNOWN = [
-  { name: 'A PDF', start: ascii('%PDF') },
-  { name: 'A packed SVG', start: [0x1f, 0x8b] },
-  { name: 'A ZIP', start: ascii('PK') },
-];
+/** Files by how they begin; a PDF may begin with something else. */
+const [PDF, ZIP, GZIP] = [ascii('%PDF-'), ascii('PK'), [0x1f, 0x8b]];
+const [PDF_WITHIN, PLOTTER_WITHIN] = [1024, 4096];
+
+const startsWith = (bytes: Uint8Array, start: readonly number[]): boolean =>
+  start.every((byte, i) => bytes[i] === byte);
+
+function indexOf(bytes: Uint8Array, part: readonly number[]): number {
+  for (let at = 0; at + part.length <= bytes.length; at++) if (startsWith(bytes.subarray(at), part)) return at;
+  return -1;
+}
+
+const latin = (bytes: Uint8Array): string => new TextDecoder('latin1').decode(bytes);
 
 const encodingOf = ([a, b]: Uint8Array): string =>
   a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : 'utf-8';

@@ -7,7 +7,7 @@ import { offsetRegion } from '../geometry/kernel/offset.ts';
 import type { Point } from '../geometry/point.ts';
 import { widestBox } from '../geometry/widest-box.ts';
 
-/** What words may be set in: where an emblem has nothing, or where it is solid. Lengths in mm, in the emblem's frame. */
+/** What words may be set in: where an emblem has nothing, or is solid. Lengths in mm, in the emblem’s frame. */
 export interface ClearField {
   readonly region: Region;
   readonly isClear: boolean;

@@ -7,7 +7,8 @@ import { notify } from '@/components/toasts';
 import type { SheetEdits } from './sheet-edits';
 
 /** What can be brought, for pickers of files. */
-export const ARTWORK_FILES = '.svg,.dxf,.png,.jpg,.jpeg,.webp,image/svg+xml,image/vnd.dxf';
+export const ARTWORK_FILES =
+  '.svg,.svgz,.dxf,.pdf,.plt,.hpgl,.hpg,.png,.jpg,.jpeg,.webp,.bmp,image/svg+xml,image/vnd.dxf,application/pdf';
 
 /** Brings files of artwork and puts each into the thing in hand; says why where one cannot be. */
 export async function bringArtwork(files: Iterable<File>, edits: SheetEdits): Promise<void> {

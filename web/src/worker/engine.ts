@@ -72,5 +72,5 @@ async function ensureArtwork(id: string): Promise<void> {
   if (response.status === 404) return;
   if (!response.ok)
     throw new Error('The artwork could not be fetched from the server. It is tried again with the next change.');
-  artworks.set(id, readArtwork(new Uint8Array(await response.arrayBuffer())));
+  artworks.set(id, await readArtwork(new Uint8Array(await response.arrayBuffer())));
 }

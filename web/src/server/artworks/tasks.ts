@@ -6,17 +6,14 @@ import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
 export type ArtworkVerdict = { readonly refused: string | null };
 
 /** Reads a file of artwork. To be run in a thread of its own: a hostile file can take its time and memory. */
-export function run(file: Uint8Array): Promise<ArtworkVerdict> {
+export async function run(file: Uint8Array): Promise<ArtworkVerdict> {
   try {
-    const { elements, left, picture } = readArtwork(file);
-    if (elements.length > 0 || (picture && trace(picture, PLAIN_TRACE).contours.length > 0))
-      return Promise.resolve({ refused: null });
+    const { elements, left, picture } = await readArtwork(file);
+    if (elements.length > 0 || (picture && trace(picture, PLAIN_TRACE).contours.length > 0)) return { refused: null };
     const what = left.map(({ kind, count }) => `${count} × ${kind}`).join(', ');
-    return Promise.resolve({
-      refused: `There is nothing in the file that can be cut or engraved${what ? `: only ${what}` : ''}.`,
-    });
+    return { refused: `There is nothing in the file that can be cut or engraved${what ? `: only ${what}` : ''}.` };
   } catch (error) {
-    if (error instanceof UnreadableArtwork) return Promise.resolve({ refused: error.message });
+    if (error instanceof UnreadableArtwork) return { refused: error.message };
     throw error;
   }
 }

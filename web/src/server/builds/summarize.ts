@@ -14,19 +14,19 @@ const KEPT = 100;
 const known = new Map<string, JobSummary>();
 
 /** What the list of jobs shows of a recipe, measured. */
-export function summarize({ recipe, shop, faces, artworks }: BuildOrder): JobSummary {
+export async function summarize({ recipe, shop, faces, artworks }: BuildOrder): Promise<JobSummary> {
   const key = JSON.stringify([recipe, shop, Object.keys(faces), Object.keys(artworks)]);
   let summary = known.get(key);
   if (!summary) {
-    summary = draw({ recipe, shop, faces, artworks });
+    summary = await draw({ recipe, shop, faces, artworks });
     if (known.size >= KEPT) known.delete(known.keys().next().value!);
     known.set(key, summary);
   }
   return summary;
 }
 
-function draw({ recipe, shop, faces, artworks }: BuildOrder): JobSummary {
-  const made = build(recipe, { shop, faces: facesFrom(faces), artworks: artworksFrom(artworks) });
+async function draw({ recipe, shop, faces, artworks }: BuildOrder): Promise<JobSummary> {
+  const made = build(recipe, { shop, faces: facesFrom(faces), artworks: await artworksFrom(artworks) });
   const findings = [...made.findings, ...measure(made).findings];
   const picture = pictureOf(made);
   const { object } = picture;

@@ -15,11 +15,11 @@ export type BuildResult =
 
 /** Done in a thread of its own (see threads/worker.mjs), so that the server goes on answering. */
 export async function run(task: BuildTask, tell: (progress: ReleaseProgress) => void): Promise<BuildResult> {
-  if (task.kind === 'summary') return { summary: summarize(task) };
+  if (task.kind === 'summary') return { summary: await summarize(task) };
   const { recipe, shop, faces, artworks, revision } = task;
   try {
     tell({ doing: 'Building', share: 0 });
-    const made = build(recipe, { shop, faces: facesFrom(faces), artworks: artworksFrom(artworks) });
+    const made = build(recipe, { shop, faces: facesFrom(faces), artworks: await artworksFrom(artworks) });
     return { release: await release(made, FORMATS, revision, tell) };
   } catch (error) {
     if (error instanceof ReleaseRefused) return { refused: error.message };

@@ -1,0 +1,66 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { afterAll, describe, expect, it } from 'vitest';
+import { artworkForm, type ArtworkPlan } from '../core/src/artwork/form.ts';
+import { PLAIN_TRACE } from '../core/src/artwork/picture/trace.ts';
+import { readArtwork } from '../core/src/artwork/read-artwork.ts';
+import { heightOf, joinBounds, widthOf } from '../core/src/geometry/bounds.ts';
+import { contourBounds, contourLength, regionArea } from '../core/src/geometry/contour-facts.ts';
+import { dice } from '../core/test/dice.ts';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-pdf-in-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const PLAN: ArtworkPlan = {
+  ...{ mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', layers: null, refit: null },
+  ...{ repairs: [], redrawn: [], picture: PLAIN_TRACE },
+};
+
+/** A drawing at random: shapes filled and followed, groups placed within each other, white upon black. */
+function drawing(share: () => number): string {
+  const n = (least: number, most: number) => (least + (most - least) * share()).toFixed(2);
+  const below = (most: number) => Math.floor(share() * most);
+  const shape = (): string => {
+    const paint = ['fill="black"', 'fill="#c03020"', 'fill="white"', 'fill="none" stroke="black" stroke-width=".1"'];
+    const own = paint[below(paint.length)]!;
+    switch (below(4)) {
+      case 0:
+        return `<rect x="${n(0, 60)}" y="${n(0, 60)}" width="${n(5, 40)}" height="${n(5, 40)}" rx="${n(0, 3)}" ${own}/>`;
+      case 1:
+        return `<circle cx="${n(20, 80)}" cy="${n(20, 80)}" r="${n(3, 20)}" ${own}/>`;
+      case 2:
+        return `<path d="M${n(0, 99)} ${n(0, 99)}C${n(0, 99)} ${n(0, 99)} ${n(0, 99)} ${n(0, 99)} ${n(0, 99)} ${n(0, 99)}z" ${own}/>`;
+      default:
+        return `<path fill-rule="evenodd" d="M10 10h60v40h-60zM20 20h${n(10, 40)}v${n(5, 20)}h-10z" ${own}/>`;
+    }
+  };
+  const group = (deep: number): string =>
+    deep === 0
+      ? shape()
+      : `<g transform="translate(${n(0, 30)} ${n(0, 30)}) rotate(${n(-40, 40)}) scale(${n(0.6, 1.3)} ${n(0.6, 1.3)})">${shape()}${group(deep - 1)}</g>`;
+  const body = Array.from({ length: 4 }, () => group(below(3))).join('');
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="160mm" height="160mm" viewBox="-30 -30 160 160">${body}</svg>`;
+}
+
+describe('a PDF that another program made of an SVG', () => {
+  it('comes to the same areas and lines as the SVG', async () => {
+    const share = dice(5);
+    for (let i = 0; i < 24; i++) {
+      const [svg, pdf] = [path.join(folder, `${i}.svg`), path.join(folder, `${i}.pdf`)];
+      writeFileSync(svg, drawing(share));
+      execFileSync('rsvg-convert', ['-f', 'pdf', '-o', pdf, svg]);
+      const [a, b] = [await readArtwork(readFileSync(svg)), await readArtwork(readFileSync(pdf))].map((reading) =>
+        artworkForm(reading, PLAN),
+      ) as [ReturnType<typeof artworkForm>, ReturnType<typeof artworkForm>];
+      const about = readFileSync(svg, 'utf8');
+      expect(Math.abs(regionArea(a.areas) - regionArea(b.areas)), about).toBeLessThan(0.5);
+      const [boxA, boxB] = [a, b].map(({ areas }) => joinBounds(areas.map(contourBounds))) as [never, never];
+      expect(Math.abs(widthOf(boxA) - widthOf(boxB)), about).toBeLessThan(0.02);
+      expect(Math.abs(heightOf(boxA) - heightOf(boxB)), about).toBeLessThan(0.02);
+      const lengths = [a, b].map(({ lines }) => lines.reduce((sum, line) => sum + contourLength(line), 0));
+      expect(Math.abs(lengths[0]! - lengths[1]!), about).toBeLessThan(0.1);
+    }
+  }, 120_000);
+});
