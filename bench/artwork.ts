@@ -85,6 +85,7 @@ export function benchArtwork(): void {
     factor: 1,
     join: 0.5,
     lines: 'areas' as const,
+    wide: 'lines' as const,
     layers: null,
     repairs: [],
     redrawn: [],

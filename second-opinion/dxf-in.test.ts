@@ -48,6 +48,7 @@ describe('DXF files of another program', () => {
           factor: 1,
           join: 0,
           lines: 'lines',
+          wide: 'lines',
           layers: null,
           repairs: [],
           redrawn: [],

@@ -19,6 +19,12 @@ export function onlyFile(positionals: string[], command: string, what = 'RECIPE.
   return file;
 }
 
+export function oneOf<T extends string>(text: string, option: string, choices: readonly T[]): T {
+  const found = choices.find((choice) => choice === text);
+  if (found === undefined) throw new UsageError(`${option} takes ${choices.join(' or ')}, and not “${text}”.`);
+  return found;
+}
+
 export function positive(text: string, option: string): number {
   const value = Number(text);
   if (!(value > 0 && value < 1e6)) throw new UsageError(`${option} takes a number above 0, and not “${text}”.`);

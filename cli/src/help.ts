@@ -3,7 +3,8 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--anyway]
   needlefile check RECIPE.json
   needlefile measure RECIPE.json [--json]
-  needlefile read FILE --out DIR [--scale MM] [--join MM] [--simplify MM] [--json]
+  needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
+                  [--simplify MM] [--json]
   needlefile schema
   needlefile COMMAND --help
 
@@ -30,10 +31,12 @@ Exits with 1 where one of them says stop. A mend is told as THING/ITEM/what.to.s
 Prints how thick things are, in mm: the thinnest place and the narrowest gap, each thin place, the necks between
 letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the same as
 a list of things in JSON.`,
-  read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--simplify MM] [--json]
+  read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
+                [--simplify MM] [--json]
 
-Reads artwork, an SVG, a DXF or a picture (PNG, JPEG, WebP: what is dark in it is traced), and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed
-contours closed and open lines open, a layer to each layer of the file, and NAME.json, which accounts for all that
+Reads artwork (an SVG, a DXF, a PDF, a plotter file, or a picture, of which what is dark is traced: PNG, JPEG, WebP,
+BMP), and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed contours closed and open
+lines open, a layer to each layer of the file, and NAME.json, which accounts for all that
 arrived: gaps with their places and widths, doubled lines, lines that ran past each other, contours that cross
 themselves, and what was left out, by kind. Exits with 1 where the file cannot be read or draws nothing.
 
@@ -41,6 +44,9 @@ themselves, and what was left out, by kind. Exits with 1 where the file cannot b
   --scale MM    how long a unit of the file is; the file's own word, or the likeliest, where left out
   --join MM     gaps up to this are closed, and ends up to this cut off where lines run past each other; 0.1 where left
                 out, inches with a unit (0.01in)
+  --strokes     what lines of 0.3 mm and wider are: followed, or the area that they cover; ask, where left out,
+                follows them and says so
+  --nodes fit   contours of many nodes are fitted anew within 0.02 mm
   --simplify MM contours of many nodes are fitted anew within this: few lines, arcs and curves, corners kept
   --json        print the account as JSON`,
   schema: `needlefile schema

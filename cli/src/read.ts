@@ -6,10 +6,19 @@ import { writeDxf } from '@needlefile/core/formats/dxf/dxf-writer';
 import { writeSvg } from '@needlefile/core/formats/svg/svg-writer';
 import { readAnyArtwork } from './artwork-file.ts';
 import { LIMITS } from '@needlefile/core/recipe/schema';
-import { lengthOf, onlyFile, parse, positive, UsageError } from './arguments.ts';
+import { lengthOf, onlyFile, oneOf, parse, positive, UsageError } from './arguments.ts';
 import { bytesOf, makeFolder } from './files.ts';
 import { readingOf } from './reading-report.ts';
 import { readingLines } from './reading-lines.ts';
+
+/** How far fitted outlines lie off where nothing is said, mm: a tenth of what a machine shows. */
+const USUAL_FIT = 0.02;
+
+/** Nodes are fitted anew where that is asked for, or how far they may lie off. */
+function refitOf(simplify: unknown, nodes: 'keep' | 'fit'): number | null {
+  if (typeof simplify === 'string') return lengthOf(simplify, '--simplify', LIMITS.refit);
+  return nodes === 'fit' ? USUAL_FIT : null;
+}
 
 /**
  * `needlefile read`: a file of artwork in millimetres, with what closes closed, and an account of all that arrived.
@@ -21,6 +30,8 @@ export async function readCommand(args: string[]): Promise<number> {
     scale: { type: 'string' },
     join: { type: 'string', default: '0.1' },
     simplify: { type: 'string' },
+    strokes: { type: 'string', default: 'ask' },
+    nodes: { type: 'string', default: 'keep' },
     json: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'read', 'FILE');
@@ -28,7 +39,8 @@ export async function readCommand(args: string[]): Promise<number> {
   const options = {
     mmPerUnit: values.scale === undefined ? null : positive(String(values.scale), '--scale'),
     join: lengthOf(String(values.join), '--join', LIMITS.join),
-    refit: values.simplify === undefined ? null : lengthOf(String(values.simplify), '--simplify', LIMITS.refit),
+    refit: refitOf(values.simplify, oneOf(String(values.nodes), '--nodes', ['keep', 'fit'])),
+    strokes: oneOf(String(values.strokes), '--strokes', ['line', 'area', 'ask']),
   };
   const begin = performance.now();
   const bytes = await bytesOf(file);

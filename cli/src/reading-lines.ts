@@ -2,7 +2,8 @@ import type { ReadingReport } from './reading-report.ts';
 
 /** What became of a file, for a person. */
 export function readingLines(report: ReadingReport & { readonly seconds: number }): string[] {
-  const { size, scale, closed, open, gaps, doubles, overshoots, crossings, nodes, found, words, seconds } = report;
+  const { size, scale, closed, open, gaps, doubles, overshoots, crossings, strokes, nodes, found, words, seconds } =
+    report;
   const mended = gaps.filter((gap) => gap.mended);
   const wider = gaps.filter((gap) => !gap.mended);
   const widest = mended.reduce((most, { width }) => Math.max(most, width), 0);
@@ -18,6 +19,12 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
       ? [`${doubles.count} lines lay on others, ${doubles.length} mm in all: each counts once.`]
       : []),
     ...(overshoots.length > 0 ? [`${overshoots.length} corners where lines ran past each other cut back.`] : []),
+    ...(strokes.wide > 0
+      ? [
+          `${strokes.wide} wide lines, to ${strokes.widest} mm, are taken as ${strokes.taken}s` +
+            `${strokes.asked ? '. Say otherwise with --strokes line or area' : ''}.`,
+        ]
+      : []),
     ...(nodes.after < nodes.before
       ? [`${nodes.before} nodes became ${nodes.after}, ${Number(nodes.off.toFixed(4))} mm off at most.`]
       : []),

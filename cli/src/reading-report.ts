@@ -1,5 +1,5 @@
 import type { ArtworkLayer, ArtworkPlan } from '@needlefile/core/artwork/form';
-import { addNodes, artworkLayers } from '@needlefile/core/artwork/form';
+import { addNodes, artworkLayers, wideLines } from '@needlefile/core/artwork/form';
 import { joinClosings } from '@needlefile/core/artwork/closing';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
@@ -17,6 +17,8 @@ export interface ReadOptions {
   readonly join: number;
   /** mm; null: nodes stay as they are. */
   readonly refit: number | null;
+  /** What wide lines are; `ask`: lines, as most are, and that is told. */
+  readonly strokes: 'line' | 'area' | 'ask';
 }
 
 /** What a file comes to: a drawing in mm of all that was taken, and an account of all that arrived. */
@@ -44,6 +46,13 @@ export interface ReadingReport {
   readonly crossings: readonly Place[];
   readonly open: number;
   readonly closed: number;
+  /** Lines that may be meant as what they cover. */
+  readonly strokes: {
+    readonly wide: number;
+    readonly widest: number;
+    readonly taken: 'line' | 'area';
+    readonly asked: boolean;
+  };
   readonly nodes: { readonly before: number; readonly after: number; readonly off: number };
   /** What was left out, or is not as the file has it, by kind. */
   readonly found: Readonly<Record<string, number>>;
@@ -57,8 +66,14 @@ const CROSSING_TOLERANCE = 0.005;
 /** Reads artwork into millimetres, its bottom left corner at the origin. */
 export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
   const { scale, left } = reading;
+  const mmPerUnit = options.mmPerUnit ?? scale.mmPerUnit;
+  const wide = wideLines(reading.elements, mmPerUnit);
+  const taken = options.strokes === 'area' ? 'area' : 'line';
   const plan: ArtworkPlan = {
-    ...options,
+    mmPerUnit: options.mmPerUnit,
+    join: options.join,
+    refit: options.refit,
+    wide: taken === 'area' ? 'areas' : 'lines',
     factor: 1,
     lines: 'lines',
     layers: null,
@@ -81,7 +96,6 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
   const found = Object.fromEntries(left.map(({ kind, count }) => [kind, count]));
   if (picture && picture.specks > 0) found.speck = picture.specks;
   if (nothing > 0) found['zero length'] = (found['zero length'] ?? 0) + nothing;
-  const mmPerUnit = options.mmPerUnit ?? scale.mmPerUnit;
   const crossings = layers.flatMap(({ closed }) =>
     closed.flatMap((contour) => selfCrossings(contour, CROSSING_TOLERANCE).map(({ at }) => placeOf(at))),
   );
@@ -107,6 +121,12 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
       overshoots: overshoots.map(({ at, length }) => ({ at: placeOf(at), length: rounded(length) })),
       crossings,
       open,
+      strokes: {
+        wide: wide.count,
+        widest: rounded(wide.widest),
+        taken,
+        asked: wide.count > 0 && options.strokes === 'ask',
+      },
       closed: contours.length - open,
       nodes: addNodes(layers.map(({ nodes }) => nodes)),
       found,

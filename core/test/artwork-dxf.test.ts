@@ -57,7 +57,6 @@ describe('a DXF as artwork', () => {
       ['missing', 1, 'GONE'],
       ['loop', 1, 'RING'],
       ['zero length', 1, 'A'],
-      ['wide line', 1, 'A'],
       ['approximate', 1, 'A'],
     ]);
     expect(reading.elements).toHaveLength(4);

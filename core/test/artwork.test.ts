@@ -3,7 +3,7 @@ import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
 import { artworkForm, type ArtworkPlan } from '../src/artwork/form.ts';
 import { PLAIN_TRACE } from '../src/artwork/picture/trace.ts';
 import { heightOf, widthOf, type Bounds } from '../src/geometry/bounds.ts';
-import { regionArea } from '../src/geometry/contour-facts.ts';
+import { contourLength, regionArea } from '../src/geometry/contour-facts.ts';
 import { knockOut } from '../src/geometry/kernel/boolean.ts';
 import { layerApart, withLayer } from '../src/recipe/edits/artwork.ts';
 import type { ArtworkItem, Made } from '../src/recipe/schema.ts';
@@ -22,6 +22,7 @@ const PLAN: ArtworkPlan = {
   factor: 1,
   join: 0.1,
   lines: 'areas',
+  wide: 'lines',
   layers: null,
   repairs: [],
   redrawn: [],
@@ -301,5 +302,35 @@ describe('a name in an emblem', () => {
     expect(after.findings.map(({ rule }) => rule)).not.toContain('no clear field');
     const there = after.assemblies[0]!.built.arrangement.items[1]!.bounds;
     expect(widthOf(there)).toBeCloseTo(widthOf(name), 2);
+  });
+});
+
+describe('wide lines', () => {
+  const areaOf = (body: string, wide: 'lines' | 'areas' = 'areas') => regionArea(formOf(body, { wide }).areas);
+  const attributes = 'fill="none" stroke="black" stroke-width="4"';
+
+  it('cover what their ends and corners say', () => {
+    expect(areaOf(`<path ${attributes} d="M10 10H50"/>`)).toBeCloseTo(160, 4);
+    expect(areaOf(`<path ${attributes} stroke-linecap="square" d="M10 10H50"/>`)).toBeCloseTo(176, 4);
+    expect(areaOf(`<path ${attributes} stroke-linecap="round" d="M10 10H50"/>`)).toBeCloseTo(160 + 4 * Math.PI, 2);
+    // Two arms of 40 meet at a right angle: they share a square of 2, and the corner adds another, or a part of it.
+    const corner = (join: string) => areaOf(`<path ${attributes} stroke-linejoin="${join}" d="M10 50H50V10"/>`);
+    expect(corner('miter')).toBeCloseTo(320, 4);
+    expect(corner('bevel')).toBeCloseTo(318, 4);
+    expect(corner('round')).toBeCloseTo(316 + Math.PI, 2);
+    expect(areaOf(`<circle ${attributes} cx="50" cy="50" r="20"/>`)).toBeCloseTo(Math.PI * (22 ** 2 - 18 ** 2), 2);
+    // Of a curve that bends gently: its length times its width.
+    const [curve] = formOf('<path fill="none" stroke="black" d="M10 50C20 -30 60 -30 90 50"/>').lines;
+    const band = areaOf(`<path ${attributes} d="M10 50C20 -30 60 -30 90 50"/>`);
+    expect(band / (4 * contourLength(curve!))).toBeCloseTo(1, 3);
+  });
+
+  it('add to the area that they go round, and stay lines where they are fine or that is asked', () => {
+    const square = '<rect x="10" y="10" width="30" height="20" stroke="black" stroke-width="2"/>';
+    expect(areaOf(square)).toBeCloseTo(32 * 22, 4);
+    expect(areaOf(square, 'lines')).toBeCloseTo(600, 4);
+    expect(areaOf('<path fill="none" stroke="black" stroke-width="0.2" d="M10 10H50"/>')).toBe(0);
+    // The width goes with the size of what is drawn.
+    expect(areaOf(`<g transform="scale(2)"><path ${attributes} d="M5 5H25"/></g>`)).toBeCloseTo(320, 4);
   });
 });

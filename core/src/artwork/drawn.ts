@@ -1,4 +1,5 @@
 import type { Contour } from '../geometry/contour.ts';
+import type { Stroke } from './stroke-area.ts';
 import type { GreyPicture } from './picture/grey-picture.ts';
 
 /** Something that a file draws, in the file's own units, y up. */
@@ -15,6 +16,8 @@ export interface DrawnElement {
   readonly colour: string;
   /** What the file calls it; empty where it has no name. */
   readonly id: string;
+  /** How its line is stroked; null where it has none, or of no width. */
+  readonly stroke: Stroke | null;
 }
 
 /** What a file has that is not taken, of one kind. */

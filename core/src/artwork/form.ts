@@ -9,6 +9,7 @@ import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
 import type { Decided } from './closing/decided.ts';
 import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
+import { strokeArea } from './stroke-area.ts';
 import { trace, type TracePlan } from './picture/trace.ts';
 
 /** How artwork is read. */
@@ -19,6 +20,8 @@ export interface ArtworkPlan {
   /** Gaps are closed up to this, mm. */
   readonly join: number;
   readonly lines: 'areas' | 'lines';
+  /** Whether wide lines are followed along their middle, or are the area that they cover. */
+  readonly wide: 'lines' | 'areas';
   /** Contours of many nodes are fitted anew within this, mm; null: they stay. */
   readonly refit: number | null;
   /** Only these layers of the file; null: all. */
@@ -94,11 +97,39 @@ export function artworkLayers(reading: FileReading, plan: ArtworkPlan): ArtworkL
   return { layers: layersOf(elements, reading.scale.mmPerUnit, plan), picture };
 }
 
-function layersOf(elements: readonly DrawnElement[], mmPerUnit: number, plan: ArtworkPlan): ArtworkLayer[] {
+/** Lines from this width on may be meant as what they cover, mm. */
+const WIDE = 0.3;
+
+/** How many lines are wide, and the widest, mm. */
+export interface WideLines {
+  readonly count: number;
+  readonly widest: number;
+}
+
+/** Lines of a width that a tool would not follow. */
+export function wideLines(elements: readonly DrawnElement[], mmPerUnit: number): WideLines {
+  const widths = elements.flatMap(({ stroke }) => (stroke ? [stroke.width * mmPerUnit] : []));
+  const wide = widths.filter((mm) => mm >= WIDE);
+  return { count: wide.length, widest: wide.reduce((most, mm) => Math.max(most, mm), 0) };
+}
+
+/** A wide line as what it covers; the line of an area adds to it. */
+function covered(element: DrawnElement, mmPerUnit: number): DrawnElement[] {
+  const { stroke, contours, kind } = element;
+  if (!stroke || stroke.width * mmPerUnit < WIDE) return [element];
+  const sized = { ...stroke, width: stroke.width * mmPerUnit };
+  const areas = contours.map((contour) => strokeArea(placeContour(contour, mmPerUnit, 0, 0), sized));
+  const back = weldAll(areas).map((contour) => placeContour(contour, 1 / mmPerUnit, 0, 0));
+  const area: DrawnElement = { ...element, kind: 'area', white: false, evenOdd: true, contours: back, stroke: null };
+  return kind === 'area' ? [element, area] : [area];
+}
+
+function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: ArtworkPlan): ArtworkLayer[] {
   const factor = (plan.mmPerUnit ?? mmPerUnit) * plan.factor;
   const sized = (contours: readonly Contour[]) => contours.map((contour) => placeContour(contour, factor, 0, 0));
   const at = ([x, y]: readonly [number, number]): Point => ({ x: x * factor, y: y * factor });
-  const taken = elements.filter(({ layer }) => plan.layers === null || plan.layers.includes(layer));
+  const elements = drawn.filter(({ layer }) => plan.layers === null || plan.layers.includes(layer));
+  const taken = plan.wide === 'areas' ? elements.flatMap((element) => covered(element, factor)) : elements;
   const areas = new Map<string, Region>();
   for (const run of runsOf(taken.filter(({ kind }) => kind === 'area'))) {
     const { white, layer } = run[0]!;
@@ -186,7 +217,7 @@ function tracedWhere(
   const { contours, level, specks } = trace(picture, plan);
   const area: DrawnElement = {
     ...{ kind: 'area', white: false, evenOdd: true },
-    ...{ contours, layer: '', colour: '#000000', id: '' },
+    ...{ contours, layer: '', colour: '#000000', id: '', stroke: null },
   };
   const shades = Array.from({ length: SHADES }, () => 0);
   for (const shade of picture.pixels) shades[(shade * SHADES) >> 8]!++;

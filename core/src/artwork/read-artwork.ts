@@ -14,8 +14,8 @@ import { readSvgArtwork } from './svg/read-svg.ts';
 declare const TextDecoder: new (encoding: string) => { readonly decode: (bytes: Uint8Array) => string };
 
 /**
- * Reads a file of artwork: an SVG, in UTF-8 or UTF-16, packed or not; a DXF, text or binary; a PDF; a plotter file; or a
- * picture that was decoded.
+ * Reads a file of artwork: an SVG, in UTF-8 or UTF-16, packed or not; a DXF, text or binary; a PDF; a plotter file; or
+ * a picture that was decoded.
  * @throws UnreadableArtwork with a reason for a person, where it is none or cannot be read
  */
 export async function readArtwork(bytes: Uint8Array): Promise<FileReading> {

@@ -1,4 +1,4 @@
-import { artworkForm, type ArtworkForm, type ArtworkPlan } from '../artwork/form.ts';
+import { artworkForm, wideLines, type ArtworkForm, type ArtworkPlan } from '../artwork/form.ts';
 import { placeClosing } from '../artwork/closing/closing.ts';
 import { layersOf, type FileReading } from '../artwork/drawn.ts';
 import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
@@ -29,12 +29,13 @@ const planOf = ({
   factor,
   join,
   lines,
+  wide,
   layers,
   refit,
   picture,
   repairs,
   redrawn,
-}: ArtworkItem): ArtworkPlan => ({ mmPerUnit, factor, join, lines, layers, refit, picture, repairs, redrawn });
+}: ArtworkItem): ArtworkPlan => ({ mmPerUnit, factor, join, lines, wide, layers, refit, picture, repairs, redrawn });
 
 const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.replace(/\.[a-z]+$/i, '') || 'Artwork');
 
@@ -59,6 +60,7 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     closing: form.closing,
     layers: layersOf(reading),
     nodes: form.nodes,
+    wide: wideLines(reading.elements, (item.mmPerUnit ?? reading.scale.mmPerUnit) * item.factor),
     picture: form.picture,
     lostChanges: form.lost,
   };

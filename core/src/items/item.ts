@@ -1,6 +1,6 @@
 import type { FileLayer, FileReading, FileScale, LeftOut } from '../artwork/drawn.ts';
 import type { Closing } from '../artwork/closing/closing.ts';
-import type { NodeCount, PictureFacts } from '../artwork/form.ts';
+import type { NodeCount, PictureFacts, WideLines } from '../artwork/form.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { TypeLines } from '../construct/places.ts';
 import type { Baseline } from '../construct/rails.ts';
@@ -18,6 +18,7 @@ export interface ArtworkFacts {
   /** Layers of the file that draw something, in their order. */
   readonly layers: readonly FileLayer[];
   readonly nodes: NodeCount;
+  readonly wide: WideLines;
   readonly picture: PictureFacts | null;
   /** What a hand changed of its outlines and is not there any more, by number. */
   readonly lostChanges: readonly number[];

@@ -15,6 +15,15 @@ export interface Outlined {
   readonly inOwnPlane: boolean;
   /** What about it is not as the file has it. */
   readonly but?: 'wide line' | 'approximate' | 'three-dimensional';
+  /** Of a line, where it has one. */
+  readonly width?: number;
+}
+
+/** One width all along, or a note that it varies. */
+function widthOf(usual: number, widths: readonly number[]): Pick<Outlined, 'width' | 'but'> {
+  const [width = 0, ...others] = widths.length > 0 ? widths : [usual];
+  if (others.some((other) => other !== width)) return { but: 'wide line' };
+  return width > 0 ? { width } : {};
 }
 
 const open = (segments: readonly Segment[]): Contour[] => (segments.length > 0 ? [{ segments, closed: false }] : []);
@@ -50,9 +59,9 @@ export function outlinesOf({ type, tags, parts }: Entity): Outlined | null {
       return { kind: 'line', contours, inOwnPlane: false };
     }
     case 'LWPOLYLINE': {
-      const wide = number(43) > 0 || tags.some(({ code, value }) => (code === 40 || code === 41) && Number(value) > 0);
+      const widths = tags.flatMap(({ code, value }) => (code === 40 || code === 41 ? [Number(value)] : []));
       const contours = polyline(lightVertices(tags), (flags & 1) === 1);
-      return { kind: 'line', contours, inOwnPlane: true, ...(wide && { but: 'wide line' }) };
+      return { kind: 'line', contours, inOwnPlane: true, ...widthOf(number(43), widths) };
     }
     case 'POLYLINE': {
       // Meshes and faces are bodies.
@@ -60,10 +69,11 @@ export function outlinesOf({ type, tags, parts }: Entity): Outlined | null {
       // Of a fitted one, the frame that it was fitted to is not drawn.
       const drawn = parts.filter((part) => (numberOf(part.tags, 70) & 16) === 0);
       const vertices = drawn.map((part): Vertex => ({ ...pointOf(part.tags, 10), bulge: numberOf(part.tags, 42) }));
-      const wide = number(40) > 0 || parts.some((part) => numberOf(part.tags, 40) > 0);
+      const usual = number(40);
+      const widths = drawn.flatMap((part) => [numberOf(part.tags, 40, usual), numberOf(part.tags, 41, usual)]);
       const inOwnPlane = (flags & 8) === 0;
       const contours = polyline(vertices, (flags & 1) === 1);
-      return { kind: 'line', contours, inOwnPlane, ...(wide && { but: 'wide line' }) };
+      return { kind: 'line', contours, inOwnPlane, ...widthOf(usual, widths) };
     }
     case 'SPLINE':
       return spline(tags, (flags & 1) === 1);

@@ -1,9 +1,10 @@
 import type { Contour } from '../../geometry/contour.ts';
-import { compose, moveBy, scaleBy, turnBy, type Matrix } from '../../geometry/matrix.ts';
+import { compose, determinant, moveBy, scaleBy, turnBy, type Matrix } from '../../geometry/matrix.ts';
 import { distance } from '../../geometry/point.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type FileScale, type Unit } from '../drawn.ts';
 import { isLikelySize, unitOffers } from '../offers.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
+import { strokeOf } from '../stroke-area.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { rgbOf } from './colours.ts';
 import { drawingOf, numberOf, textOf, type DxfDrawing, type Entity } from './drawing.ts';
@@ -115,7 +116,8 @@ class Walk {
     if (contours.length === 0) return this.left.add('zero length', layer === '0' ? '' : layer);
     const colour = this.#colour(tags, layer, around);
     const id = textOf(tags, 5);
-    this.elements.push({ kind: outlined.kind, white: false, evenOdd: true, contours, layer, colour, id });
+    const stroke = outlined.width ? strokeOf(outlined.width * Math.sqrt(Math.abs(determinant(place)))) : null;
+    this.elements.push({ kind: outlined.kind, white: false, evenOdd: true, contours, layer, colour, id, stroke });
   }
 
   #colour(tags: Entity['tags'], layer: string, around: Around): string {

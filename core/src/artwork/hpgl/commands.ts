@@ -9,8 +9,12 @@ export interface PlotterCommand {
 /** Ends a label unless another was named. */
 const LABEL_END = '\x03';
 
+const ESCAPE = '\x1b';
+
 /** How a plotter file begins, after what switches the device over to it. */
-const START = /^(?:\x1b[%.&*][^A-Za-z]*[A-Za-z]|\s)*(?:IN|DF|BP|SP|PU|PD|PA|IP|SC|RO|NP|WU|PW|LT|VS|TR|CO|PS)(?![a-z])/;
+const START = new RegExp(
+  `^(?:${ESCAPE}[%.&*][^A-Za-z]*[A-Za-z]|\\s)*(?:IN|DF|BP|SP|PU|PD|PA|IP|SC|RO|NP|WU|PW|LT|VS|TR|CO|PS)(?![a-z])`,
+);
 
 export const isPlotterFile = (start: string): boolean => START.test(start) && /P[UDAER]/.test(start);
 
@@ -23,7 +27,7 @@ export function* plotterCommands(text: string): Generator<PlotterCommand> {
   let end = LABEL_END;
   while (at < text.length) {
     const letter = text.charCodeAt(at);
-    if (letter === 0x1b) {
+    if (text[at] === ESCAPE) {
       // Switches between languages of the device end with a letter.
       while (++at < text.length && !/[A-Za-z@]/.test(text[at]!));
       at++;
@@ -52,7 +56,7 @@ export function* plotterCommands(text: string): Generator<PlotterCommand> {
       at = stop < 0 ? text.length : stop + 1;
     } else {
       const start = at;
-      while (at < text.length && !isLetter(text.charCodeAt(at)) && text[at] !== ';' && text[at] !== '\x1b') at++;
+      while (at < text.length && !isLetter(text.charCodeAt(at)) && text[at] !== ';' && text[at] !== ESCAPE) at++;
       const numbers =
         text
           .slice(start, at)

@@ -255,7 +255,16 @@ class Plotter {
     const matrix = this.#matrix();
     const placed = matrix ? contours.map((contour) => placedContour(contour, matrix)) : contours;
     const layer = `Pen ${this.#pen}`;
-    this.elements.push({ kind, white: false, evenOdd: true, contours: placed, layer, colour: '#000000', id: '' });
+    this.elements.push({
+      kind,
+      white: false,
+      evenOdd: true,
+      contours: placed,
+      layer,
+      colour: '#000000',
+      id: '',
+      stroke: null,
+    });
   }
 
   /** From units of the file to steps; null where they are the same. */

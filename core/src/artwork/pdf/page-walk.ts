@@ -1,11 +1,12 @@
 import { boundsMeet, joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
-import { compose, type Matrix } from '../../geometry/matrix.ts';
+import { compose, determinant, type Matrix } from '../../geometry/matrix.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
 import type { Point } from '../../geometry/point.ts';
 import { line } from '../../geometry/segment.ts';
 import { LeftOuts, type DrawnElement } from '../drawn.ts';
+import type { Stroke } from '../stroke-area.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { BLACK, colourOf, hexOf, isWhite, type PageColour } from './colours.ts';
 import { PathPen } from './pen.ts';
@@ -43,6 +44,7 @@ interface State {
   readonly stroke: PageColour;
   /** The box of what is not clipped away; null for all. */
   readonly clip: Bounds | null;
+  readonly line: Stroke;
 }
 
 /** Draws what pages draw, and accounts for what is not taken. Lengths in points of the page, y up. */
@@ -52,9 +54,16 @@ export class PageWalk {
   #operations = 0;
   readonly #inside = new Set<Form>();
 
-  run(content: Uint8Array, resources: Resources, matrix: Matrix, layer: PageLayer | null = null, deep = 0): void {
+  run(
+    content: Uint8Array,
+    resources: Resources,
+    matrix: Matrix,
+    layer: PageLayer | null = null,
+    line: Stroke = PLAIN_LINE,
+    deep = 0,
+  ): void {
     const pen = new PathPen();
-    let state: State = { matrix, fill: BLACK, stroke: BLACK, clip: null };
+    let state: State = { matrix, fill: BLACK, stroke: BLACK, clip: null, line };
     const saved: State[] = [];
     const marked: (PageLayer | null)[] = [];
     let clipping = false;
@@ -79,6 +88,7 @@ export class PageWalk {
       else if (name === 'Q') state = saved.pop() ?? state;
       else if (name === 'cm' && numbers.length === 6)
         state = { ...state, matrix: compose(state.matrix, matrixOf(numbers)) };
+      else if (LINE_STATES.has(name)) state = { ...state, line: lineSaid(state.line, name, numbers[0] ?? 0) };
       else if (name === 'W' || name === 'W*') clipping = true;
       else if (FILL_COLOURS.has(name)) state = { ...state, fill: colourSaid(operation) };
       else if (STROKE_COLOURS.has(name)) state = { ...state, stroke: colourSaid(operation) };
@@ -103,13 +113,20 @@ export class PageWalk {
     if (deep >= MOST_DEEP || this.#inside.has(form)) return this.left.add('loop', name);
     if (form.layer?.isHidden) return this.left.add('hidden', form.layer.name);
     this.#inside.add(form);
-    this.run(form.content(), form.resources, compose(state.matrix, form.matrix), form.layer ?? layer, deep + 1);
+    this.run(
+      form.content(),
+      form.resources,
+      compose(state.matrix, form.matrix),
+      form.layer ?? layer,
+      state.line,
+      deep + 1,
+    );
     this.#inside.delete(form);
   }
 
   #paint(
     contours: readonly Contour[],
-    { matrix, fill, stroke, clip }: State,
+    { matrix, fill, stroke, clip, line: own }: State,
     around: readonly (PageLayer | null)[],
     how: { readonly fill: boolean; readonly stroke: boolean; readonly evenOdd: boolean },
   ): void {
@@ -124,7 +141,9 @@ export class PageWalk {
     if (clip && !boundsMeet(clip, box)) return this.left.add('hidden', 'clipped away');
     if (clip && !isWithin(clip, box)) this.left.add('clipped');
     const layer = around.find((each) => each !== null)?.name ?? '';
-    const common = { layer, id: '', evenOdd: how.evenOdd };
+    const width = own.width * Math.sqrt(Math.abs(determinant(matrix)));
+    const stroked = how.stroke && !isWhite(stroke) && width > 0 ? { ...own, width } : null;
+    const common = { layer, id: '', evenOdd: how.evenOdd, stroke: stroked };
     const white = isWhite(fill);
     if (how.fill && !(white && how.stroke && !isWhite(stroke))) {
       if (fill === null) this.left.add('other content', 'a pattern: taken as its area');
@@ -133,6 +152,17 @@ export class PageWalk {
     } else if (isWhite(stroke)) this.left.add('white');
     else this.elements.push({ ...common, kind: 'line', white: false, contours: placed, colour: hexOf(stroke) });
   }
+}
+
+/** What a page begins with. */
+const PLAIN_LINE: Stroke = { width: 1, ends: 'butt', corners: 'mitred', longestMitre: 10 };
+const LINE_STATES = new Set(['w', 'J', 'j', 'M']);
+
+function lineSaid(line: Stroke, name: string, value: number): Stroke {
+  if (name === 'w') return { ...line, width: Math.abs(value) };
+  if (name === 'J') return { ...line, ends: value === 1 ? 'round' : value === 2 ? 'square' : 'butt' };
+  if (name === 'j') return { ...line, corners: value === 1 ? 'round' : value === 2 ? 'bevelled' : 'mitred' };
+  return { ...line, longestMitre: Math.max(1, value) };
 }
 
 const PAINTS: Readonly<

@@ -1,3 +1,5 @@
+import type { Stroke } from '../stroke-area.ts';
+import { userUnits } from './lengths.ts';
 import type { Style } from './styles.ts';
 
 /** How an element is painted, as far as it tells what a tool does. */
@@ -51,4 +53,22 @@ function isWhite(colour: string): boolean {
   return channels
     .slice(0, 3)
     .every((each) => (each.endsWith('%') ? Number.parseFloat(each) * 2.55 : Number(each)) >= WHITE);
+}
+
+/**
+ * How a line is stroked; null where it does not say how wide: what everybody begins with is meant by nobody.
+ * @param whole what percentages are of
+ * @param scale units of the file to one of the element's
+ */
+export function strokeSaid(style: Style, whole: number, scale: number): Stroke | null {
+  const width = userUnits(style['stroke-width'] ?? '0', whole) * scale;
+  if (!(width > 0)) return null;
+  const [cap, join] = [style['stroke-linecap'], style['stroke-linejoin']];
+  const longest = Number.parseFloat(style['stroke-miterlimit'] ?? '4');
+  return {
+    width,
+    ends: cap === 'round' || cap === 'square' ? cap : 'butt',
+    corners: join === 'round' ? 'round' : join === 'bevel' ? 'bevelled' : 'mitred',
+    longestMitre: longest >= 1 ? longest : 4,
+  };
 }

@@ -1,6 +1,6 @@
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import type { Contour } from '../../geometry/contour.ts';
-import { compose, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
+import { compose, determinant, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
 import { distance } from '../../geometry/point.ts';
 import { line } from '../../geometry/segment.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type FileScale, type Unit } from '../drawn.ts';
@@ -9,7 +9,7 @@ import { placedContour } from '../../geometry/placed-contour.ts';
 import { readElements, type SvgElement } from './element.ts';
 import { mmOf, parseCssLength, userUnits } from './lengths.ts';
 import { outlinesOf, type Viewport } from './outlines.ts';
-import { paintOf } from './paint.ts';
+import { paintOf, strokeSaid } from './paint.ts';
 import { Styles, type Style } from './styles.ts';
 import { AS_IT_IS, parseTransform } from './transform.ts';
 import { viewBoxMatrix, viewBoxOf } from './view-box.ts';
@@ -198,7 +198,7 @@ class Walk {
     for (const child of of.children) this.#element(child, { ...inside, style });
   }
 
-  #draw(contours: readonly Contour[], { matrix, style, layer }: Around, id: string): void {
+  #draw(contours: readonly Contour[], { matrix, style, layer, view }: Around, id: string): void {
     const { fill, stroke, evenOdd, colour } = paintOf(style);
     if (fill === 'none' && stroke === 'none') return this.left.add('hidden', id);
     if (this.elements.length >= MOST_DRAWN)
@@ -213,7 +213,9 @@ class Walk {
       });
     if (placed.length < contours.length || contours.length === 0) this.left.add('zero length', id);
     if (placed.length === 0) return;
-    const common = { layer, id, evenOdd, colour };
+    const scale = Math.sqrt(Math.abs(determinant(matrix)));
+    const drawn = stroke === 'ink' ? strokeSaid(style, Math.hypot(view.width, view.height) / Math.SQRT2, scale) : null;
+    const common = { layer, id, evenOdd, colour, stroke: drawn };
     if (fill !== 'none') {
       const isWhite = fill === 'white';
       // What is white and has a line of ink round it is that line.

@@ -31,6 +31,9 @@ const INHERITED = new Set([
   'stroke',
   'stroke-width',
   'stroke-opacity',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'stroke-miterlimit',
   'visibility',
   'color',
 ]);

@@ -50,6 +50,10 @@ export const artworkFields = {
     .describe('How a picture is traced.'),
   repairs: z.array(repairSchema).max(2000).default([]).describe('Gaps that were decided by hand, one by one.'),
   redrawn: changesSchema.default([]).describe('What was changed by hand of its outlines, in units of the file.'),
+  wide: z
+    .enum(['lines', 'areas'])
+    .default('lines')
+    .describe('What lines of 0.3 mm and wider are: followed along their middle, or the area that they cover.'),
   lines: z
     .enum(['areas', 'lines'])
     .default('areas')

@@ -186,6 +186,17 @@ export function ArtworkFields({
             />
           )}
           {facts && <Closed closing={facts.closing} />}
+          {facts && facts.wide.count > 0 && (
+            <Choices
+              label={`${facts.wide.count} wide, to ${lengthWithUnit(facts.wide.widest, unit)}`}
+              value={item.wide}
+              onChange={(wide) => edit('Wide lines', (draft) => void (draft.wide = wide))}
+              options={[
+                { value: 'lines', label: 'Followed', title: 'Along their middle' },
+                { value: 'areas', label: 'Areas', title: 'What they cover' },
+              ]}
+            />
+          )}
           {facts && picture && drawn && (
             <GapList
               joined={facts.closing.joined}
