@@ -86,6 +86,7 @@ export function benchArtwork(): void {
     join: 0.5,
     lines: 'areas' as const,
     wide: 'lines' as const,
+    crossed: null,
     layers: null,
     repairs: [],
     redrawn: [],

@@ -49,6 +49,7 @@ describe('DXF files of another program', () => {
           join: 0,
           lines: 'lines',
           wide: 'lines',
+          crossed: null,
           layers: null,
           repairs: [],
           redrawn: [],

@@ -14,7 +14,7 @@ const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-pdf-in-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
 const PLAN: ArtworkPlan = {
-  ...{ mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', wide: 'lines', layers: null, refit: null },
+  ...{ mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', wide: 'lines', crossed: null, layers: null, refit: null },
   ...{ repairs: [], redrawn: [], picture: PLAIN_TRACE },
 };
 

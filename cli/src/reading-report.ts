@@ -75,6 +75,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
     refit: options.refit,
     wide: taken === 'area' ? 'areas' : 'lines',
     factor: 1,
+    crossed: null,
     lines: 'lines',
     layers: null,
     repairs: [],

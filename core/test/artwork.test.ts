@@ -23,6 +23,7 @@ const PLAN: ArtworkPlan = {
   join: 0.1,
   lines: 'areas',
   wide: 'lines',
+  crossed: null,
   layers: null,
   repairs: [],
   redrawn: [],
@@ -332,5 +333,34 @@ describe('wide lines', () => {
     expect(areaOf('<path fill="none" stroke="black" stroke-width="0.2" d="M10 10H50"/>')).toBe(0);
     // The width goes with the size of what is drawn.
     expect(areaOf(`<g transform="scale(2)"><path ${attributes} d="M5 5H25"/></g>`)).toBeCloseTo(320, 4);
+  });
+});
+
+describe('lines that cross themselves', () => {
+  // A bow tie with a tail: two triangles of 200 mm² that the line goes round one way and the other.
+  const tie = '<path fill="none" stroke="black" d="M10 10L50 30V10L10 30Z"/>';
+  // A loop within a loop, which it goes round twice.
+  const loop = '<path fill="none" stroke="black" d="M10 10H50V40H20V20H40V50H10Z"/>';
+
+  it('are parted and told; filled on demand, or meant so', () => {
+    const files = { emblem: svg(loop) };
+    const job = jobOf(emblem({}, 'engraved'), files);
+    const [finding] = job.findings.filter(({ rule }) => rule === 'crossing line');
+    expect(finding!.title).toBe('emblem: a line crosses itself');
+    expect(finding!.place).not.toBeNull();
+    const areaOf = (own: typeof job) => regionArea(own.assemblies[0]!.built.items[0]!.form.letters[0]!.contours);
+    const [filled, meant] = finding!.mends.map(({ patch }) => jobOf(applyPatch(job.recipe, patch), files));
+    // The square within both turns of it, of 20 x 20 mm, is a hole or not.
+    expect(areaOf(filled!) - areaOf(job)).toBeCloseTo(400, 6);
+    expect(areaOf(meant!)).toBeCloseTo(areaOf(job), 6);
+    for (const after of [filled!, meant!])
+      expect(after.findings.map(({ rule }) => rule)).not.toContain('crossing line');
+  });
+
+  it('of a bow tie both halves are taken', () => {
+    expect(regionArea(formOf(tie).areas)).toBeCloseTo(400, 6);
+    expect(formOf(tie).crossings).toEqual([
+      { x: expect.closeTo(30, 6) as number, y: expect.closeTo(-20, 6) as number },
+    ]);
   });
 });

@@ -12,7 +12,8 @@ import { buildOf, faceOf, jobOf, recipeOf } from './workshop.ts';
 type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'narrow gap' | 'filled counter' | 'speck';
 
 /** Rules about files and outlines that come beside a recipe: artwork.test.ts and redrawn.test.ts have them. */
-type AboutFiles = 'artwork missing' | 'open line' | 'lost decision' | 'lost outline' | 'no clear field';
+type AboutFiles =
+  'artwork missing' | 'open line' | 'lost decision' | 'lost outline' | 'no clear field' | 'crossing line';
 
 /** A job with each fault, by the rule that finds it. */
 const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> = {

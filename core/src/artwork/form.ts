@@ -9,6 +9,7 @@ import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
 import type { Decided } from './closing/decided.ts';
 import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
+import { selfCrossings } from '../geometry/self-crossings.ts';
 import { strokeArea } from './stroke-area.ts';
 import { trace, type TracePlan } from './picture/trace.ts';
 
@@ -20,6 +21,8 @@ export interface ArtworkPlan {
   /** Gaps are closed up to this, mm. */
   readonly join: number;
   readonly lines: 'areas' | 'lines';
+  /** Of closed lines that cross themselves: all that they go round, or what lies in them an odd number of times. */
+  readonly crossed: 'parted' | 'filled' | null;
   /** Whether wide lines are followed along their middle, or are the area that they cover. */
   readonly wide: 'lines' | 'areas';
   /** Contours of many nodes are fitted anew within this, mm; null: they stay. */
@@ -52,6 +55,8 @@ export interface ArtworkForm {
   readonly drawing: Drawing;
   /** Changes by hand whose nodes are not there, by number. */
   readonly lost: readonly number[];
+  /** Where closed lines cross themselves. */
+  readonly crossings: readonly Point[];
 }
 
 /** How a picture was parted into dark and light. */
@@ -158,14 +163,22 @@ function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: Artwo
   });
 }
 
+/** Lines cross themselves where chords this near to them do, mm. */
+const CROSSING_TOLERANCE = 0.005;
+
 /** Reads drawn elements as one: what closes is an area by the even-odd rule, unless it is meant as lines. */
 export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkForm {
   const { layers, picture } = artworkLayers(reading, plan);
   const [closed, open] = [layers.flatMap((layer) => layer.closed), layers.flatMap((layer) => layer.open)];
   const asAreas = plan.lines === 'areas';
+  const crossings = closed.map((contour) => selfCrossings(contour, CROSSING_TOLERANCE).map(({ at }) => at));
+  const outlines =
+    plan.crossed === 'filled'
+      ? closed.flatMap((contour, i) => (crossings[i]!.length > 0 ? weld([contour]) : [contour]))
+      : closed;
   const areas = weldAll([
     ...layers.map((layer) => layer.areas),
-    asAreas && closed.length > 0 ? weldEvenOdd(closed) : [],
+    asAreas && outlines.length > 0 ? weldEvenOdd(outlines) : [],
   ]);
   const lines = asAreas ? open : [...closed, ...open];
   const factor = (plan.mmPerUnit ?? reading.scale.mmPerUnit) * plan.factor;
@@ -176,6 +189,7 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
     nodes: addNodes(layers.map(({ nodes }) => nodes)),
     picture,
     drawing,
+    crossings: crossings.flat(),
   };
 }
 

@@ -3,6 +3,7 @@ import type { AssemblyBuild } from '../assembly/build-assembly.ts';
 import type { AssemblyRule, Finding, JobRule, LetteringRule, MeasuredRule, RuleName } from './finding.ts';
 import { artworkMissing } from './rules/artwork-missing.ts';
 import { closedCounter } from './rules/closed-counter.ts';
+import { crossingLine } from './rules/crossing-line.ts';
 import { dropOut } from './rules/drop-out.ts';
 import { faceMissing } from './rules/face-missing.ts';
 import { fewPoints } from './rules/few-points.ts';
@@ -63,6 +64,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'hole in the way': holeInTheWay,
   'artwork missing': artworkMissing,
   'open line': openLine,
+  'crossing line': crossingLine,
   'no clear field': noClearField,
   'lost decision': lostDecision,
   'lost outline': lostOutline,

@@ -24,6 +24,7 @@ export type AssemblyRule =
   | 'hole in the way'
   | 'artwork missing'
   | 'open line'
+  | 'crossing line'
   | 'no clear field'
   | 'lost decision'
   | 'lost outline';

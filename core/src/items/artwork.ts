@@ -30,12 +30,25 @@ const planOf = ({
   join,
   lines,
   wide,
+  crossed,
   layers,
   refit,
   picture,
   repairs,
   redrawn,
-}: ArtworkItem): ArtworkPlan => ({ mmPerUnit, factor, join, lines, wide, layers, refit, picture, repairs, redrawn });
+}: ArtworkItem): ArtworkPlan => ({
+  mmPerUnit,
+  factor,
+  join,
+  lines,
+  wide,
+  crossed,
+  layers,
+  refit,
+  picture,
+  repairs,
+  redrawn,
+});
 
 const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.replace(/\.[a-z]+$/i, '') || 'Artwork');
 
@@ -63,6 +76,7 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     wide: wideLines(reading.elements, (item.mmPerUnit ?? reading.scale.mmPerUnit) * item.factor),
     picture: form.picture,
     lostChanges: form.lost,
+    crossings: form.crossings,
   };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
   const { x, y } = middleOf(reading, item);
@@ -78,7 +92,7 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     ...EMPTY,
     letters: [letter],
     bounds: letter.bounds,
-    artwork: { ...facts, closing: placeClosing(form.closing, moved) },
+    artwork: { ...facts, closing: placeClosing(form.closing, moved), crossings: form.crossings.map(moved) },
   };
 }
 

@@ -1,6 +1,7 @@
 import type { FileLayer, FileReading, FileScale, LeftOut } from '../artwork/drawn.ts';
 import type { Closing } from '../artwork/closing/closing.ts';
 import type { NodeCount, PictureFacts, WideLines } from '../artwork/form.ts';
+import type { Point } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { TypeLines } from '../construct/places.ts';
 import type { Baseline } from '../construct/rails.ts';
@@ -20,6 +21,8 @@ export interface ArtworkFacts {
   readonly nodes: NodeCount;
   readonly wide: WideLines;
   readonly picture: PictureFacts | null;
+  /** Where closed lines cross themselves, in the item's own frame. */
+  readonly crossings: readonly Point[];
   /** What a hand changed of its outlines and is not there any more, by number. */
   readonly lostChanges: readonly number[];
 }

@@ -55,8 +55,9 @@ function turned(form: ItemForm, degrees: number, memo: Memo): ItemForm {
 }
 
 /** Places of gaps turn with it. */
-const turnedArtwork = ({ closing, ...rest }: ArtworkFacts, degrees: number): ArtworkFacts => ({
+const turnedArtwork = ({ closing, crossings, ...rest }: ArtworkFacts, degrees: number): ArtworkFacts => ({
   ...rest,
+  crossings: crossings.map(turnPointBy(degrees)),
   closing: placeClosing(closing, turnPointBy(degrees)),
 });
 

@@ -54,6 +54,14 @@ export const artworkFields = {
     .enum(['lines', 'areas'])
     .default('lines')
     .describe('What lines of 0.3 mm and wider are: followed along their middle, or the area that they cover.'),
+  crossed: z
+    .enum(['parted', 'filled'])
+    .nullable()
+    .default(null)
+    .describe(
+      'Of a line that crosses itself: parted takes what lies in it an odd number of times, filled all that it goes ' +
+        'round; null: parted, and told.',
+    ),
   lines: z
     .enum(['areas', 'lines'])
     .default('areas')

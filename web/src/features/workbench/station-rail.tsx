@@ -27,6 +27,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'hole in the way': 'plate',
   'artwork missing': 'letter',
   'open line': 'letter',
+  'crossing line': 'letter',
   'no clear field': 'letter',
   'lost decision': 'letter',
   'lost outline': 'letter',
