@@ -1,10 +1,10 @@
-import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import { heightOf, joinBounds, widthOf } from '@needlefile/core/geometry/bounds';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { WHISTLE_EMBLEM } from '@needlefile/demo/artworks';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/app';
-import { built, listOf, openJob, releaseAndDownload } from '../support/workbench';
+import { built, listOf, openJob, releaseAndDownload, station } from '../support/workbench';
 
 const { fileName: name, bytes } = WHISTLE_EMBLEM;
 const file = { name, mimeType: 'image/svg+xml', buffer: Buffer.from(bytes) };
@@ -121,4 +121,77 @@ test('a drawing’s wide gap is closed by hand, a layer gets its own role, and a
     const notes = drawing.layers.flatMap(({ contours }) => contours).filter(({ closed }) => !closed);
     expect(notes.map((contour) => widthOf(contourBounds(contour)).toFixed(1))).toEqual(['30.0']);
   }
+});
+
+test('a node of a letter is moved; it stays where words change before it, and is in the file', async ({ page }) => {
+  await openJob(page, 'Valve tag, injector');
+  await page.getByLabel('Set by').selectOption({ label: 'Cap height' });
+  await built(page);
+  await page.getByText('One letter', { exact: true }).click();
+  await page.getByLabel('Letter', { exact: true }).selectOption({ label: 'R in INJECTOR' });
+  await page.getByRole('button', { name: 'Work on its nodes' }).click();
+  await expect(page.locator('[data-node="0.0"]')).toBeVisible();
+  const heights = async () => {
+    const { svg, dxf } = await releaseAndDownload(page);
+    await station(page, 'Letter');
+    return [svg, dxf].map((drawing) => heightOf(joinBounds(engraved(drawing).map(contourBounds))));
+  };
+  // The highest node, raised by 2 mm.
+  const tops = await page
+    .locator('rect[data-node]')
+    .evaluateAll((nodes) =>
+      nodes.map((node) => [node.getAttribute('data-node'), Number(node.getAttribute('y'))] as const),
+    );
+  const [top] = tops.reduce((best, each) => (each[1] < best[1] ? each : best));
+  await page.locator(`[data-node="${top}"]`).click();
+  const y = page.getByLabel('y', { exact: true });
+  const before = Number(await y.inputValue());
+  await y.fill(String(before + 2));
+  await page.keyboard.press('Enter');
+  await built(page);
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('textbox', { name: 'Words' }).fill('NEW INJECTOR');
+  await built(page);
+  const raised = await heights();
+  await page.getByRole('button', { name: 'Put back' }).click();
+  await built(page);
+  const plain = await heights();
+  raised.forEach((height, i) => expect(height - plain[i]!).toBeCloseTo(2, 1));
+});
+
+test('words are set in the clear field of an emblem, and nodes of the emblem are moved by keys', async ({ page }) => {
+  await openJob(page, 'Valve tag, injector');
+  const ring = '<circle cx="50" cy="50" r="48"/><circle cx="50" cy="50" r="40" fill="white"/>';
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 100 100">${ring}</svg>`;
+  await bring(page, { ...file, name: 'ring.svg', buffer: Buffer.from(svg) });
+  await expect(listOf(page).getByRole('button', { name: 'ring engraved' })).toBeVisible();
+  await built(page);
+  await listOf(page).getByRole('button', { name: 'INJECTOR engraved' }).nth(1).click();
+  await page.getByLabel('Set by').selectOption({ label: 'Clear field of ring' });
+  await built(page);
+  await page.getByLabel('Margin in it').fill('2');
+  await page.keyboard.press('Enter');
+  await built(page);
+  await page.getByRole('textbox', { name: 'Words' }).fill('SAND');
+  await built(page);
+  const { dxf } = await releaseAndDownload(page);
+  const boxes = engraved(dxf).map(contourBounds);
+  const rings = boxes.filter((box) => widthOf(box) > 30).sort((a, b) => widthOf(a) - widthOf(b));
+  const letters = boxes.filter((box) => widthOf(box) < 15);
+  const [inner] = rings;
+  const reach = letters.flatMap(({ minX, minY, maxX, maxY }) =>
+    [minX, maxX].flatMap((x) =>
+      [minY, maxY].map((y) => Math.hypot(x - (inner!.minX + inner!.maxX) / 2, y - (inner!.minY + inner!.maxY) / 2)),
+    ),
+  );
+  // The field is of 16 mm radius, less its margin.
+  expect(Math.max(...reach)).toBeLessThan(14.05);
+  expect(Math.max(...reach)).toBeGreaterThan(13.5);
+  await station(page, 'Letter');
+  await listOf(page).getByRole('button', { name: /ring/ }).click();
+  await page.getByRole('button', { name: 'Work on its nodes' }).click();
+  await page.locator('rect[data-node]').first().click();
+  await page.keyboard.press('Delete');
+  await built(page);
+  await expect(page.getByText('Put all back as the file has it')).toBeVisible();
 });

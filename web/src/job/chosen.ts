@@ -126,6 +126,7 @@ export const choose = (assembly: string, ...items: readonly (string | null)[]): 
     inHand: true,
     keep: [],
     nodes: [],
+    measured: null,
     redrawing: redrawing && before === assembly,
     ...(before === assembly ? {} : { letter: null, island: null }),
   }));

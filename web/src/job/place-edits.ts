@@ -4,7 +4,14 @@ import { turnPointBy } from '@needlefile/core/geometry/turn';
 import type { Point } from '@needlefile/core/geometry/point';
 import { itemName } from '@needlefile/core/items/kinds';
 import { inThing } from '@needlefile/core/recipe/edits/items';
-import { circleOfHolds, itemsMovedBy, movedItems, stillHeld, withHold } from '@needlefile/core/recipe/edits/places';
+import {
+  circleOfHolds,
+  itemsMovedBy,
+  movedItems,
+  setInField,
+  stillHeld,
+  withHold,
+} from '@needlefile/core/recipe/edits/places';
 import { scaledItem } from '@needlefile/core/recipe/edits/size';
 import { stretchedItem, type Factors } from '@needlefile/core/recipe/edits/stretch';
 import { thingsMovedBy } from '@needlefile/core/recipe/edits/things';
@@ -19,6 +26,9 @@ interface MoveOptions {
   /** What is held stays held, at another distance. */
   readonly keepHolds?: boolean;
 }
+
+/** Of words to the edges of their field, mm. */
+const USUAL_MARGIN = 1;
 
 /** Where things and items in hand are: moved, turned, sized, lined up, held. */
 export function placeEdits(store: JobStore, picture: Picture | null) {
@@ -79,6 +89,15 @@ export function placeEdits(store: JobStore, picture: Picture | null) {
   };
 
   return {
+    /** Sets words in a clear field of another item. @returns names of items that would hang on each other, if any */
+    setInField: (item: string, of: string): string[] | null => {
+      const { thing, assembly } = hand();
+      const set = setInField(thing, item, { of, margin: USUAL_MARGIN, at: null }, whereItems(picture, assembly));
+      const circle = circleOfHolds(set);
+      if (circle) return circle.map((id) => itemName(thing.items.find((each) => each.id === id)!));
+      change('Set in a field', (recipe) => inThing(recipe, thing.id, () => set));
+      return null;
+    },
     /** Moves what is in hand, mm on the sheet, y up. */
     move: (by: Point, { label = 'Move', keepHolds = false }: MoveOptions = {}) => {
       const { thing, assembly, items, things } = hand();

@@ -42,7 +42,11 @@ interface ViewState {
   /** The island of the thing whose bridges are looked at, by id. */
   readonly island: string | null;
   /** What the next drag on the bed draws. */
-  readonly drawing: 'bridge' | 'bar' | 'path' | null;
+  readonly drawing: 'bridge' | 'bar' | 'path' | 'measure' | null;
+  /** How far two points are apart that were clicked, mm. */
+  readonly measured: number | null;
+  /** Whether traced pictures are shown under what was made of them. */
+  readonly pictures: boolean;
   /** What the thickness view shows. */
   readonly thicknessOf: 'thickness' | 'gap';
   /** A place on the bed to ring, y down. */
@@ -67,6 +71,8 @@ export const useView = create<ViewState>(() => ({
   letter: null,
   island: null,
   drawing: null,
+  measured: null,
+  pictures: false,
   thicknessOf: 'thickness',
   ring: null,
   focus: null,

@@ -1,6 +1,6 @@
 import type { Factors } from './stretch.ts';
 import type { Point } from '../../geometry/point.ts';
-import type { HeldAxis, Item, Made, Place, XEdge } from '../schema.ts';
+import type { HeldAxis, Item, LetteringItem, Made, Place, XEdge } from '../schema.ts';
 import { circleOf } from '../schema/holds.ts';
 
 /** Where an item of a thing is, as its build has it. Lengths in mm. */
@@ -65,6 +65,21 @@ export function itemsMovedBy(
       };
       return { ...item, place: { x: along('x'), y: along('y') } as Place };
     }),
+  };
+}
+
+/** Words set in a clear field of another item; what had found its place by itself stays where it is from then on. */
+export function setInField(
+  thing: Made,
+  item: string,
+  field: NonNullable<LetteringItem['field']>,
+  where: readonly ItemWhere[],
+): Made {
+  const others = where.filter(({ id }) => id !== item);
+  const pinned = movedItems(thing, new Map(), others);
+  return {
+    ...pinned,
+    items: pinned.items.map((each) => (each.id === item && each.kind === 'lettering' ? { ...each, field } : each)),
   };
 }
 

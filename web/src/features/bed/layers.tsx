@@ -11,7 +11,9 @@ import { HoldMarks } from './hold-marks';
 import { HandLayer } from './hand/hand-layer';
 import { LetterInHand } from './letter-in-hand';
 import { Grain, lookOf } from './material-look';
+import { MeasurePad } from './measure-pad';
 import { PathPad } from './path-pad';
+import { PictureLayer } from './picture-layer';
 import { ThicknessMap } from './thickness-map';
 
 interface LayersProps {
@@ -30,6 +32,7 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
     <>
       <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
       {view === 'solid' && <Solid picture={picture} />}
+      {(view === 'solid' || view === 'paths') && <PictureLayer picture={picture} />}
       {view === 'solid' && <Grain scale={scale} />}
       {view === 'paths' && <Paths picture={picture} scale={scale} />}
       {view === 'pieces' && <Pieces picture={picture} />}
@@ -37,6 +40,7 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
       {(view === 'solid' || view === 'paths') && <HandLayer picture={picture} scale={scale} edits={edits} />}
       {station === 'letter' && view !== 'pieces' && <LetterInHand picture={picture} scale={scale} />}
       {station === 'hold' && view !== 'pieces' && view !== 'thickness' && <HoldMarks picture={picture} scale={scale} />}
+      {drawing === 'measure' && <MeasurePad scale={scale} />}
       {drawing === 'path' && <PathPad picture={picture} scale={scale} edits={edits} />}
       <Origin height={picture.sheet.height} scale={scale} />
     </>

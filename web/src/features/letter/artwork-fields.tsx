@@ -17,6 +17,7 @@ import { useUnit } from '@/hooks/unit';
 import { ARTWORK_FILES, bringNewVersion } from '@/job/bring-artwork';
 import { useEditItem } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
+import { useView } from '@/job/view-store';
 import { ArtworkLayers } from './artwork-layers';
 import { GapChart } from './gap-chart';
 import { GapList } from './gap-list';
@@ -148,6 +149,7 @@ export function ArtworkFields({
             {...LIMITS.shape}
             onChange={(mm) => height > 0 && setSize(mm / height)}
           />
+          <Measured onSize={setSize} />
         </>
       )}
       {facts?.picture && <PictureFields item={item} facts={facts.picture} />}
@@ -227,6 +229,37 @@ export function ArtworkFields({
         </PanelSection>
       )}
       {facts && facts.left.length > 0 && <NotTaken left={facts.left} onWords={edits.addTheseWords} />}
+    </>
+  );
+}
+
+/** The size by two points: where they are is clicked on the bed, how far apart they are in truth is typed. */
+function Measured({ onSize }: { onSize: (factor: number) => void }) {
+  const isMeasuring = useView((state) => state.drawing === 'measure');
+  const measured = useView((state) => state.measured);
+  return (
+    <>
+      <Button
+        size="sm"
+        variant={isMeasuring ? 'primary' : 'light'}
+        className="mb-3"
+        aria-pressed={isMeasuring}
+        onClick={() => useView.setState({ drawing: isMeasuring ? null : 'measure', measured: null })}
+      >
+        {isMeasuring ? 'Click two points on the bed' : 'Size by two points'}
+      </Button>
+      {measured !== null && (
+        <LengthField
+          label="They are apart by"
+          value={measured}
+          {...LIMITS.shape}
+          onChange={(mm) => {
+            onSize(mm / measured);
+            useView.setState({ measured: mm });
+          }}
+          hint="Type how far apart they are in truth."
+        />
+      )}
     </>
   );
 }

@@ -9,7 +9,7 @@ import { NumberField } from '@/components/number-field';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useChosenPicture, useEditLettering, useItem, useLettering, useMixed } from '@/job/chosen';
 import { ArtworkFields } from './artwork-fields';
-import { useSheetEdits } from '@/job/sheet-edits';
+import { useSheetEdits, type SheetEdits } from '@/job/sheet-edits';
 import { useView } from '@/job/view-store';
 import { CircleFold } from './circle-fold';
 import { FacePicker } from './face-picker';
@@ -38,7 +38,9 @@ export function LetterPanel({ picture: job, what }: { picture: Picture | null; w
   return (
     <>
       <PanelHead title={item ? TITLES[item.kind] : 'Letter'} />
-      {item?.kind === 'lettering' && <LetteringFields key={item.id} job={job} picture={picture} what={what} />}
+      {item?.kind === 'lettering' && (
+        <LetteringFields key={item.id} job={job} picture={picture} edits={edits} what={what} />
+      )}
       {item?.kind === 'shape' && (
         <>
           <ShapeFields key={item.id} item={item} picture={job} />
@@ -74,10 +76,12 @@ export function LetterPanel({ picture: job, what }: { picture: Picture | null; w
 function LetteringFields({
   job,
   picture,
+  edits,
   what,
 }: {
   job: Picture | null;
   picture: AssemblyPicture | null;
+  edits: SheetEdits;
   what: ReactNode;
 }) {
   const lettering = useLettering((item) => item);
@@ -88,7 +92,7 @@ function LetteringFields({
     <>
       <WordsField />
       <FacePicker />
-      <SizeFields picture={picture} />
+      <SizeFields picture={picture} edits={edits} />
       {what}
       <PanelSection title="Spacing">
         <LengthField

@@ -7,6 +7,7 @@ import { Choices } from '@/components/choices';
 import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
 import { useEditItem } from '@/job/chosen';
+import { useView } from '@/job/view-store';
 import css from './letter.module.css';
 
 /** Pixels that are smoothed over. */
@@ -15,6 +16,7 @@ const SMOOTH = { grain: null, none: 0, more: 1.4 } as const;
 /** How a picture is parted into dark and light: on the shades that it has, as they are many or few. */
 export function PictureFields({ item, facts }: { item: ArtworkItem; facts: PictureFacts }) {
   const edit = useEditItem<ArtworkItem>();
+  const isShown = useView((state) => state.pictures);
   const { level, smooth, speck, invert } = item.picture;
   const shown = Math.round(level ?? facts.level);
   const most = Math.log1p(Math.max(1, ...facts.shades));
@@ -52,6 +54,13 @@ export function PictureFields({ item, facts }: { item: ArtworkItem; facts: Pictu
           </Button>
         )}
       </div>
+      <Form.Check
+        type="switch"
+        id="picture-shown"
+        label="Show the picture on the bed"
+        checked={isShown}
+        onChange={({ target }) => useView.setState({ pictures: target.checked })}
+      />
       <Form.Check
         type="switch"
         id="picture-invert"

@@ -4,8 +4,7 @@ import type { AssemblyPicture, PictureItem } from '@needlefile/core/screen/pictu
 import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
 import { itemName } from '@needlefile/core/items/kinds';
 import { lengthWithUnit } from '@needlefile/core/units/length';
-import type { Draft } from 'immer';
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
@@ -13,6 +12,7 @@ import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useEditLettering, useLettering, useMixed, useThing } from '@/job/chosen';
+import type { SheetEdits } from '@/job/sheet-edits';
 
 type Size = LetteringItem['size'];
 type By = Size['by'];
@@ -27,7 +27,8 @@ const RULES: Record<By, { readonly name: string; readonly limits: { readonly lea
   };
 
 /** How large the lettering is, and by which of its measures. */
-export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
+export function SizeFields({ picture, edits }: { picture: AssemblyPicture | null; edits: SheetEdits }) {
+  const [circle, setCircle] = useState<readonly string[] | null>(null);
   const { size, words, lineScale, field } = useLettering((item) => item);
   const emblems = useThing(({ items }) => items).filter(({ kind, role }) => kind !== 'lettering' && role !== 'plate');
   const isMixed = useMixed<LetteringItem>('lettering', (item) => JSON.stringify(item.size));
@@ -49,7 +50,7 @@ export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
           id={id}
           value={field ? FIELD + field.of : size.by}
           onChange={({ target: { value } }) => {
-            if (value.startsWith(FIELD)) return edit('Set in a field', setIn(value.slice(FIELD.length)));
+            if (value.startsWith(FIELD)) return setCircle(edits.setInField(own, value.slice(FIELD.length)));
             if (drawn) set(sizeNow(value as By, drawn));
           }}
         >
@@ -65,6 +66,11 @@ export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
           ))}
         </Form.Select>
       </Field>
+      {circle && (
+        <p className="field-hint text-danger" role="alert">
+          These would hang on each other: {circle.join(', ')}. Free one of them first.
+        </p>
+      )}
       {field ? (
         <FieldFields field={field} choices={drawn?.fields ?? []} />
       ) : size.by === 'box' ? (
@@ -120,10 +126,6 @@ export function SizeFields({ picture }: { picture: AssemblyPicture | null }) {
 
 /** What stands for words in a field in the list of measures, before the id of what the field is of. */
 const FIELD = 'field of ';
-
-const setIn = (of: string) => (item: Draft<LetteringItem>) => {
-  item.field = { of, margin: item.field?.margin ?? 1, at: null };
-};
 
 /** Words in a clear field of something else: as large as they fit. */
 function FieldFields({
