@@ -5,6 +5,8 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile measure RECIPE.json [--json]
   needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
                   [--simplify MM] [--json]
+  needlefile fill FILE.svg --out DIR [--kind hatch] [--width MM] [--spacing MM] [--angle DEGREES] [--cross]
+                  [--outline none|before|after] [--inset MM] [--joins edge|any] [--json]
   needlefile schema
   needlefile COMMAND --help
 
@@ -49,6 +51,22 @@ themselves, and what was left out, by kind. Exits with 1 where the file cannot b
   --nodes fit   contours of many nodes are fitted anew within 0.02 mm
   --simplify MM contours of many nodes are fitted anew within this: few lines, arcs and curves, corners kept
   --json        print the account as JSON`,
+  fill: `needlefile fill FILE.svg --out DIR [--kind hatch] [--width MM] [--spacing MM] [--angle DEGREES] [--cross]
+                [--outline none|before|after] [--inset MM] [--joins edge|any] [--json]
+
+Fills the areas of a file with strokes, and writes NAME.svg, NAME.dxf and NAME.json into DIR: { frame, strokes, figures },
+the strokes in running order, each with its kind and points, in mm where the file has its areas, y down as in an SVG. The
+middle of the tool keeps half its width from the edge. Exits with 1 where the tool reaches nothing.
+
+  --width MM    what the tool leaves: a pen's line, a beam's, a cutter's diameter; 0.3 where left out
+  --spacing MM  from line to line; 0.8 of the width where left out
+  --angle       of the lines, degrees counter-clockwise; 0 where left out
+  --cross       a second time across the first
+  --outline     once round the edge, before the lines or after them (where left out); none: a stroke only along what
+                no line comes near
+  --inset MM    so far inside the edge
+  --joins edge  lines are joined along the edge alone, as a beam must be that burns whatever it goes over
+  --json        print the figures as JSON`,
   schema: `needlefile schema
 
 Prints the recipe format as JSON Schema.`,

@@ -16,6 +16,7 @@ import { onlyFile, parse, UsageError } from './arguments.ts';
 import { bytesOf, makeFolder } from './files.ts';
 import { findingLines } from './findings.ts';
 import { measureLines } from './measures.ts';
+import { fillCommand } from './fill.ts';
 import { HELP, helpFor } from './help.ts';
 import { readCommand } from './read.ts';
 
@@ -27,6 +28,7 @@ const COMMANDS: Record<string, Command> = {
   check: checkCommand,
   measure: measureCommand,
   read: readCommand,
+  fill: fillCommand,
   schema: schemaCommand,
 };
 

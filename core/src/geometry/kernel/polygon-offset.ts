@@ -13,16 +13,18 @@ const TOLERANCE = 0.001;
  * lies nearest to.
  */
 export function polygonOffset(region: Region, by: number, corners: Corners): Contour[] {
+  const edges = edgesOf(region);
+  return offsetRings(region, by, corners).map((points) =>
+    closedContour(points.map((from, i) => line(from, points[(i + 1) % points.length]!, nearestSource(edges, from)))),
+  );
+}
+
+/** The same as rings of points, which belong to nobody. */
+export function offsetRings(region: Region, by: number, corners: Corners): Point[][] {
   const paths = region.map((contour): Path64 => flatten(contour, TOLERANCE).map(toGrid));
   const join = corners === 'round' ? JoinType.Round : JoinType.Miter;
   const moved = inflatePaths(paths, by * GRID_PER_MM, join, EndType.Polygon, LONGEST_MITRE, TOLERANCE * GRID_PER_MM);
-  const edges = edgesOf(region);
-  return moved.map((path) => {
-    const points = path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM }));
-    return closedContour(
-      points.map((from, i) => line(from, points[(i + 1) % points.length]!, nearestSource(edges, from))),
-    );
-  });
+  return moved.map((path) => path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM })));
 }
 
 const toGrid = ({ x, y }: Point) => ({ x: Math.round(x * GRID_PER_MM), y: Math.round(y * GRID_PER_MM) });

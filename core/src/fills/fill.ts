@@ -1,0 +1,17 @@
+import type { Contour } from '../geometry/contour.ts';
+
+/** One stroke of a fill: the tool goes along it without being lifted. */
+export interface FillStroke {
+  /** A row of lines, a stretch of the edge that none of them came near, or the whole edge. */
+  readonly kind: 'line' | 'wall' | 'outline';
+  readonly contour: Contour;
+}
+
+/** An area filled, mm and mm². */
+export interface Fill {
+  /** In running order. */
+  readonly strokes: readonly FillStroke[];
+  readonly area: number;
+  /** What of it the tool can reach. */
+  readonly reached: number;
+}
