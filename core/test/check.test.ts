@@ -17,6 +17,16 @@ type AboutFiles =
 
 /** A job with each fault, by the rule that finds it. */
 const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> = {
+  'bare area': {
+    machine: 'engraver',
+    material: 'brass',
+    operations: [
+      { id: 'area', work: 'engrave', fill: { width: 3 } },
+      { id: 'outer', work: 'cut' },
+    ],
+    assignment: { inner: 'outer', line: null },
+    assemblies: [{ make: 'engraved', items: [{ words: 'I', size: { by: 'cap height', value: 8 } }] }],
+  },
   'no words': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: ' \n ' } },
   'face missing': { make: 'cut-through', lettering: { words: 'A', face: 'lost-face' } },
   'missing character': { make: 'cut-through', lettering: { words: 'A🚂' } },

@@ -75,7 +75,10 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
     operations,
     [
       {
-        built: { arrangement: { object: NO_BOUNDS }, lines: assignLines(lines, [], { assignment, works, items: {} }) },
+        built: {
+          arrangement: { object: NO_BOUNDS },
+          lines: assignLines(lines, [], { assignment, works, items: {}, fills: {} }),
+        },
         placements: [{ x: 0, y: 0, turn: 0 }],
       },
     ],
@@ -83,7 +86,7 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
   );
 }
 
-const PLAIN = { name: null, speed: null, power: null, passes: null };
+const PLAIN = { name: null, speed: null, power: null, passes: null, fill: null };
 const USUAL = { inner: 'inner', outer: 'outer', area: 'area', line: 'line' };
 const ENGRAVE = { id: 'area', work: 'engrave' } as const;
 const [INNER, OUTER] = [{ id: 'inner', work: 'cut' } as const, { id: 'outer', work: 'cut' } as const];

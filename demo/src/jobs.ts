@@ -66,6 +66,33 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     plate: { width: 64, height: 30, cornerRadius: 4, holes: { diameter: 3, inset: 5 }, border: { inset: 2 } },
   },
   {
+    name: 'Luggage label, hatched',
+    tags: ['carriages', 'labels'],
+    machine: 'engraver',
+    material: 'brass',
+    thickness: 1,
+    operations: [
+      { id: 'area', work: 'engrave', fill: { width: 0.3, spacing: 0.24, angle: 30, outline: 'after', joins: 'any' } },
+      { id: 'line', work: 'score' },
+      { id: 'inner', work: 'cut' },
+      { id: 'outer', work: 'cut' },
+    ],
+    assemblies: [
+      {
+        make: 'engraved',
+        items: [
+          {
+            words: 'Fenny Cross\nPASSENGER LUGGAGE',
+            face: 'vollkorn-bold',
+            size: { by: 'cap height', value: 9 },
+            lineScale: [1, 0.5],
+          },
+        ],
+        plate: { width: 90, height: 36, cornerRadius: 5, holes: null, border: { inset: 2.5 } },
+      },
+    ],
+  },
+  {
     name: 'Engine name Marigold',
     tags: ['Marigold', 'brass'],
     make: 'stand-alone',

@@ -78,6 +78,9 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
     lines: {
       assignment,
       works: Object.fromEntries(operations.map(({ id, work }) => [id, work])),
+      fills: Object.fromEntries(
+        operations.flatMap(({ id, work, fill }) => (fill && work !== 'cut' ? [[id, fill] as const] : [])),
+      ),
       items: Object.fromEntries(items.flatMap(({ item }) => (item.operation ? [[item.id, item.operation]] : []))),
     },
   };

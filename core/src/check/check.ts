@@ -2,6 +2,7 @@ import { within } from '../recipe/patch.ts';
 import type { AssemblyBuild } from '../assembly/build-assembly.ts';
 import type { AssemblyRule, Finding, JobRule, LetteringRule, MeasuredRule, RuleName } from './finding.ts';
 import { artworkMissing } from './rules/artwork-missing.ts';
+import { bareArea } from './rules/bare-area.ts';
 import { closedCounter } from './rules/closed-counter.ts';
 import { crossingLine } from './rules/crossing-line.ts';
 import { dropOut } from './rules/drop-out.ts';
@@ -65,6 +66,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'artwork missing': artworkMissing,
   'open line': openLine,
   'crossing line': crossingLine,
+  'bare area': bareArea,
   'no clear field': noClearField,
   'lost decision': lostDecision,
   'lost outline': lostOutline,

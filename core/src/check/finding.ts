@@ -25,6 +25,7 @@ export type AssemblyRule =
   | 'artwork missing'
   | 'open line'
   | 'crossing line'
+  | 'bare area'
   | 'no clear field'
   | 'lost decision'
   | 'lost outline';

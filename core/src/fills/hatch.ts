@@ -1,13 +1,16 @@
 import { componentRegion, componentsOf } from '../geometry/components.ts';
 import { flatten, type Contour, type Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
+import { offsetRegion } from '../geometry/kernel/offset.ts';
 import { offsetRings } from '../geometry/kernel/polygon-offset.ts';
 import { distance, type Point } from '../geometry/point.ts';
-import { line, type SourceId } from '../geometry/segment.ts';
+import { line } from '../geometry/segment.ts';
 import { turnPointBy } from '../geometry/turn.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { heightsOf, measuredRing, shorterWay, pointsBetween, spansIn, type MeasuredRing } from './scan-lines.ts';
 import { serpentines, type Chain } from './serpentine.ts';
+import { nearStrokes } from './near-strokes.ts';
+import { closedPolyline, polyline } from './polyline.ts';
 import { wallStrokes } from './walls.ts';
 
 /** How an area is hatched. Lengths in mm, degrees counter-clockwise. */
@@ -30,6 +33,9 @@ export interface HatchPlan {
 /** The edge of what is filled is followed so nearly, mm. */
 const TOLERANCE = 0.005;
 
+/** An outline of curves is the one of polygons where none of its corners is further off than this, mm. */
+const SAME = 0.01;
+
 /**
  * Fills an area with lines, none of which leaves it: the tool's middle keeps half its width from the edge. With an
  * outline nothing inside that stays uncovered, as the lines end within half a spacing of it; without one, stretches of
@@ -41,13 +47,28 @@ export function hatch(region: Region, plan: HatchPlan): Fill {
   const isDense = plan.spacing <= plan.width;
   const hasOutline = plan.outline !== 'none';
   const inner = hasOutline && isDense ? shrunk(region, radius + plan.inset + (plan.width - plan.spacing) / 2) : reach;
-  const edges: FillStroke[] = hasOutline ? reach.map((contour) => ({ kind: 'outline', contour })) : [];
+  const edges: FillStroke[] = hasOutline
+    ? outlineOf(region, reach, radius + plan.inset).map((contour) => ({ kind: 'outline', contour }))
+    : [];
   const lines = componentsOf(inner).flatMap((component) =>
     linesIn(componentRegion(component), plan, isDense && !hasOutline),
   );
   const strokes = plan.outline === 'before' ? [...edges, ...lines] : [...lines, ...edges];
   return { strokes, area: regionArea(region), reached: regionArea(shrunk(reach, -radius)) };
 }
+
+/** The edge of what the tool's middle reaches, of few curves; as polygons where those lost a slender part. */
+function outlineOf(region: Region, reach: Region, by: number): Region {
+  const curves = offsetRegion(region, -by);
+  const isNear = nearStrokes(
+    curves.map((contour) => closedRing(flatten(contour, TOLERANCE))),
+    SAME,
+  );
+  const isSame = reach.every(({ segments }) => segments.every(({ from }) => isNear(from)));
+  return isSame ? curves : reach.map(({ segments }) => closedPolyline(segments.map(({ from }) => from)));
+}
+
+const closedRing = (points: readonly Point[]): Point[] => [...points, points[0]!];
 
 /** What is deeper inside than so much, as polygons: strokes are, and slender parts keep their whole length so. */
 function shrunk(region: Region, by: number): Contour[] {
@@ -131,7 +152,7 @@ function isInside(a: Point, b: Point, rings: readonly MeasuredRing[]): boolean {
   const side = (p: Point, q: Point, r: Point) => (q.x - p.x) * (r.y - p.y) - (q.y - p.y) * (r.x - p.x);
   let inside = false;
   const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
-  const slack = 1e-9 * Math.max(1, distance(a, b));
+  const slack = 1e-14 * Math.max(1, distance(a, b)) ** 2;
   for (const { points } of rings)
     for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
       const [p, q] = [points[j]!, points[i]!];
@@ -144,28 +165,3 @@ function isInside(a: Point, b: Point, rings: readonly MeasuredRing[]): boolean {
 
 const withoutDoubles = (points: readonly Point[]): Point[] =>
   points.filter((point, i) => distance(point, points[(i + 1) % points.length]!) > 1e-9);
-
-/** Steps shorter than this are none. */
-const SHORTEST = 1e-4;
-
-/** An open line along points, those that lie on the way between others left out. */
-export function polyline(points: readonly Point[], source: SourceId): Contour {
-  const kept: Point[] = [];
-  for (const point of points) {
-    const last = kept.at(-1);
-    if (last && distance(last, point) < SHORTEST) continue;
-    const before = kept.at(-2);
-    if (before && last && isBetween(before, last, point)) kept.pop();
-    kept.push(point);
-  }
-  return { segments: kept.slice(1).map((to, i) => line(kept[i]!, to, source)), closed: false };
-}
-
-/** Whether a point lies on the way from one to another, within a micrometre. */
-function isBetween(a: Point, p: Point, b: Point): boolean {
-  const far = distance(a, b);
-  if (far < SHORTEST) return false;
-  const off = Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / far;
-  const along = ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / far;
-  return off < 0.001 && along > 0 && along < far;
-}

@@ -30,7 +30,7 @@ export function runOperations(plans: readonly OperationPlan[], laid: readonly La
   const things = nearestThings(laid);
   return plans.flatMap((plan) =>
     [true, false].flatMap((fill) => {
-      const runs = things.flatMap((thing, i) => runOf(thing, i === 0, plan, fill, machine));
+      const runs = things.flatMap((thing, i) => runsOf(thing, i === 0, plan, fill, machine));
       return runs.length === 0 ? [] : [operationOf(plan, fill, runs, machine)];
     }),
   );
@@ -52,20 +52,22 @@ function nearestThings(laid: readonly Laid[]): Thing[] {
  * What of an operation is in a thing. Only the first is ordered by where it lies: the head comes to it from the corner
  * of the sheet.
  */
-function runOf(
+function runsOf(
   { built, placement }: Thing,
   isFirst: boolean,
   plan: OperationPlan,
   fill: boolean,
   machine: Machine,
 ): Run[] {
-  const lines = built.lines.find((each) => each.operation === plan.id && each.fill === fill);
-  if (!lines) return [];
-  const { contours, length, travel, start, end } = isFirst
-    ? ordered(fromElsewhere, lines, unplacePoint(CORNER, placement), machine.fillPitch)
-    : ordered(fromCorner, lines, CORNER, machine.fillPitch);
-  return [
-    {
+  const own = built.lines.filter(
+    (each) => each.operation === plan.id && each.fill === fill && each.contours.length > 0,
+  );
+  return own.map((lines, n): Run => {
+    const { contours, length, travel, start, end } =
+      isFirst && n === 0
+        ? ordered(fromElsewhere, lines, unplacePoint(CORNER, placement), machine.fillPitch)
+        : ordered(fromCorner, lines, CORNER, machine.fillPitch);
+    return {
       kinds: lines.kinds,
       count: contours.length,
       length,
@@ -73,8 +75,8 @@ function runOf(
       start: placePoint(start, placement),
       end: placePoint(end, placement),
       placed: () => placeRegion(contours, placement),
-    },
-  ];
+    };
+  });
 }
 
 /** What was last made of lines, and of what else. */
@@ -86,7 +88,8 @@ const fromElsewhere: Orders = new WeakMap();
 function ordered(known: Orders, lines: Lines, from: Point, pitch: number): Ordered {
   const last = known.get(lines);
   if (last && last.pitch === pitch && last.from.x === from.x && last.from.y === from.y) return last;
-  const contours = nearestFirst(lines.contours, from);
+  // Strokes of a fill have an order of their own.
+  const contours = lines.isHatch ? lines.contours : nearestFirst(lines.contours, from);
   const [start, end] = [startOf(contours[0]!), endOf(contours.at(-1)!)];
   const length = lengthOf(contours, lines.fill, pitch);
   const made = { contours, length, travel: travelBetween(contours, start), start, end, from, pitch };

@@ -54,7 +54,15 @@ export function startRecipe(job: NewJob, shop: Shop): JobInput {
 
 /** An operation for each kind of line, what frees the part last. */
 function usualOperations(machine: Machine | undefined): OperationPlan[] {
-  const plain = (id: LineKind, work: Work) => ({ id, name: null, work, speed: null, power: null, passes: null });
+  const plain = (id: LineKind, work: Work) => ({
+    id,
+    name: null,
+    work,
+    speed: null,
+    power: null,
+    passes: null,
+    fill: null,
+  });
   const [area, line] = [areaWork(machine), lineWork(machine)];
   return [plain('area', area), plain('line', line), plain('inner', 'cut'), plain('outer', 'cut')];
 }

@@ -1,4 +1,6 @@
 import type { Contour, Region } from '../geometry/contour.ts';
+import { fillParts, type Missed } from '../fills/fill-letters.ts';
+import type { HatchPlan } from '../fills/hatch.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Tab } from '../hold/tabs.ts';
@@ -24,6 +26,8 @@ export interface AssignmentPlan {
   readonly items: Readonly<Record<string, string>>;
   /** The work of each operation. */
   readonly works: Readonly<Record<string, Work>>;
+  /** How operations fill areas with lines; left out where they do not. */
+  readonly fills: Readonly<Record<string, HatchPlan>>;
 }
 
 /** Lines of a thing that one operation does, or (null) none. */
@@ -32,24 +36,29 @@ export interface Lines {
   readonly kinds: readonly LineKind[];
   /** Filled line by line rather than traced. */
   readonly fill: boolean;
+  /** Strokes that fill areas, in their order. */
+  readonly isHatch: boolean;
   readonly contours: readonly Contour[];
+  /** Parts of what is filled that the tool does not get into. */
+  readonly missed: readonly Missed[];
 }
 
 /** Gives every line of a thing its operation, and leaves gaps for tabs in the cuts that free it. */
 export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: AssignmentPlan): Lines[] {
   const lots = new Map<
     string,
-    { operation: string | null; kinds: Set<LineKind>; fill: boolean; contours: Contour[] }
+    { operation: string | null; kinds: Set<LineKind>; fill: boolean; isHatch: boolean; contours: Contour[] }
   >();
   const someOwn = Object.keys(plan.items).length > 0;
   const give = (contour: Contour, kind: LineKind) => {
     const operation = (someOwn ? ownOperation(contour, plan) : null) ?? plan.assignment[kind];
     const work = operation === null ? null : plan.works[operation];
-    const fill = kind === 'area' && work === 'engrave';
+    const isHatch = kind === 'area' && operation !== null && operation in plan.fills;
+    const fill = kind === 'area' && work === 'engrave' && !isHatch;
     // What has none is told by what it is.
-    const key = operation === null ? `none: ${kind}` : `${operation} ${fill}`;
+    const key = operation === null ? `none: ${kind}` : `${operation} ${fill} ${isHatch}`;
     let lot = lots.get(key);
-    if (!lot) lots.set(key, (lot = { operation, kinds: new Set(), fill, contours: [] }));
+    if (!lot) lots.set(key, (lot = { operation, kinds: new Set(), fill, isHatch, contours: [] }));
     lot.kinds.add(kind);
     lot.contours.push(...(kind === 'outer' && work === 'cut' ? interrupted(contour, tabs) : [contour]));
   };
@@ -57,7 +66,12 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
   for (const contour of drawing.outline) give(contour, outer.has(contour) ? 'outer' : 'inner');
   for (const contour of drawing.area) give(contour, 'area');
   for (const contour of drawing.linework) give(contour, 'line');
-  return [...lots.values()].map((lot) => ({ ...lot, kinds: [...lot.kinds] }));
+  return [...lots.values()].map((lot) => {
+    const kinds = [...lot.kinds];
+    if (!lot.isHatch) return { ...lot, kinds, missed: [] };
+    const { strokes, missed } = fillParts(lot.contours, plan.fills[lot.operation!]!);
+    return { ...lot, kinds, contours: strokes, missed };
+  });
 }
 
 /** That of the item which most of a line's runs are of, where that item has one. */

@@ -6,7 +6,7 @@ import type { RecipePatch } from '@needlefile/core/recipe/patch';
 import type { HeldAxis } from '@needlefile/core/recipe/schema';
 import { create } from 'zustand';
 
-export const STATIONS = ['letter', 'plate', 'hold', 'work-order', 'release'] as const;
+export const STATIONS = ['letter', 'plate', 'hold', 'strokes', 'work-order', 'release'] as const;
 export type Station = (typeof STATIONS)[number];
 export type BedView = 'solid' | 'paths' | 'pieces' | 'thickness';
 

@@ -21,7 +21,7 @@ export function addOperation(recipe: Recipe, work: Work): { readonly recipe: Rec
 
 /** A list with one more operation of a free id, before all that cut, unless it cuts itself. */
 export function withOperation(operations: readonly OperationPlan[], id: string, work: Work): OperationPlan[] {
-  const added: OperationPlan = { id, name: null, work, speed: null, power: null, passes: null };
+  const added: OperationPlan = { id, name: null, work, speed: null, power: null, passes: null, fill: null };
   const cuts = operations.findIndex((each) => each.work === 'cut');
   const at = cuts < 0 || work === 'cut' ? operations.length : cuts;
   return [...operations.slice(0, at), added, ...operations.slice(at)];

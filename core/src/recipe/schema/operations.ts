@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { WORKS } from '../../shop/shop.ts';
 import { OWN_ID } from '../identity.ts';
-import { numberIn } from './fields.ts';
+import { lengthIn, numberIn } from './fields.ts';
 import { LIMITS } from './limits.ts';
 
 /** What a line is, by which it gets its operation where its item names none. */
@@ -10,6 +10,24 @@ export type LineKind = (typeof LINE_KINDS)[number];
 
 const operationId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
 
+/** How areas are filled with lines. */
+const fillSchema = z.strictObject({
+  width: lengthIn('fillWidth').default(0.3).describe('What the tool leaves: a line, a beam, a cutter’s diameter, mm.'),
+  spacing: lengthIn('fillWidth').default(0.24).describe('From line to line, mm.'),
+  angle: numberIn('angle').default(0).describe('Of the lines, degrees counter-clockwise.'),
+  cross: z.boolean().default(false).describe('A second time across the first.'),
+  outline: z.enum(['none', 'before', 'after']).default('after').describe('Once round the edge.'),
+  inset: lengthIn('fillInset').default(0).describe('So far inside the edge, mm.'),
+  joins: z
+    .enum(['edge', 'any'])
+    .default('edge')
+    .describe('Lines are joined along the edge alone, or any way inside: a beam burns whatever it goes over.'),
+});
+export type FillPlan = z.output<typeof fillSchema>;
+
+/** A fill as it begins. */
+export const plainFill = (): FillPlan => fillSchema.parse({});
+
 export const operationSchema = z.strictObject({
   id: operationId,
   name: z.string().trim().min(1).max(40).nullable().default(null).describe('null: called by what it is of.'),
@@ -17,6 +35,10 @@ export const operationSchema = z.strictObject({
   speed: numberIn('speed').nullable().default(null).describe('mm/s; null: what the machine starts from.'),
   power: numberIn('power').nullable().default(null).describe('Percent.'),
   passes: z.int().min(LIMITS.passes.least).max(LIMITS.passes.most).nullable().default(null),
+  fill: fillSchema
+    .nullable()
+    .default(null)
+    .describe('Areas are filled with these lines; null: the machine sweeps them, or follows their edges.'),
 });
 export type OperationPlan = z.output<typeof operationSchema>;
 
@@ -27,6 +49,7 @@ const plain = (id: LineKind, work: OperationPlan['work']): OperationPlan => ({
   speed: null,
   power: null,
   passes: null,
+  fill: null,
 });
 
 export const operationsSchema = z

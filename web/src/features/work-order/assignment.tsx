@@ -7,7 +7,7 @@ import { useId } from 'react';
 import { Form } from 'react-bootstrap';
 import { PanelFold, PanelSection } from '@/components/panel';
 import { useJob } from '@/job/job-store';
-import { KIND_HINTS, KIND_NAMES, operationInWords } from './operation-names';
+import { KIND_HINTS, KIND_NAMES, operationInWords } from '@/job/operation-names';
 import css from './work-order.module.css';
 
 /** Which operation each kind of line gets, and items that have one of their own. */

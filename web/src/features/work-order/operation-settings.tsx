@@ -10,7 +10,7 @@ import { Button, Form } from 'react-bootstrap';
 import { NumberField } from '@/components/number-field';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
-import { capitalised, operationInWords, operationName } from './operation-names';
+import { capitalised, operationInWords, operationName } from '@/job/operation-names';
 import css from './work-order.module.css';
 
 /** Name, work and settings of an operation, and taking it out. */

@@ -29,7 +29,7 @@ import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useJob } from '@/job/job-store';
 import { Assignment } from './assignment';
-import { operationName } from './operation-names';
+import { operationName } from '@/job/operation-names';
 import { OperationSettings } from './operation-settings';
 import css from './work-order.module.css';
 import { WorkTag } from './work-tag';

@@ -8,6 +8,7 @@ import { LetterPanel } from '../letter/letter-panel';
 import { PlatePanel } from '../plate/plate-panel';
 import { ReleasePanel } from '../release/release-panel';
 import { RoleSection } from '../sheet/role-section';
+import { StrokesPanel } from '../strokes/strokes-panel';
 import { WorkOrderPanel } from '../work-order/work-order-panel';
 import { useView } from '@/job/view-store';
 
@@ -25,6 +26,8 @@ export const StationPanel = memo(function StationPanel({ picture, measures }: Pr
       return <PlatePanel picture={picture} />;
     case 'hold':
       return <HoldPanel picture={picture} measures={measures} />;
+    case 'strokes':
+      return <StrokesPanel picture={picture} />;
     case 'work-order':
       return <WorkOrderPanel picture={picture} />;
     case 'release':

@@ -3,7 +3,7 @@
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { RuleName, Severity } from '@needlefile/core/check/finding';
 import { memo } from 'react';
-import { BoxArrowDown, BoundingBox, Fonts, Link45deg, ListOl, type Icon } from 'react-bootstrap-icons';
+import { BoxArrowDown, BoundingBox, Fonts, Link45deg, ListOl, VectorPen, type Icon } from 'react-bootstrap-icons';
 import { STATIONS, useView, type Station } from '@/job/view-store';
 import css from './station-rail.module.css';
 
@@ -11,6 +11,7 @@ const LOOKS: Record<Station, { readonly name: string; readonly icon: Icon }> = {
   letter: { name: 'Letter', icon: Fonts },
   plate: { name: 'Plate', icon: BoundingBox },
   hold: { name: 'Hold', icon: Link45deg },
+  strokes: { name: 'Strokes', icon: VectorPen },
   'work-order': { name: 'Work order', icon: ListOl },
   release: { name: 'Release', icon: BoxArrowDown },
 };
@@ -28,6 +29,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'artwork missing': 'letter',
   'open line': 'letter',
   'crossing line': 'letter',
+  'bare area': 'strokes',
   'no clear field': 'letter',
   'lost decision': 'letter',
   'lost outline': 'letter',

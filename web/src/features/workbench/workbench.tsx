@@ -83,7 +83,7 @@ function useShortcuts(): void {
         event.preventDefault();
         if (key === 'y' || event.shiftKey) redo();
         else undo();
-      } else if (event.altKey && !event.ctrlKey && /^[1-5]$/.test(event.key)) {
+      } else if (event.altKey && !event.ctrlKey && /^[1-6]$/.test(event.key)) {
         event.preventDefault();
         useView.setState({ station: STATIONS[Number(event.key) - 1]! });
       }

@@ -1,0 +1,44 @@
+import { joinBounds } from '../../geometry/bounds.ts';
+import { letterName } from '../../lettering/naming.ts';
+import { inJob } from '../../recipe/patch.ts';
+import { LIMITS } from '../../recipe/schema.ts';
+import type { Finding } from '../finding.ts';
+import type { AssemblySubject } from '../subjects.ts';
+import { list } from '../wording.ts';
+
+/** A tool must get into what it is to fill. */
+export const bareArea = ({ lines, around, arrangement }: AssemblySubject): Finding[] =>
+  lines.flatMap(({ operation, missed }): Finding[] => {
+    const index = around.operations.findIndex(({ id }) => id === operation);
+    const fill = around.operations[index]?.fill;
+    if (missed.length === 0 || !fill) return [];
+    const names = new Set(missed.map(({ source }) => letterName(source, arrangement.letters)));
+    const least = missed.reduce((width, each) => Math.min(width, each.width), Infinity);
+    const narrower = Math.floor(SHARE * least * 100) / 100;
+    return [
+      {
+        id: `bare area:${operation}`,
+        rule: 'bare area',
+        severity: 'attention',
+        place: joinBounds(missed.map(({ bounds }) => bounds)),
+        title: `The tool does not get into ${list([...names])}`,
+        detail: 'Its line is wider than what it is to fill, which stays bare.',
+        measure: { value: fill.width, limit: least, unit: 'mm', wants: 'at most' },
+        mends:
+          narrower < LIMITS.fillWidth.least
+            ? []
+            : [
+                {
+                  label: `A line of ${narrower} mm`,
+                  patch: inJob(
+                    { path: ['operations', index, 'fill', 'width'], value: narrower },
+                    { path: ['operations', index, 'fill', 'spacing'], value: Number((0.8 * narrower).toFixed(3)) },
+                  ),
+                },
+              ],
+      },
+    ];
+  });
+
+/** Of what is narrowest a line this wide fills some. */
+const SHARE = 0.8;

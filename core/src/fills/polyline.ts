@@ -1,0 +1,40 @@
+import type { Contour } from '../geometry/contour.ts';
+import { distance, distanceToSpan, type Point } from '../geometry/point.ts';
+import { line, type SourceId } from '../geometry/segment.ts';
+
+/** Steps shorter than this are none, mm. */
+const SHORTEST = 1e-4;
+/** Points that lie so near to the way between others are left out, mm: a tenth of what a machine shows. */
+const STRAIGHT = 0.002;
+
+/** An open line along points, as few as tell it. */
+export function polyline(points: readonly Point[], source: SourceId): Contour {
+  const apart = points.filter((point, i) => i === 0 || distance(point, points[i - 1]!) >= SHORTEST);
+  const kept = simplified(apart, STRAIGHT);
+  return { segments: kept.slice(1).map((to, i) => line(kept[i]!, to, source)), closed: false };
+}
+
+/** A closed line along points, as few as tell it. It belongs to nobody. */
+export function closedPolyline(points: readonly Point[]): Contour {
+  const kept = simplified([...points, points[0]!], STRAIGHT);
+  return { segments: kept.slice(1).map((to, i) => line(kept[i]!, to, '')), closed: true };
+}
+
+/** Fewer points, none of those left out further than a tolerance from the line (Douglas and Peucker, 1973). */
+export function simplified(points: readonly Point[], tolerance: number): Point[] {
+  const isKept = new Uint8Array(points.length);
+  const open: [number, number][] = [[0, points.length - 1]];
+  isKept[0] = isKept[points.length - 1] = 1;
+  for (let span = open.pop(); span; span = open.pop()) {
+    const [from, to] = span;
+    let [worst, at] = [tolerance, -1];
+    for (let i = from + 1; i < to; i++) {
+      const off = distanceToSpan(points[i]!, points[from]!, points[to]!);
+      if (off > worst) [worst, at] = [off, i];
+    }
+    if (at < 0) continue;
+    isKept[at] = 1;
+    open.push([from, at], [at, to]);
+  }
+  return points.filter((_, i) => isKept[i]);
+}
