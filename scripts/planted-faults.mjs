@@ -243,7 +243,7 @@ const FAULTS = [
   ['core/src/recipe/stock.ts', "backers.laid ? 'backers'", "!backers.laid ? 'backers'", 'core/test/makes'],
   // artwork
   ['core/src/artwork/svg/elliptical-arc.ts', 'large === sweep ? -1 : 1', '1', 'core/test/artwork-svg'],
-  ['core/src/artwork/placed-contour.ts', 'segment.sweep * side', 'segment.sweep', 'core/test/artwork-svg'],
+  ['core/src/geometry/placed-contour.ts', 'segment.sweep * side', 'segment.sweep', 'core/test/artwork-svg'],
   ['core/src/artwork/svg/path.ts', "command = command === 'M' ? 'L' : 'l'", "command = 'L'", 'core/test/artwork-svg'],
   ['core/src/artwork/svg/styles.ts', 'if (last.child) return false', '', 'core/test/artwork-svg'],
   ['core/src/artwork/svg/read-svg.ts', 'usesDeep: around.usesDeep + 1', 'usesDeep: 0', 'core/test/artwork-svg'],
@@ -275,6 +275,46 @@ const FAULTS = [
   ['core/src/recipe/edits/artwork.ts', 'withLayer(each, all, name, false)', 'each', 'core/test/artwork.test'],
   ['core/src/items/artwork.ts', 'middleOf(reading, item)', '{ x: 0, y: 0 }', 'core/test/artwork.test'],
   ['core/src/check/rules/lost-decision.ts', '!lost.includes(i)', 'lost.includes(i)', 'core/test/artwork.test'],
+  // nodes, redrawn outlines
+  ['core/src/geometry/nodes/handles.ts', 'c2: next ? add(c2, by) : c2', 'c2', 'core/test/nodes'],
+  ['core/src/geometry/nodes/handles.ts', '!isFree && across', 'across', 'core/test/nodes'],
+  ['core/src/geometry/nodes/corners.ts', 'turn > 0 ? 1 : -1, radius', '1, radius', 'core/test/nodes'],
+  ['core/src/geometry/nodes/ends.ts', '{ arc: -run.arc }', '{ arc: run.arc }', 'core/test/nodes'],
+  ['core/src/geometry/nodes/redraw.ts', 'if (was.closed !== now.closed) return null;', '', 'core/test/nodes'],
+  ['core/src/geometry/nodes/redraw.ts', 'if (!found) lost.push(number);', 'if (!found) void 0;', 'core/test/nodes'],
+  ['core/src/geometry/nodes/runs.ts', 'if (gap > widest) [widest, from] = [gap, n];', '', 'core/test/nodes'],
+  ['core/src/lettering/glyph-forms.ts', 'own >= 0 ? own :', '', 'core/test/redrawn'],
+  ['core/src/recipe/edits/words.ts', 'letter: follow(each.letter)', 'letter: each.letter', 'core/test/redrawn'],
+  ['core/src/recipe/edits/redrawn.ts', '...item.redrawn.filter((_, i) => lost.includes(i)), ', '', 'core/test/redrawn'],
+  ['core/src/screen/outline-picture.ts', 'turnBy(turn), ', '', 'core/test/redrawn'],
+  // clear fields
+  [
+    'core/src/construct/clear-field.ts',
+    'margin > 0 ? offsetRegion(region, -margin) : region',
+    'region',
+    'core/test/artwork.test',
+  ],
+  ['core/src/construct/clear-field.ts', 'Number(b.isClear) - Number(a.isClear) || ', '', 'core/test/artwork.test'],
+  ['core/src/assembly/draw-items.ts', 'distance: to.x - from.x', 'distance: 0', 'core/test/artwork.test'],
+  // other files
+  ['core/src/artwork/stroke-area.ts', 'turn > 0 ? 1 : -1', '1', 'core/test/artwork.test'],
+  ['core/src/artwork/hpgl/read-hpgl.ts', 'closed && segments.length > 1', 'false', 'core/test/artwork-hpgl'],
+  ['core/src/artwork/hpgl/encoded-polyline.ts', 'isSevenBit ? 32 : 64', '64', 'core/test/artwork-hpgl'],
+  ['core/src/artwork/pdf/page-walk.ts', 'compose(state.matrix, form.matrix)', 'state.matrix', 'core/test/artwork-pdf'],
+  ['core/src/artwork/pdf/colours.ts', '(1 - b) * (1 - d)', '1 - b', 'core/test/artwork-pdf'],
+  ['core/src/artwork/unpacked.ts', 'if (size > most)', 'if (false)', 'core/test/artwork-pdf'],
+  // fills
+  [
+    'core/src/fills/scan-lines.ts',
+    '(most - least) / spacing - 1e-6',
+    '(most - least) / spacing / 1.5',
+    'core/test/fills',
+  ],
+  ['core/src/fills/serpentine.ts', '!== 1) continue', '> 9) continue', 'core/test/fills'],
+  ['core/src/fills/hatch.ts', 'radius + plan.inset);\n  const isDense', 'radius);\n  const isDense', 'core/test/fills'],
+  ['core/src/fills/hatch.ts', 'inside = !inside', 'inside = true', 'core/test/fills'],
+  ['core/src/fills/walls.ts', '!isCovered(', 'isCovered(', 'core/test/fills'],
+  ['core/src/operations/lines.ts', 'contours: strokes, missed', 'contours: strokes, missed: []', 'core/test/check'],
 ];
 
 const wanted = process.argv.slice(2);

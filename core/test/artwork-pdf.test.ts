@@ -34,11 +34,14 @@ describe('a PDF as artwork', () => {
   });
 
   it('takes white away, follows white with a line of ink, and has colours of inks', async () => {
-    const { elements } = await read('1 g 0 0 10 10 re f 1 1 1 rg 0 G 20 0 10 10 re B 0 1 1 0 k 40 0 10 10 re f');
+    const { elements } = await read(
+      '1 g 0 0 10 10 re f 1 1 1 rg 0 G 20 0 10 10 re B 0 1 1 0 k 40 0 10 10 re f 0 0 0 0.5 k 60 0 10 10 re f',
+    );
     expect(elements.map(({ kind, white, colour }) => [kind, white, colour])).toEqual([
       ['area', true, '#ffffff'],
       ['line', false, '#000000'],
       ['area', false, '#ff0000'],
+      ['area', false, '#808080'],
     ]);
   });
 

@@ -138,6 +138,10 @@ describe('nodes', () => {
       [0, 20],
     ]);
     expect(regionArea([lineOf(straight)])).toBeCloseTo(600, 9);
+    // Over the node that it begins with, too.
+    const over = straightened(polygon([15, -1], [30, 0], [30, 9], [30, 20], [0, 20], [0, 0], [10, 1]), [1, 5]);
+    expect(over.nodes).toHaveLength(5);
+    expect(regionArea([lineOf(over)])).toBeCloseTo(600, 9);
   });
 
   it('the last that make a drawing cannot be taken out', () => {
@@ -206,6 +210,17 @@ describe('ends', () => {
         const last = parts[0]!.nodes.length - 1;
         const [whole] = joined(parts, { path: 0, node: 0 }, { path: 0, node: last }, 0.1)!;
         expect(canon(whole!)).toBe(canon(path));
+      }),
+    );
+  });
+
+  it('of a path the other way are the other way about, and its runs bend as they did', () => {
+    fc.assert(
+      fc.property(anyPath, (path) => {
+        const back = reversedPath(path);
+        expect(canon(reversedPath(back))).toBe(canon(path));
+        if (path.closed) expect(regionArea([lineOf(back)])).toBeCloseTo(-regionArea([lineOf(path)]), 6);
+        else expect(contourLength(lineOf(back))).toBeCloseTo(contourLength(lineOf(path)), 6);
       }),
     );
   });
