@@ -22,6 +22,7 @@ import type { JobInput, Recipe } from '../core/src/recipe/schema.ts';
 import { houseShop } from '../core/src/shop/house.ts';
 import { CATALOGUE } from '../faces/src/catalogue.ts';
 import { benchArtwork } from './artwork.ts';
+import { benchFills } from './fills.ts';
 import { benchTracing } from './tracing.ts';
 import { IN_A_ROW, medians, OFTEN, row, RUNS, told, WARM_UP, wasmUnion } from './timing.ts';
 
@@ -215,5 +216,6 @@ const name = stencil('Marigold', {
 row('one piece of a script word, found', () => makeOnePiece(name, name.assemblies[0]!.id, resources), wasmUnion(ten));
 benchArtwork();
 benchTracing(face);
+benchFills(face('barlow-condensed-semibold'), LINES.join('\n'));
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`memory in use after all of it: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

@@ -54,12 +54,6 @@ await page.getByRole('button', { name: 'Make it one piece' }).click();
 await page.getByText('One piece, by this:').waitFor({ timeout: 120_000 });
 await page.getByText('Shown with the mend').waitFor({ timeout: 60_000 });
 await shot('one-piece');
-await open('Marigold on a backer');
-await station('Hold');
-await page.getByText('Tabs', { exact: true }).first().click();
-await page.getByText('Number', { exact: true }).click();
-await page.waitForTimeout(2000);
-await shot('backer');
 await open('Stationmaster’s desk, name and key tag');
 await station('Plate');
 await shot('rails');
@@ -89,6 +83,13 @@ await page
   .click();
 await page.getByRole('list', { name: 'Gaps' }).getByRole('button').first().scrollIntoViewIfNeeded();
 await shot('artwork');
+await page.getByRole('button', { name: 'Work on its nodes' }).click();
+await page.locator('rect[data-node]').nth(5).click();
+await shot('nodes');
+await open('Luggage label, hatched');
+await station('Strokes');
+await page.getByText('Paths', { exact: true }).first().click();
+await shot('strokes');
 await open('Parcels crate, engine no. 2');
 await page
   .getByRole('region', { name: 'On the sheet' })
@@ -111,13 +112,6 @@ await page.getByRole('region', { name: 'Thickness' }).getByText('Least').waitFor
 await shot('thickness');
 await page.getByRole('button', { name: 'Undo' }).click();
 await page.getByText('Solid', { exact: true }).click();
-await page.getByText('Round a circle').click();
-await page.getByText('Circle', { exact: true }).click();
-await page.getByLabel('Radius').fill('240');
-await page.waitForTimeout(2500);
-const words = await page.locator('rect[data-kind=item]').first().boundingBox();
-await page.mouse.click(words.x + words.width / 2, words.y + 8);
-await shot('circle');
 while (await page.getByRole('button', { name: 'Undo' }).isEnabled())
   await page.getByRole('button', { name: 'Undo' }).click();
 await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });

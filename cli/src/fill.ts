@@ -106,7 +106,8 @@ const areasOf = (reading: FileReading): Region =>
     redrawn: [],
   }).areas;
 
-function figuresOf({ strokes, area, reached }: Fill, seconds: number) {
+function figuresOf({ strokes, area, reached: reachedArea }: Fill, seconds: number) {
+  const reached = reachedArea();
   const rounded = (mm: number) => Number(mm.toFixed(3));
   return {
     area: rounded(area),

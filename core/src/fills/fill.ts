@@ -12,6 +12,6 @@ export interface Fill {
   /** In running order. */
   readonly strokes: readonly FillStroke[];
   readonly area: number;
-  /** What of it the tool can reach. */
-  readonly reached: number;
+  /** What of it the tool can reach; found when it is asked for. */
+  readonly reached: () => number;
 }

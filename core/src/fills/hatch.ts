@@ -54,7 +54,7 @@ export function hatch(region: Region, plan: HatchPlan): Fill {
     linesIn(componentRegion(component), plan, isDense && !hasOutline),
   );
   const strokes = plan.outline === 'before' ? [...edges, ...lines] : [...lines, ...edges];
-  return { strokes, area: regionArea(region), reached: regionArea(shrunk(reach, -radius)) };
+  return { strokes, area: regionArea(region), reached: () => regionArea(shrunk(reach, -radius)) };
 }
 
 /** The edge of what the tool's middle reaches, of few curves; as polygons where those lost a slender part. */

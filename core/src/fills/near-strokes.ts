@@ -1,13 +1,17 @@
 import { distanceToSpan, type Point } from '../geometry/point.ts';
 
-/** Whether a stroke comes within a distance of a point. Strokes are kept by squares of that size. */
+/** Smaller squares are more work to fill than they save, mm. */
+const LEAST_CELL = 0.4;
+
+/** Whether a stroke comes within a distance of a point. Strokes are kept by squares. */
 export function nearStrokes(strokes: readonly (readonly Point[])[], near: number): (point: Point) => boolean {
   const cells = new Map<string, (readonly [Point, Point])[]>();
-  const cellOf = (value: number): number => Math.floor(value / near);
+  const size = Math.max(near, LEAST_CELL);
+  const cellOf = (value: number): number => Math.floor(value / size);
   for (const points of strokes)
     for (let i = 0; i + 1 < points.length; i++) {
       const [a, b] = [points[i]!, points[i + 1]!];
-      for (const cell of cellsAlong(a, b, near)) {
+      for (const cell of cellsAlong(a, b, size)) {
         const own = cells.get(cell);
         if (own) own.push([a, b]);
         else cells.set(cell, [[a, b]]);

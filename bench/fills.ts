@@ -1,0 +1,27 @@
+/** Letters hatched: all of them, and after one was changed. */
+import { fillParts } from '../core/src/fills/fill-letters.ts';
+import { hatch, type HatchPlan } from '../core/src/fills/hatch.ts';
+import { moveRegion } from '../core/src/geometry/contour.ts';
+import { offsetRegion } from '../core/src/geometry/kernel/offset.ts';
+import type { Face } from '../core/src/lettering/face.ts';
+import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
+import { OFTEN, row, wasmUnion } from './timing.ts';
+
+const PLAN: HatchPlan = {
+  ...{ width: 0.5, spacing: 0.4, angle: 30, cross: false, outline: 'after', inset: 0, joins: 'any' },
+};
+
+/** @param words of about 60 letters */
+export function benchFills(face: Face, words: string): void {
+  const { letters } = layOut({ ...PLAIN, words, size: { by: 'cap height', value: 20 } }, face);
+  const all = letters.map(({ contours }) => contours);
+  const union = wasmUnion(all.flat());
+  console.log(`\n${all.length} letters of 20 mm hatched with a line of 0.5 mm`);
+  row('one offset of each', () => all.map((region) => offsetRegion(region, -0.25)), union, OFTEN);
+  for (const outline of ['after', 'none'] as const)
+    row(`hatched, edge ${outline}`, () => all.map((region) => hatch(region, { ...PLAN, outline })), union);
+  // Those that were filled before are known again, wherever they stand.
+  let turn = 0;
+  const moved = () => all.map((region) => moveRegion(region, ++turn, 0));
+  row('the same letters elsewhere', () => moved().map((region) => fillParts(region, PLAN)), union, OFTEN);
+}
