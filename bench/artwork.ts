@@ -1,5 +1,5 @@
 /** Files of artwork: read, and their lines closed. */
-import { artworkForm } from '../core/src/artwork/form.ts';
+import { artworkForm, PLAIN_PLAN, type ArtworkPlan } from '../core/src/artwork/form.ts';
 import { closeLines } from '../core/src/artwork/closing/close-lines.ts';
 import { readDxfArtwork } from '../core/src/artwork/dxf/read-dxf.ts';
 import { readSvgArtwork } from '../core/src/artwork/svg/read-svg.ts';
@@ -80,19 +80,7 @@ export function benchArtwork(): void {
   row(`an SVG of ${megabytes(svg)} MB read`, () => readSvgArtwork(new TextDecoder().decode(svg)), union, few);
   row(`a DXF of ${megabytes(dxf)} MB read`, () => readDxfArtwork(dxf), union, few);
   const read = readDxfArtwork(dxf);
-  const plan = {
-    mmPerUnit: 1,
-    factor: 1,
-    join: 0.5,
-    lines: 'areas' as const,
-    wide: 'lines' as const,
-    crossed: null,
-    layers: null,
-    repairs: [],
-    redrawn: [],
-    refit: null,
-    picture: PLAIN_TRACE,
-  };
+  const plan: ArtworkPlan = { ...PLAIN_PLAN, mmPerUnit: 1, join: 0.5 };
   row('and what it draws, as areas', () => artworkForm(read, plan), union, few);
   const page = wheels.map((wheel) => placeContour(wheel, 1.5, 25, 25));
   const picture = drawn(page, 1600, 1600, 0.5);

@@ -2,9 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { artworkForm } from '../core/src/artwork/form.ts';
+import { artworkForm, PLAIN_PLAN } from '../core/src/artwork/form.ts';
 import { readDxfArtwork } from '../core/src/artwork/dxf/read-dxf.ts';
-import { PLAIN_TRACE } from '../core/src/artwork/picture/trace.ts';
 import { joinBounds } from '../core/src/geometry/bounds.ts';
 import { contourArea, contourBounds, contourLength } from '../core/src/geometry/contour-facts.ts';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -43,19 +42,7 @@ describe('DXF files of another program', () => {
       const areas = read.elements.filter(({ kind }) => kind === 'area');
       const { areas: taken } = artworkForm(
         { ...read, elements: areas },
-        {
-          mmPerUnit: 1,
-          factor: 1,
-          join: 0,
-          lines: 'lines',
-          wide: 'lines',
-          crossed: null,
-          layers: null,
-          repairs: [],
-          redrawn: [],
-          refit: null,
-          picture: PLAIN_TRACE,
-        },
+        { ...PLAIN_PLAN, mmPerUnit: 1, join: 0, lines: 'lines' },
       );
       const area = taken.reduce((sum, contour) => sum + contourArea(contour), 0);
       expect(Math.abs(area - truth.area), about).toBeLessThan(0.05 + truth.area / 1000);

@@ -3,8 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
-import { artworkForm, type ArtworkPlan } from '../core/src/artwork/form.ts';
-import { PLAIN_TRACE } from '../core/src/artwork/picture/trace.ts';
+import { artworkForm, PLAIN_PLAN } from '../core/src/artwork/form.ts';
 import { readArtwork } from '../core/src/artwork/read-artwork.ts';
 import { heightOf, joinBounds, widthOf } from '../core/src/geometry/bounds.ts';
 import { contourBounds, contourLength, regionArea } from '../core/src/geometry/contour-facts.ts';
@@ -12,11 +11,6 @@ import { dice } from '../core/test/dice.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-pdf-in-'));
 afterAll(() => rmSync(folder, { recursive: true }));
-
-const PLAN: ArtworkPlan = {
-  ...{ mmPerUnit: null, factor: 1, join: 0.1, lines: 'areas', wide: 'lines', crossed: null, layers: null, refit: null },
-  ...{ repairs: [], redrawn: [], picture: PLAIN_TRACE },
-};
 
 /** A drawing at random: shapes filled and followed, groups placed within each other, white upon black. */
 function drawing(share: () => number): string {
@@ -52,7 +46,7 @@ describe('a PDF that another program made of an SVG', () => {
       writeFileSync(svg, drawing(share));
       execFileSync('rsvg-convert', ['-f', 'pdf', '-o', pdf, svg]);
       const [a, b] = [await readArtwork(readFileSync(svg)), await readArtwork(readFileSync(pdf))].map((reading) =>
-        artworkForm(reading, PLAN),
+        artworkForm(reading, PLAIN_PLAN),
       ) as [ReturnType<typeof artworkForm>, ReturnType<typeof artworkForm>];
       const about = readFileSync(svg, 'utf8');
       expect(Math.abs(regionArea(a.areas) - regionArea(b.areas)), about).toBeLessThan(0.5);

@@ -1,8 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { artworkForm } from '@needlefile/core/artwork/form';
+import { artworkForm, PLAIN_PLAN } from '@needlefile/core/artwork/form';
 import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
-import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { hatch, type HatchPlan } from '@needlefile/core/fills/hatch';
 import type { Fill } from '@needlefile/core/fills/fill';
@@ -91,20 +90,8 @@ function hatchPlanOf(values: Readonly<Record<string, unknown>>): HatchPlan {
 }
 
 const areasOf = (reading: FileReading): Region =>
-  artworkForm(reading, {
-    // A file of no unit is in millimetres.
-    mmPerUnit: reading.scale.certain ? null : 1,
-    factor: 1,
-    join: 0.1,
-    lines: 'areas',
-    wide: 'lines',
-    crossed: null,
-    layers: null,
-    refit: null,
-    picture: PLAIN_TRACE,
-    repairs: [],
-    redrawn: [],
-  }).areas;
+  // A file of no unit is in millimetres.
+  artworkForm(reading, { ...PLAIN_PLAN, mmPerUnit: reading.scale.certain ? null : 1 }).areas;
 
 function figuresOf({ strokes, area, reached: reachedArea }: Fill, seconds: number) {
   const reached = reachedArea();

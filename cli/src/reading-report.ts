@@ -1,8 +1,7 @@
 import type { ArtworkLayer, ArtworkPlan } from '@needlefile/core/artwork/form';
-import { addNodes, artworkLayers, wideLines } from '@needlefile/core/artwork/form';
+import { addNodes, artworkLayers, PLAIN_PLAN, wideLines } from '@needlefile/core/artwork/form';
 import { joinClosings } from '@needlefile/core/artwork/closing';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
-import { PLAIN_TRACE } from '@needlefile/core/artwork/trace';
 import { joinBounds } from '@needlefile/core/geometry/bounds';
 import { placeContour } from '@needlefile/core/geometry/contour';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
@@ -70,17 +69,12 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
   const wide = wideLines(reading.elements, mmPerUnit);
   const taken = options.strokes === 'area' ? 'area' : 'line';
   const plan: ArtworkPlan = {
+    ...PLAIN_PLAN,
     mmPerUnit: options.mmPerUnit,
     join: options.join,
     refit: options.refit,
     wide: taken === 'area' ? 'areas' : 'lines',
-    factor: 1,
-    crossed: null,
     lines: 'lines',
-    layers: null,
-    repairs: [],
-    redrawn: [],
-    picture: PLAIN_TRACE,
   };
   const { layers, picture } = artworkLayers(reading, plan);
   const contours = layers.flatMap(contoursOf);

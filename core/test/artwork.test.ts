@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
-import { artworkForm, type ArtworkPlan } from '../src/artwork/form.ts';
-import { PLAIN_TRACE } from '../src/artwork/picture/trace.ts';
+import { artworkForm, PLAIN_PLAN, type ArtworkPlan } from '../src/artwork/form.ts';
 import { heightOf, widthOf, type Bounds } from '../src/geometry/bounds.ts';
 import { contourLength, regionArea } from '../src/geometry/contour-facts.ts';
 import { knockOut } from '../src/geometry/kernel/boolean.ts';
@@ -17,21 +16,8 @@ import { houseShop } from '../src/shop/house.ts';
 import { faceOf, recipeOf } from './workshop.ts';
 
 const svg = (body: string) => `<svg width="100mm" height="60mm" viewBox="0 0 100 60">${body}</svg>`;
-const PLAN: ArtworkPlan = {
-  mmPerUnit: null,
-  factor: 1,
-  join: 0.1,
-  lines: 'areas',
-  wide: 'lines',
-  crossed: null,
-  layers: null,
-  repairs: [],
-  redrawn: [],
-  refit: null,
-  picture: PLAIN_TRACE,
-};
 const formOf = (body: string, plan: Partial<ArtworkPlan> = {}) =>
-  artworkForm(readSvgArtwork(svg(body)), { ...PLAN, ...plan });
+  artworkForm(readSvgArtwork(svg(body)), { ...PLAIN_PLAN, ...plan });
 
 const PLAIN_SHOP = { shop: houseShop, faces: new Map<string, never>() };
 const artworksOf = (files: Readonly<Record<string, string>>) =>

@@ -11,7 +11,7 @@ import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 import { selfCrossings } from '../geometry/self-crossings.ts';
 import { strokeArea } from './stroke-area.ts';
-import { trace, type TracePlan } from './picture/trace.ts';
+import { PLAIN_TRACE, trace, type TracePlan } from './picture/trace.ts';
 
 /** How artwork is read. */
 export interface ArtworkPlan {
@@ -41,6 +41,21 @@ export interface ArtworkPlan {
   /** What a hand changed of its outlines, in units of the file. */
   readonly redrawn: readonly Change[];
 }
+
+/** A file read as it is, with small gaps closed. */
+export const PLAIN_PLAN: ArtworkPlan = {
+  mmPerUnit: null,
+  factor: 1,
+  join: 0.1,
+  lines: 'areas',
+  crossed: null,
+  wide: 'lines',
+  refit: null,
+  layers: null,
+  picture: PLAIN_TRACE,
+  repairs: [],
+  redrawn: [],
+};
 
 /** What artwork comes to, mm, where the file has it. */
 export interface ArtworkForm {

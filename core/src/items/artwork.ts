@@ -1,4 +1,4 @@
-import { artworkForm, wideLines, type ArtworkForm, type ArtworkPlan } from '../artwork/form.ts';
+import { artworkForm, wideLines, type ArtworkForm } from '../artwork/form.ts';
 import { placeClosing } from '../artwork/closing/closing.ts';
 import { layersOf, type FileReading } from '../artwork/drawn.ts';
 import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
@@ -10,6 +10,7 @@ import { SHAPE } from '../recipe/identity.ts';
 import type { ArtworkItem } from '../recipe/parts.ts';
 import { asLetter } from './as-letter.ts';
 import type { ItemForm, ItemKind } from './item.ts';
+import { ownFields } from './own-fields.ts';
 
 /** Room above artwork that is put below others by itself, mm. */
 const GAP = 5;
@@ -24,32 +25,6 @@ const EMPTY: ItemForm = {
   artwork: null,
 };
 
-const planOf = ({
-  mmPerUnit,
-  factor,
-  join,
-  lines,
-  wide,
-  crossed,
-  layers,
-  refit,
-  picture,
-  repairs,
-  redrawn,
-}: ArtworkItem): ArtworkPlan => ({
-  mmPerUnit,
-  factor,
-  join,
-  lines,
-  wide,
-  crossed,
-  layers,
-  refit,
-  picture,
-  repairs,
-  redrawn,
-});
-
 const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.replace(/\.[a-z]+$/i, '') || 'Artwork');
 
 /**
@@ -57,7 +32,7 @@ const calledBy = ({ name, fileName }: ArtworkItem): string => name ?? (fileName.
  * it draws, so that layers of it stay where they belong.
  */
 export const artwork: ItemKind<ArtworkItem> = {
-  planOf: (item) => ({ ...planOf(item), source: item.source, name: calledBy(item) }),
+  planOf: (item) => ({ ...ownFields(item), name: calledBy(item) }),
   draw: (item, { reading }) => (reading ? drawn(item, reading) : EMPTY),
   face: () => null,
   source: ({ source }) => source,
@@ -65,7 +40,7 @@ export const artwork: ItemKind<ArtworkItem> = {
 };
 
 function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
-  const form = artworkForm(reading, planOf(item));
+  const form = artworkForm(reading, item);
   const all = [...form.areas, ...form.lines];
   const facts = {
     scale: reading.scale,
@@ -81,7 +56,7 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
   if (all.length === 0) return { ...EMPTY, artwork: facts };
   const { x, y } = middleOf(reading, item);
   const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
-  const shape = `${item.source} ${JSON.stringify(planOf(item))}`;
+  const shape = JSON.stringify(ownFields(item));
   const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines), {
     drawing: form.drawing,
     glyph: null,

@@ -4,6 +4,7 @@ import { layOutClosedUp } from '../hold/joins/close-up-lettering.ts';
 import { layOut, type Lettering } from '../lettering/layout.ts';
 import type { LetteringItem } from '../recipe/parts.ts';
 import type { ItemKind } from './item.ts';
+import { ownFields } from './own-fields.ts';
 
 const NO_LETTERING: Lettering = {
   letters: [],
@@ -25,7 +26,7 @@ const LONGEST_NAME = 24;
 
 /** Words in a face. */
 export const lettering: ItemKind<LetteringItem> = {
-  planOf: ({ thicken: _thicken, ...item }) => withoutCommon(item),
+  planOf: (item) => ({ ...ownFields(item), thicken: null }),
   draw: (item, { face, closing, memo }) => {
     const plan = { ...item, redrawn: item.redrawn.filter((each) => each.face === item.face) };
     const set = !face ? NO_LETTERING : closing ? layOutClosedUp(plan, face, closing, memo) : layOut(plan, face, memo);
@@ -51,19 +52,4 @@ export const lettering: ItemKind<LetteringItem> = {
 function typeLinesOf({ baselines, capHeight, xHeight }: Lettering, firstScale: number): TypeLines | null {
   const last = baselines.at(-1);
   return last === undefined ? null : { baseline: last, xHeight: xHeight * firstScale, cap: capHeight * firstScale };
-}
-
-/** What tells nothing of the form. */
-function withoutCommon({
-  id: _id,
-  name: _name,
-  role: _role,
-  place: _place,
-  turn: _turn,
-  hidden: _hidden,
-  locked: _locked,
-  operation: _operation,
-  ...plan
-}: Omit<LetteringItem, 'thicken'>) {
-  return plan;
 }

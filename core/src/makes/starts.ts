@@ -1,7 +1,7 @@
 import { isBridged, MAKES } from './makes.ts';
 import { limitAt } from '../shop/limits.ts';
 import { type Machine, type Shop, type Work } from '../shop/shop.ts';
-import type { JobInput, LineKind, Make, OperationPlan } from '../recipe/schema.ts';
+import { plainOperation, type JobInput, type Make, type OperationPlan } from '../recipe/schema.ts';
 
 /** What a person says of a new job; all else starts from what suits it. */
 export interface NewJob {
@@ -54,17 +54,13 @@ export function startRecipe(job: NewJob, shop: Shop): JobInput {
 
 /** An operation for each kind of line, what frees the part last. */
 function usualOperations(machine: Machine | undefined): OperationPlan[] {
-  const plain = (id: LineKind, work: Work) => ({
-    id,
-    name: null,
-    work,
-    speed: null,
-    power: null,
-    passes: null,
-    fill: null,
-  });
   const [area, line] = [areaWork(machine), lineWork(machine)];
-  return [plain('area', area), plain('line', line), plain('inner', 'cut'), plain('outer', 'cut')];
+  return [
+    plainOperation('area', area),
+    plainOperation('line', line),
+    plainOperation('inner', 'cut'),
+    plainOperation('outer', 'cut'),
+  ];
 }
 
 const areaWork = (machine: Machine | undefined): Work =>

@@ -1,3 +1,4 @@
+import { plainOperation } from '../schema/operations.ts';
 import { freeId } from '../schema/references.ts';
 import { LIMITS, LINE_KINDS, type LineKind, type OperationPlan, type Recipe } from '../schema.ts';
 import type { Work } from '../../shop/shop.ts';
@@ -21,7 +22,7 @@ export function addOperation(recipe: Recipe, work: Work): { readonly recipe: Rec
 
 /** A list with one more operation of a free id, before all that cut, unless it cuts itself. */
 export function withOperation(operations: readonly OperationPlan[], id: string, work: Work): OperationPlan[] {
-  const added: OperationPlan = { id, name: null, work, speed: null, power: null, passes: null, fill: null };
+  const added = plainOperation(id, work);
   const cuts = operations.findIndex((each) => each.work === 'cut');
   const at = cuts < 0 || work === 'cut' ? operations.length : cuts;
   return [...operations.slice(0, at), added, ...operations.slice(at)];

@@ -42,7 +42,8 @@ export const operationSchema = z.strictObject({
 });
 export type OperationPlan = z.output<typeof operationSchema>;
 
-const plain = (id: LineKind, work: OperationPlan['work']): OperationPlan => ({
+/** An operation as it begins. */
+export const plainOperation = (id: string, work: OperationPlan['work']): OperationPlan => ({
   id,
   name: null,
   work,
@@ -55,7 +56,12 @@ const plain = (id: LineKind, work: OperationPlan['work']): OperationPlan => ({
 export const operationsSchema = z
   .array(operationSchema)
   .max(LIMITS.operations.most)
-  .default([plain('area', 'engrave'), plain('line', 'score'), plain('inner', 'cut'), plain('outer', 'cut')])
+  .default([
+    plainOperation('area', 'engrave'),
+    plainOperation('line', 'score'),
+    plainOperation('inner', 'cut'),
+    plainOperation('outer', 'cut'),
+  ])
   .describe('In running order.');
 
 const usual = (kind: LineKind) => operationId.nullable().default(kind);

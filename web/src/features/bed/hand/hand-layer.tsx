@@ -18,7 +18,7 @@ import { Ghost } from './ghost';
 import { Guides } from './guides';
 import { Handles, type HandleKind } from './handles';
 import css from './hand.module.css';
-import { Marquee } from './marquee';
+import { boxOfDrag, Marquee } from './marquee';
 import { OutlineLayer } from './outline-layer';
 
 interface Drag {
@@ -92,7 +92,7 @@ export function HandLayer({ picture, scale, edits }: { picture: Picture; scale: 
     if (done.kind === 'press') {
       if (!done.on) letGo();
       else if (done.again) pickLetter(done.on, done, picture);
-    } else if (done.kind === 'marquee') takeWithin(boxOf(done), picture, inside);
+    } else if (done.kind === 'marquee') takeWithin(boxOfDrag(done), picture, inside);
     // Escape let go of it on the way.
     else if (!hand) return;
     else if (done.kind === 'move' && done.caught) {
@@ -151,7 +151,7 @@ export function HandLayer({ picture, scale, edits }: { picture: Picture; scale: 
         />
       )}
       {!drag && <OutlineLayer picture={picture} scale={scale} />}
-      {drag?.kind === 'marquee' && <Marquee box={boxOf(drag)} />}
+      {drag?.kind === 'marquee' && <Marquee box={boxOfDrag(drag)} />}
       {drag?.caught && <Guides guides={drag.caught.guides} scale={scale} />}
     </g>
   );
@@ -191,13 +191,6 @@ function Moving({ drag, frame, scale }: { drag: Drag | null; frame: HandFrame; s
   }
   return null;
 }
-
-const boxOf = ({ x0, y0, x, y }: Drag): Bounds => ({
-  minX: Math.min(x0, x),
-  minY: Math.min(y0, y),
-  maxX: Math.max(x0, x),
-  maxY: Math.max(y0, y),
-});
 
 const up = ({ x, y }: { readonly x: number; readonly y: number }, { sheet }: Picture) => ({ x, y: sheet.height - y });
 

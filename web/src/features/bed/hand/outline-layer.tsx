@@ -1,6 +1,6 @@
 'use client';
 
-import { boundsMeet, type Bounds } from '@needlefile/core/geometry/bounds';
+import { boundsMeet } from '@needlefile/core/geometry/bounds';
 import { inverse, transformPoint, type Matrix } from '@needlefile/core/geometry/matrix';
 import type { NodeRef } from '@needlefile/core/geometry/nodes/ends';
 import { movedHandle, movedNodes, type Handle } from '@needlefile/core/geometry/nodes/handles';
@@ -15,7 +15,7 @@ import { shownAt, useOutline, type Outline } from '@/job/outline';
 import { useView } from '@/job/view-store';
 import { onSheet } from '../on-sheet';
 import { isPanning } from '../use-zoom';
-import { Marquee } from './marquee';
+import { boxOfDrag, Marquee } from './marquee';
 import css from './nodes.module.css';
 
 /** What is dragged. The outlines are as they were when it began. */
@@ -91,7 +91,7 @@ function Outlines({ outline, picture, scale }: { outline: Outline; picture: Pict
   const finish = () => {
     setGrip(null);
     if (grip?.kind !== 'marquee') return;
-    const box = boxOf(grip);
+    const box = boxOfDrag(grip);
     const isClick = (box.maxX - box.minX + box.maxY - box.minY) * scale < BEGINS;
     if (isClick) return pickAt(picture, grip);
     const inside = paths.flatMap(({ nodes }, path) =>
@@ -193,7 +193,7 @@ function Outlines({ outline, picture, scale }: { outline: Outline; picture: Pict
             );
           }),
         )}
-      {grip?.kind === 'marquee' && <Marquee box={boxOf(grip)} />}
+      {grip?.kind === 'marquee' && <Marquee box={boxOfDrag(grip)} />}
     </g>
   );
 }
@@ -258,13 +258,6 @@ function Trace({
     );
   });
 }
-
-const boxOf = ({ x0, y0, x, y }: Extract<Grip, { kind: 'marquee' }>): Bounds => ({
-  minX: Math.min(x0, x),
-  minY: Math.min(y0, y),
-  maxX: Math.max(x0, x),
-  maxY: Math.max(y0, y),
-});
 
 /** A click beside the outlines takes another letter of the words; else it lets go of the nodes. */
 function pickAt({ assemblies, outline }: Picture, { x0: x, y0: y }: Extract<Grip, { kind: 'marquee' }>): void {
