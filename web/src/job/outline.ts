@@ -87,6 +87,9 @@ export function useEditItemById(): EditItem {
   );
 }
 
+/** Outlines of more nodes than this are not worked on node by node. */
+export const MOST_NODES_SHOWN = 1500;
+
 /** Own drawings are told in whole thousandths of a millimetre. */
 const DIGITS = 3;
 

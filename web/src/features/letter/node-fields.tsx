@@ -11,7 +11,7 @@ import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { nodeEdits } from '@/job/node-edits';
-import type { Outline } from '@/job/outline';
+import { MOST_NODES_SHOWN, type Outline } from '@/job/outline';
 import { useView } from '@/job/view-store';
 
 const RUNS: readonly { readonly value: RunKind; readonly label: string }[] = [
@@ -27,6 +27,8 @@ export function NodeFields({ outline }: { outline: Outline }) {
   const { chosen } = edits;
   const all = outline.paths.reduce((sum, { nodes }) => sum + nodes.length, 0);
   const one = chosen.length === 1 ? chosen[0]! : null;
+  if (all > MOST_NODES_SHOWN)
+    return <p className="field-hint">{all} nodes are too many to work on: fit the outline anew with fewer first.</p>;
   const ends = chosen.map(({ path, node }) => runKindAt(outline, path, node));
   const kinds = new Set(ends.filter((kind) => kind !== null));
   return (

@@ -11,7 +11,7 @@ import type { Point } from '@needlefile/core/geometry/point';
 import { screenPath } from '@needlefile/core/screen/path';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { useState, type PointerEvent } from 'react';
-import { shownAt, useOutline, type Outline } from '@/job/outline';
+import { MOST_NODES_SHOWN, shownAt, useOutline, type Outline } from '@/job/outline';
 import { useView } from '@/job/view-store';
 import { onSheet } from '../on-sheet';
 import { isPanning } from '../use-zoom';
@@ -35,8 +35,6 @@ type Grip =
 const BEGINS = 3;
 /** A run as long as this, in pixels, shows where a click puts a node in. */
 const LONG_RUN = 60;
-/** More nodes than this are not drawn: the view has to be nearer. */
-const MOST_SHOWN = 1500;
 
 const isSame = (a: NodeRef, b: NodeRef): boolean => a.path === b.path && a.node === b.node;
 
@@ -171,7 +169,7 @@ function Outlines({ outline, picture, scale }: { outline: Outline; picture: Pict
           </g>
         );
       })}
-      {count <= MOST_SHOWN &&
+      {count <= MOST_NODES_SHOWN &&
         paths.map(({ nodes }, path) =>
           nodes.map((node, n) => {
             const { x, y } = out(node);
