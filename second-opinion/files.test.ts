@@ -104,7 +104,12 @@ describe('released files', () => {
       const report = JSON.parse(readFileSync(path.join(folder, `out${i}`, 'report.json'), 'utf8')) as Report;
       const name = report.name;
       expect(opinion.audit, name).toEqual([]);
-      expect(opinion.openContours, name).toBe(0);
+      expect(opinion.openContours, name).toBe(report.operations.reduce((sum, { open }) => sum + open, 0));
+      const cut = report.operations.filter(({ work }) => work === 'cut');
+      expect(
+        cut.map(({ open }) => open),
+        name,
+      ).toEqual(cut.map(() => 0));
       expect(opinion.svgAgainstDxf, name).toBeLessThan(0.02);
       expect(opinion.pdfAgainstDxf, name).toBeLessThan(0.02);
       for (const size of [opinion.svgSize, opinion.pdfSize]) {

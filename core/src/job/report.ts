@@ -121,6 +121,8 @@ export interface OperationReport {
   readonly work: Work;
   readonly fill: boolean;
   readonly contours: number;
+  /** Of them, lines that do not come home: strokes, and cuts that leave tabs. */
+  readonly open: number;
   readonly nodes: number;
   readonly length: number;
   readonly travel: number;
@@ -153,6 +155,7 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
       work,
       fill,
       contours: contours.length,
+      open: contours.filter(({ closed }) => !closed).length,
       nodes: nodesIn(contours),
       length,
       travel,
