@@ -1,9 +1,11 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { afterAll, describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it, vi } from 'vitest';
+import { main } from '../cli/src/main.ts';
 import { hatch, type HatchPlan } from '../core/src/fills/hatch.ts';
+import { readSvg } from '../core/src/formats/svg/svg-reader.ts';
 import { flatten } from '../core/src/geometry/contour.ts';
 import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
@@ -47,9 +49,14 @@ function judged(face: string, capHeight: number, plan: HatchPlan): Verdict {
     return { points: contour.closed ? [...own, own[0]] : own };
   });
   writeFileSync(fill, JSON.stringify({ strokes: told }));
+  return verdictOf(areas, fill, plan.width);
+}
+
+/** What another program finds of strokes over areas, both in files. */
+function verdictOf(areas: string, fill: string, width: number): Verdict {
   const script = path.join(import.meta.dirname, 'fills.py');
   return JSON.parse(
-    execFileSync('/usr/bin/python3', [script, 'judge', areas, fill, String(plan.width)], { encoding: 'utf8' }),
+    execFileSync('/usr/bin/python3', [script, 'judge', areas, fill, String(width)], { encoding: 'utf8' }),
   ) as Verdict;
 }
 
@@ -76,4 +83,54 @@ describe('a hatch', () => {
     },
     120_000,
   );
+});
+
+describe('needlefile fill', () => {
+  it('tells strokes where the file has its areas, in running order, and writes them as SVG and DXF', async () => {
+    const log = vi.spyOn(console, 'log').mockImplementation(() => undefined);
+    const file = path.join(folder, 'plate.svg');
+    // Half of a file's unit is a millimetre; without one a unit is a millimetre.
+    const drawn = '<path fill-rule="evenodd" d="M10 10h80v40h-80zM30 20h20v20h-20z"/>';
+    writeFileSync(file, `<svg width="50mm" height="30mm" viewBox="0 0 100 60">${drawn}</svg>`);
+    const options = ['--out', path.join(folder, 'out'), '--width', '0.5', '--spacing', '0.4', '--angle', '20'];
+    expect(await main(['fill', file, ...options])).toBe(0);
+    expect(log.mock.calls.flat().join()).toMatch(/plate: \d+\.\d % reached/);
+    const areas = path.join(folder, 'plate-areas.json');
+    const square = (x: number, y: number, width: number, height: number) => [
+      [x, y],
+      [x + width, y],
+      [x + width, y + height],
+      [x, y + height],
+    ];
+    writeFileSync(areas, JSON.stringify({ areas: [square(5, 5, 40, 20), square(15, 10, 10, 10)] }));
+    const verdict = verdictOf(areas, path.join(folder, 'out/plate.json'), 0.5);
+    expect(verdict.overshoot).toBeLessThan(0.006);
+    expect(verdict.covered).toBeGreaterThan(0.9995);
+    const told = JSON.parse(readFileSync(path.join(folder, 'out/plate.json'), 'utf8')) as {
+      readonly strokes: readonly { readonly kind: string; readonly points: readonly (readonly number[])[] }[];
+      readonly figures: { readonly length: number; readonly area: number };
+    };
+    expect(told.strokes.at(-1)!.kind).toBe('outline');
+    expect(told.figures.area).toBeCloseTo(700, 6);
+    expect(told.figures.length / verdict.length).toBeCloseTo(1, 3);
+    const { layers } = readSvg(readFileSync(path.join(folder, 'out/plate.svg'), 'utf8'));
+    const written = layers.flatMap(({ contours }) => contours);
+    expect(written).toHaveLength(told.strokes.length);
+    // An SVG of ours runs up from its lower edge, at the lowest of its areas.
+    const [x, y] = told.strokes[0]!.points[0]!;
+    const start = written[0]!.segments[0]!.from;
+    expect([start.x, 25 - start.y]).toEqual([expect.closeTo(x!, 3), expect.closeTo(y!, 3)]);
+  });
+
+  it('refuses what is no length, and what there is no file of', async () => {
+    vi.spyOn(console, 'error').mockImplementation(() => undefined);
+    expect(await main(['fill', path.join(folder, 'none.svg'), '--out', folder])).toBe(2);
+    expect(await main(['fill', path.join(folder, 'plate.svg'), '--out', folder, '--width', 'wide'])).toBe(2);
+    expect(await main(['fill', path.join(folder, 'plate.svg'), '--out', folder, '--kind', 'stripes'])).toBe(2);
+    // Nor is a file written over that is read.
+    const before = readFileSync(path.join(folder, 'plate.svg'), 'utf8');
+    expect(await main(['fill', path.join(folder, 'plate.svg'), '--out', folder])).toBe(2);
+    expect(await main(['read', path.join(folder, 'plate.svg'), '--out', folder])).toBe(2);
+    expect(readFileSync(path.join(folder, 'plate.svg'), 'utf8')).toBe(before);
+  });
 });

@@ -14,7 +14,7 @@ import { contourBounds, contourLength } from '@needlefile/core/geometry/contour-
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { readAnyArtwork } from './artwork-file.ts';
 import { lengthOf, oneOf, onlyFile, parse, UsageError } from './arguments.ts';
-import { bytesOf, makeFolder } from './files.ts';
+import { bytesOf, keepFile, makeFolder } from './files.ts';
 import { layerColours } from './layer-colours.ts';
 
 /** Curves are told by points so near to them, mm. */
@@ -43,6 +43,7 @@ export async function fillCommand(args: string[]): Promise<number> {
   const plan = hatchPlanOf(values);
   const begin = performance.now();
   const name = path.basename(file).replace(/\.[a-z]+$/i, '');
+  keepFile(file, values.out, name);
   let reading: FileReading;
   try {
     reading = await readAnyArtwork(await bytesOf(file));

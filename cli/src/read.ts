@@ -7,7 +7,7 @@ import { writeSvg } from '@needlefile/core/formats/svg/svg-writer';
 import { readAnyArtwork } from './artwork-file.ts';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { lengthOf, onlyFile, oneOf, parse, positive, UsageError } from './arguments.ts';
-import { bytesOf, makeFolder } from './files.ts';
+import { bytesOf, keepFile, makeFolder } from './files.ts';
 import { readingOf } from './reading-report.ts';
 import { readingLines } from './reading-lines.ts';
 
@@ -45,6 +45,7 @@ export async function readCommand(args: string[]): Promise<number> {
   const begin = performance.now();
   const bytes = await bytesOf(file);
   const name = path.basename(file).replace(/\.[a-z]+$/i, '');
+  keepFile(file, values.out, name);
   await makeFolder(values.out);
   const reportFile = path.join(values.out, `${name}.json`);
   let reading: FileReading;

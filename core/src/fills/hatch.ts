@@ -88,7 +88,7 @@ function linesIn(part: Region, plan: HatchPlan, hasWalls: boolean): FillStroke[]
     const rings = part.map((contour) => measuredRing(withoutDoubles(flatten(contour, TOLERANCE).map(level))));
     const spans = spansIn(rings, heightsOf(rings, plan.spacing));
     const source = part[0]!.segments[0]!.source;
-    const chains = joined(serpentines(rings, spans, plan.spacing), rings, plan.joins);
+    const chains = joined(serpentines(rings, spans, plan.spacing), rings, plan);
     const told = (kind: FillStroke['kind'], points: readonly Point[]): FillStroke => ({
       kind,
       contour: polyline(points.map(back), source),
@@ -101,9 +101,13 @@ function linesIn(part: Region, plan: HatchPlan, hasWalls: boolean): FillStroke[]
   });
 }
 
+/** Further than so many spacings a tool is lifted rather than going over what is done. */
+const LONGEST_WAY = 25;
+
 /** Chains put one after the other, the nearest end first, joined where the tool can stay down. */
-function joined(chains: readonly Chain[], rings: readonly MeasuredRing[], joins: HatchPlan['joins']): Chain[] {
-  if (joins === 'edge' || chains.length < 2) return [...chains];
+function joined(chains: readonly Chain[], rings: readonly MeasuredRing[], plan: HatchPlan): Chain[] {
+  if (plan.joins === 'edge' || chains.length < 2) return [...chains];
+  const longest = LONGEST_WAY * plan.spacing;
   const left = new Set(chains);
   const done: Chain[] = [];
   const [first] = chains;
@@ -112,7 +116,7 @@ function joined(chains: readonly Chain[], rings: readonly MeasuredRing[], joins:
   while (left.size > 0) {
     const next = nearest(at, left);
     left.delete(next);
-    const way = wayBetween(at, next, rings);
+    const way = wayBetween(at, next, rings, longest);
     if (way) at = { start: at.start, end: next.end, points: [...at.points, ...way, ...next.points] };
     else {
       done.push(at);
@@ -138,12 +142,14 @@ function nearest({ points }: Chain, chains: ReadonlySet<Chain>): Chain {
 }
 
 /** Points of a way inside: straight, or along the edge that both are on; null where there is neither. */
-function wayBetween(from: Chain, to: Chain, rings: readonly MeasuredRing[]): Point[] | null {
+function wayBetween(from: Chain, to: Chain, rings: readonly MeasuredRing[], longest: number): Point[] | null {
   const [a, b] = [from.points.at(-1)!, to.points[0]!];
+  if (distance(a, b) > longest) return null;
   if (isInside(a, b, rings)) return [];
   if (from.end.ring !== to.start.ring) return null;
   const ring = rings[from.end.ring]!;
-  const { isBack } = shorterWay(ring, from.end.at, to.start.at);
+  const { far, isBack } = shorterWay(ring, from.end.at, to.start.at);
+  if (far > longest) return null;
   return pointsBetween(ring, from.end.at, to.start.at, isBack);
 }
 
