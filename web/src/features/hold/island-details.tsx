@@ -32,10 +32,16 @@ export function IslandDetails({ island, picture, hold }: Props) {
   const alike = letter ? picture.letters.filter(({ text }) => text === letter.text).length : 0;
   return (
     <div className={css.details}>
+      {/* A line for what is measured is there from the first: what stands below must not move under a hand. */}
       <p className="field-hint">
         {formatWeight(island.weight, unit)}
-        {hold && `, ${lengthWithUnit(hold.least, unit)} at its narrowest`}
-        {hold?.width != null && `; hangs by ${lengthWithUnit(hold.width, unit)}`}.
+        <br />
+        {hold
+          ? `Narrowest ${lengthWithUnit(hold.least, unit)}`
+          : island.status === 'held'
+            ? 'Being measured …'
+            : '\u00a0'}
+        {hold?.width != null && `, hangs by ${lengthWithUnit(hold.width, unit)}`}
       </p>
       {bridgesOf(picture.bridges, island.id).map((bridge, n) => (
         <div key={bridge.id} className={css.bridgeRow}>
