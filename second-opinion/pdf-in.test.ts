@@ -16,24 +16,28 @@ afterAll(() => rmSync(folder, { recursive: true }));
 function drawing(share: () => number): string {
   const n = (least: number, most: number) => (least + (most - least) * share()).toFixed(2);
   const below = (most: number) => Math.floor(share() * most);
+  const place = () => `${n(0, 99)} ${n(0, 99)}`;
   const shape = (): string => {
     const paint = ['fill="black"', 'fill="#c03020"', 'fill="white"', 'fill="none" stroke="black" stroke-width=".1"'];
     const own = paint[below(paint.length)]!;
     switch (below(4)) {
-      case 0:
-        return `<rect x="${n(0, 60)}" y="${n(0, 60)}" width="${n(5, 40)}" height="${n(5, 40)}" rx="${n(0, 3)}" ${own}/>`;
+      case 0: {
+        const at = `x="${n(0, 60)}" y="${n(0, 60)}"`;
+        return `<rect ${at} width="${n(5, 40)}" height="${n(5, 40)}" rx="${n(0, 3)}" ${own}/>`;
+      }
       case 1:
         return `<circle cx="${n(20, 80)}" cy="${n(20, 80)}" r="${n(3, 20)}" ${own}/>`;
       case 2:
-        return `<path d="M${n(0, 99)} ${n(0, 99)}C${n(0, 99)} ${n(0, 99)} ${n(0, 99)} ${n(0, 99)} ${n(0, 99)} ${n(0, 99)}z" ${own}/>`;
+        return `<path d="M${place()}C${place()} ${place()} ${place()}z" ${own}/>`;
       default:
         return `<path fill-rule="evenodd" d="M10 10h60v40h-60zM20 20h${n(10, 40)}v${n(5, 20)}h-10z" ${own}/>`;
     }
   };
-  const group = (deep: number): string =>
-    deep === 0
-      ? shape()
-      : `<g transform="translate(${n(0, 30)} ${n(0, 30)}) rotate(${n(-40, 40)}) scale(${n(0.6, 1.3)} ${n(0.6, 1.3)})">${shape()}${group(deep - 1)}</g>`;
+  const group = (deep: number): string => {
+    if (deep === 0) return shape();
+    const place = `translate(${n(0, 30)} ${n(0, 30)}) rotate(${n(-40, 40)}) scale(${n(0.6, 1.3)} ${n(0.6, 1.3)})`;
+    return `<g transform="${place}">${shape()}${group(deep - 1)}</g>`;
+  };
   const body = Array.from({ length: 4 }, () => group(below(3))).join('');
   return `<svg xmlns="http://www.w3.org/2000/svg" width="160mm" height="160mm" viewBox="-30 -30 160 160">${body}</svg>`;
 }

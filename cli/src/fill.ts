@@ -66,7 +66,8 @@ export async function fillCommand(args: string[]): Promise<number> {
   console.log(
     values.json
       ? JSON.stringify(figures)
-      : `${name}: ${(100 * reachedShare).toFixed(1)} % reached, ${length} mm of line in ${strokes} strokes, ${seconds} s.`,
+      : `${name}: ${(100 * reachedShare).toFixed(1)} % reached, ` +
+          `${length} mm of line in ${strokes} strokes, ${seconds} s.`,
   );
   return fill.strokes.length > 0 ? 0 : 1;
 }

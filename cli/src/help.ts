@@ -31,8 +31,8 @@ Exits with 1 where one of them says stop. A mend is told as THING/ITEM/what.to.s
   measure: `needlefile measure RECIPE.json [--json]
 
 Prints how thick things are, in mm: the thinnest place and the narrowest gap, each thin place, the necks between
-letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the same as
-a list of things in JSON.`,
+letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the same
+as a list of things in JSON.`,
   read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
                 [--simplify MM] [--json]
 
@@ -54,9 +54,9 @@ themselves, and what was left out, by kind. Exits with 1 where the file cannot b
   fill: `needlefile fill FILE.svg --out DIR [--kind hatch] [--width MM] [--spacing MM] [--angle DEGREES] [--cross]
                 [--outline none|before|after] [--inset MM] [--joins edge|any] [--json]
 
-Fills the areas of a file with strokes, and writes NAME.svg, NAME.dxf and NAME.json into DIR: { frame, strokes, figures },
-the strokes in running order, each with its kind and points, in mm where the file has its areas, y down as in an SVG. The
-middle of the tool keeps half its width from the edge. Exits with 1 where the tool reaches nothing.
+Fills the areas of a file with strokes, and writes NAME.svg, NAME.dxf and NAME.json into DIR: { frame, strokes,
+figures }, the strokes in running order, each with its kind and points, in mm where the file has its areas, y down as
+in an SVG. The middle of the tool keeps half its width from the edge. Exits with 1 where the tool reaches nothing.
 
   --width MM    what the tool leaves: a pen's line, a beam's, a cutter's diameter; 0.3 where left out
   --spacing MM  from line to line; 0.8 of the width where left out

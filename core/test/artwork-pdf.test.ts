@@ -21,7 +21,8 @@ const binsOf = async (content: string, more?: (pdf: PDFDocument) => Record<strin
 describe('a PDF as artwork', () => {
   it('draws areas by their rule and lines, in points under its matrices', async () => {
     const { elements, scale } = await read(
-      'q 2 0 0 2 10 20 cm 0 0 m 50 0 l 50 40 l 0 40 l h 10 10 30 20 re f* Q 1 0 0 RG 100 100 m 120 130 140 130 160 100 c S',
+      'q 2 0 0 2 10 20 cm 0 0 m 50 0 l 50 40 l 0 40 l h 10 10 30 20 re f* Q ' +
+        '1 0 0 RG 100 100 m 120 130 140 130 160 100 c S',
     );
     expect(elements.map(({ kind, evenOdd, colour }) => [kind, evenOdd, colour])).toEqual([
       ['area', true, '#000000'],

@@ -203,7 +203,8 @@ describe('artwork', () => {
 
 describe('a name in an emblem', () => {
   const ring =
-    '<path fill-rule="evenodd" d="M0 30A40 30 0 1 0 80 30A40 30 0 1 0 0 30ZM10 30A30 20 0 1 0 70 30A30 20 0 1 0 10 30Z"/>';
+    '<path fill-rule="evenodd" d="M0 30A40 30 0 1 0 80 30A40 30 0 1 0 0 30Z' +
+    'M10 30A30 20 0 1 0 70 30A30 20 0 1 0 10 30Z"/>';
   const dot = '<path fill-rule="evenodd" d="M84 0h16v16h-16zM86 2h12v12h-12z"/>';
   const named = (field: object, more: object = {}) => ({
     assemblies: [

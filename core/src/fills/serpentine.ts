@@ -86,20 +86,18 @@ class Buckets {
 
   /** The span of least degree that is not done yet; null where all are. */
   take(isDone: Uint8Array, degree: (span: number) => number): number | null {
-    for (let lot = 0; lot < this.#lots.length; lot++) {
-      const own = this.#lots[lot];
-      while (own && own.length > 0) {
-        const span = own.pop()!;
-        if (isDone[span]) continue;
-        const now = degree(span);
-        if (now >= lot) return span;
-        (this.#lots[now] ??= []).push(span);
-        lot = -1;
-        break;
+    for (let lot = 0; lot < this.#lots.length;) {
+      const span = this.#lots[lot]?.pop();
+      if (span === undefined) {
+        lot++;
+        continue;
       }
-      if (lot < 0) break;
+      if (isDone[span]) continue;
+      const now = degree(span);
+      if (now === lot) return span;
+      (this.#lots[now] ??= []).push(span);
+      lot = now;
     }
-    // A degree fell below what was looked at: from the least again.
-    return this.#lots.some((own) => own && own.some((span) => !isDone[span])) ? this.take(isDone, degree) : null;
+    return null;
   }
 }

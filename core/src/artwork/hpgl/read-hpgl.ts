@@ -6,6 +6,7 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { arc, cubic, line, type Segment } from '../../geometry/segment.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type Unit } from '../drawn.ts';
 import { isLikelySize, unitOffers } from '../offers.ts';
+import { closedOutline } from '../closed-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { plotterCommands, type PlotterCommand } from './commands.ts';
 import { encodedPolyline } from './encoded-polyline.ts';
@@ -25,8 +26,8 @@ const UNITS: readonly Unit[] = [
 /** What says how the device is to work, and draws nothing. */
 const SETTINGS = new Set(
   (
-    'AC AD AF AP BP CF CA CM CO CP CR CS CT CV DC DF DI DL DR DS DT DV EC ES FI FN FR FS FT GM IM IN IR IW KY LA LM LO ' +
-    'LT MC MG MT NP NR OA OC OD OE OF OH OI OL OO OP OS OT OW PB PC PG PP PS PT PW QL RF RP SA SB SD SI SL SM SR SS ' +
+    'AC AD AF AP BP CF CA CM CO CP CR CS CT CV DC DF DI DL DR DS DT DV EC ES FI FN FR FS FT GM IM IN IR IW KY ' +
+    'LA LM LO LT MC MG MT NP NR OA OC OD OE OF OH OI OL OO OP OS OT OW PB PC PG PP PS PT PW QL RF RP SA SB SD SI SL SM SR SS ' +
     'ST SV TD TL TR UC UL VS WU XT YT'
   ).split(' '),
 );
@@ -243,7 +244,7 @@ class Plotter {
     }
     this.lift();
     if (mode !== 2 || !this.#polygon) return;
-    this.#written = this.#polygon.map(closedContour);
+    this.#written = this.#polygon.map(closedOutline);
     this.#polygon = null;
   }
 
@@ -282,10 +283,4 @@ class Plotter {
     const scale = scaleBy((q.x - p.x) / (right - left), (q.y - p.y) / (top - bottom));
     return compose(turn ?? moveBy(0, 0), moveBy(p.x, p.y), scale, moveBy(-left, -bottom));
   }
-}
-
-function closedContour({ segments }: Contour): Contour {
-  const [first, last] = [segments[0]!, segments.at(-1)!];
-  const home = distance(first.from, last.to) > 1e-9 ? [line(last.to, first.from, '')] : [];
-  return { segments: [...segments, ...home], closed: true };
 }

@@ -4,9 +4,9 @@ import { contourBounds } from '../../geometry/contour-facts.ts';
 import { compose, determinant, type Matrix } from '../../geometry/matrix.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
 import type { Point } from '../../geometry/point.ts';
-import { line } from '../../geometry/segment.ts';
 import { LeftOuts, type DrawnElement } from '../drawn.ts';
 import type { Stroke } from '../stroke-area.ts';
+import { closedOutline } from '../closed-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { BLACK, colourOf, hexOf, isWhite, type PageColour } from './colours.ts';
 import { PathPen } from './pen.ts';
@@ -148,7 +148,7 @@ export class PageWalk {
     if (how.fill && !(white && how.stroke && !isWhite(stroke))) {
       if (fill === null) this.left.add('other content', 'a pattern: taken as its area');
       if (white) this.left.add('white');
-      this.elements.push({ ...common, kind: 'area', white, contours: placed.map(closedContour), colour: hexOf(fill) });
+      this.elements.push({ ...common, kind: 'area', white, contours: placed.map(closedOutline), colour: hexOf(fill) });
     } else if (isWhite(stroke)) this.left.add('white');
     else this.elements.push({ ...common, kind: 'line', white: false, contours: placed, colour: hexOf(stroke) });
   }
@@ -260,11 +260,3 @@ function clipOf({ clip, matrix }: State, contours: readonly Contour[]): Bounds |
 /** Lines reach beyond a clip of their own box by a hair. */
 const isWithin = (clip: Bounds, box: Bounds): boolean =>
   box.minX >= clip.minX - 1 && box.maxX <= clip.maxX + 1 && box.minY >= clip.minY - 1 && box.maxY <= clip.maxY + 1;
-
-/** An area is closed though its pen was lifted. */
-function closedContour(contour: Contour): Contour {
-  if (contour.closed) return contour;
-  const [from, to] = [contour.segments.at(-1)!.to, contour.segments[0]!.from];
-  const home = Math.hypot(from.x - to.x, from.y - to.y) > 1e-9 ? [line(from, to, '')] : [];
-  return { segments: [...contour.segments, ...home], closed: true };
-}

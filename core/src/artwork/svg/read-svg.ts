@@ -1,8 +1,8 @@
+import { closedOutline } from '../closed-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { compose, determinant, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
 import { distance } from '../../geometry/point.ts';
-import { line } from '../../geometry/segment.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type FileScale, type Unit } from '../drawn.ts';
 import { unitOffers } from '../offers.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
@@ -220,19 +220,11 @@ class Walk {
       const isWhite = fill === 'white';
       // What is white and has a line of ink round it is that line.
       if (isWhite && stroke === 'ink') this.elements.push({ ...common, kind: 'line', white: false, contours: placed });
-      else this.elements.push({ ...common, kind: 'area', white: isWhite, contours: placed.map(closed) });
+      else this.elements.push({ ...common, kind: 'area', white: isWhite, contours: placed.map(closedOutline) });
       if (isWhite) this.left.add('white', id);
     } else if (stroke === 'white') this.left.add('white', id);
     else this.elements.push({ ...common, kind: 'line', white: false, contours: placed });
   }
-}
-
-/** An area is closed though its pen was lifted. */
-function closed(contour: Contour): Contour {
-  if (contour.closed) return contour;
-  const [from, to] = [contour.segments.at(-1)!.to, contour.segments[0]!.from];
-  const home = distance(from, to) > 1e-9 ? [line(from, to, '')] : [];
-  return { segments: [...contour.segments, ...home], closed: true };
 }
 
 const wordsIn = ({ text, children }: SvgElement): string =>

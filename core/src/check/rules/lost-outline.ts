@@ -49,7 +49,7 @@ function ofArtwork({ item, form }: ItemBuild): Finding[] {
       severity: 'attention',
       place: null,
       title: `${itemName(item)}: ${lost.length} ${many ? 'changes' : 'change'} of its outline by hand not found`,
-      detail: `The nodes that ${many ? 'they were' : 'it was'} made to are not there: look whether the file has changed.`,
+      detail: `The nodes that ${many ? 'they were' : 'it was'} made to are not there: has the file changed?`,
       mends: [
         {
           label: many ? 'Forget them' : 'Forget it',
