@@ -14,6 +14,7 @@ const FLOORS = [
   'construct',
   // Ties look at necks.
   'measure',
+  'centerline',
   'fills',
   'hold',
   'items',

@@ -1,0 +1,165 @@
+import { boundsOfPoints } from '../geometry/bounds.ts';
+import { componentRegion, componentsOf } from '../geometry/components.ts';
+import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import { contourArea, contourLength } from '../geometry/contour-facts.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Segment } from '../geometry/segment.ts';
+import { fitStroke } from './fit-stroke.ts';
+import { partsOf, type Knot } from './pieces.ts';
+import { readKnot, readPlain, type Reading } from './reading.ts';
+import { settle, type Settled } from './settle.ts';
+import { skeletonOf, turnsNear } from './skeleton.ts';
+import { spansOf, type Span } from './spans.ts';
+import { wallsOf } from './walls.ts';
+
+/** How strokes are traced. */
+export interface CenterlinePlan {
+  /** What counts as a serif or a fault of the outline rather than a stroke: 1 as measured, 0 keeps all. */
+  readonly spurs: number;
+}
+
+/** A stroke down the middle of an area. */
+export interface TracedStroke {
+  readonly contour: Contour;
+  /** A dot of the area's: as wide as this, mm; its contour is a short line at its middle. 0 for strokes. */
+  readonly dot: number;
+}
+
+const USUAL: CenterlinePlan = { spurs: 1 };
+
+/** Traces the strokes of an area part by part: lines, arcs and curves, open or closed, in mm. */
+export function centerline(area: Region, plan: CenterlinePlan = USUAL): TracedStroke[] {
+  return componentsOf(area).flatMap((part) => traced(componentRegion(part), plan));
+}
+
+function traced(part: Region, plan: CenterlinePlan): TracedStroke[] {
+  const edge = part.reduce((sum, contour) => sum + contourLength(contour), 0);
+  const area = part.reduce((sum, contour) => sum + contourArea(contour), 0);
+  if (!(area > 0) || !(edge > 0)) return [];
+  // A band's half-width is its area against its edge.
+  const scale = edge / area;
+  const { minX, minY, maxX, maxY } = boundsOfPoints(part[0]!.segments.map(({ from }) => from));
+  const [cx, cy] = [(minX + maxX) / 2, (minY + maxY) / 2];
+  const source = part[0]!.segments[0]!.source;
+  const own = part.map((contour) => placeContour(contour, scale, -cx * scale, -cy * scale));
+  return strokesOf(own, plan).map((drawn): TracedStroke => {
+    const { segments, closed } = placeContour(fitted(drawn), 1 / scale, cx, cy);
+    return {
+      contour: { closed, segments: segments.map((segment) => ({ ...segment, source })) },
+      dot: drawn.dot / scale,
+    };
+  });
+}
+
+interface Drawn {
+  readonly points: readonly Point[];
+  /** Which of the points are corners. */
+  readonly corners: readonly number[];
+  readonly closed: boolean;
+  readonly dot: number;
+}
+
+/** Dots are drawn as lines of this length, in half-widths. */
+const DOT = 0.04;
+
+function strokesOf(region: Region, { spurs }: CenterlinePlan): Drawn[] {
+  const skeleton = skeletonOf(region);
+  const walls = wallsOf(skeleton.axis.samples);
+  const { pieces, knots, dots, half } = partsOf(skeleton, spurs);
+  const readings = new Map<Knot, Reading>();
+  for (const knot of knots)
+    readings.set(knot, half === null ? readPlain(skeleton, knot) : readKnot(skeleton, walls, knot, half));
+  const spans = spansOf(skeleton, pieces, readings);
+  const turns = turnsNear(skeleton.axis.samples, 0.15);
+  const settled = settle(skeleton, walls, spans, half, turns);
+  const dotted = dots.map((t): Drawn => {
+    const [x, y] = [skeleton.x[t]!, skeleton.y[t]!];
+    const points = [
+      { x: x - DOT / 2, y },
+      { x: x + DOT / 2, y },
+    ];
+    return { points, corners: [], closed: false, dot: 2 * skeleton.radius[t]! };
+  });
+  return [...chained(settled), ...dotted];
+}
+
+/** Spans that turn corners into each other as one stroke. */
+function chained(settled: readonly Settled[]): Drawn[] {
+  const bySpan = new Map<Span, Settled>(settled.map((each) => [each.span, each]));
+  const done = new Set<Span>();
+  const drawn: Drawn[] = [];
+  for (const { span, points } of settled) {
+    if (done.has(span)) continue;
+    if (span.closed) {
+      done.add(span);
+      drawn.push({ points, corners: [], closed: true, dot: 0 });
+      continue;
+    }
+    // Back to where the stroke begins.
+    let [first, end] = [span, 0 as 0 | 1];
+    let isRing = false;
+    for (let guard = 0; guard <= settled.length; guard++) {
+      const own = first.ends[end];
+      if (own.kind !== 'corner') break;
+      [first, end] = [own.other.span, own.other.end === 0 ? 1 : 0];
+      if (first === span && end === 0) {
+        isRing = true;
+        break;
+      }
+    }
+    const whole: Point[] = [];
+    const corners: number[] = [];
+    for (let [at, from] = [first, end]; !done.has(at);) {
+      done.add(at);
+      const own = bySpan.get(at)!.points;
+      const ordered = from === 0 ? own : [...own].reverse();
+      if (whole.length > 0) corners.push(whole.length - 1);
+      whole.push(...(whole.length > 0 ? ordered.slice(1) : ordered));
+      const out = at.ends[from === 0 ? 1 : 0];
+      if (out.kind !== 'corner') break;
+      [at, from] = [out.other.span, out.other.end];
+    }
+    if (isRing) {
+      whole.pop();
+      corners.unshift(0);
+    }
+    drawn.push({ points: whole, corners, closed: isRing, dot: 0 });
+  }
+  return drawn;
+}
+
+/** Curves are fitted within this, half-widths; at even steps so long. */
+const TOLERANCE = 0.012;
+const FINE = 0.04;
+
+/** Lines, arcs and curves along what was drawn. */
+function fitted({ points, corners, closed }: Drawn): Contour {
+  const cuts = closed
+    ? [...(corners.length > 0 ? corners : [0]), points.length + (corners[0] ?? 0)]
+    : [0, ...corners, points.length - 1];
+  const segments: Segment[] = [];
+  for (let k = 0; k + 1 < cuts.length; k++) {
+    const run: Point[] = [];
+    for (let i = cuts[k]!; i <= cuts[k + 1]!; i++) run.push(points[i % points.length]!);
+    segments.push(...fitStroke(resampled(run, FINE), TOLERANCE, closed && corners.length === 0));
+  }
+  return { segments, closed };
+}
+
+/** Points along a smooth run at about even steps, by curves through its points (Catmull and Rom). */
+function resampled(run: readonly Point[], step: number): Point[] {
+  const points: Point[] = [run[0]!];
+  for (let i = 0; i + 1 < run.length; i++) {
+    const [b, c] = [run[i]!, run[i + 1]!];
+    const a = run[i - 1] ?? { x: 2 * b.x - c.x, y: 2 * b.y - c.y };
+    const d = run[i + 2] ?? { x: 2 * c.x - b.x, y: 2 * c.y - b.y };
+    const count = Math.max(1, Math.round(Math.hypot(c.x - b.x, c.y - b.y) / step));
+    for (let k = 1; k <= count; k++) {
+      const t = k / count;
+      const of = (p: number, q: number, r: number, s: number) =>
+        q + 0.5 * t * (r - p + t * (2 * p - 5 * q + 4 * r - s + t * (3 * (q - r) + s - p)));
+      points.push({ x: of(a.x, b.x, c.x, d.x), y: of(a.y, b.y, c.y, d.y) });
+    }
+  }
+  return points;
+}
