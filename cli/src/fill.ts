@@ -1,21 +1,13 @@
 import { writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { artworkForm, PLAIN_PLAN } from '@needlefile/core/artwork/form';
-import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
-import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { hatch, type HatchPlan } from '@needlefile/core/fills/hatch';
 import type { Fill } from '@needlefile/core/fills/fill';
-import { writeDxf } from '@needlefile/core/formats/dxf/dxf-writer';
-import { writeSvg } from '@needlefile/core/formats/svg/svg-writer';
-import type { SheetDrawing } from '@needlefile/core/formats/sheet-drawing';
-import { joinBounds } from '@needlefile/core/geometry/bounds';
-import { flatten, placeContour, type Region } from '@needlefile/core/geometry/contour';
-import { contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
+import { flatten } from '@needlefile/core/geometry/contour';
+import { contourLength } from '@needlefile/core/geometry/contour-facts';
 import { LIMITS } from '@needlefile/core/recipe/schema';
-import { readAnyArtwork } from './artwork-file.ts';
+import { areasOf, filesOf } from './areas.ts';
 import { lengthOf, oneOf, onlyFile, parse, UsageError } from './arguments.ts';
-import { bytesOf, keepFile, makeFolder } from './files.ts';
-import { layerColours } from './layer-colours.ts';
+import { keepFile, makeFolder } from './files.ts';
 
 /** Curves are told by points so near to them, mm. */
 const TOLERANCE = 0.002;
@@ -44,24 +36,22 @@ export async function fillCommand(args: string[]): Promise<number> {
   const begin = performance.now();
   const name = path.basename(file).replace(/\.[a-z]+$/i, '');
   keepFile(file, values.out, name);
-  let reading: FileReading;
-  try {
-    reading = await readAnyArtwork(await bytesOf(file));
-  } catch (error) {
-    if (!(error instanceof UnreadableArtwork)) throw error;
-    console.error(`needlefile: ${file}: ${error.message}`);
-    return 1;
-  }
-  const region = areasOf(reading);
+  const region = await areasOf(file);
+  if (!region) return 1;
   const fill = hatch(region, plan);
   const figures = figuresOf(fill, (performance.now() - begin) / 1000);
   await makeFolder(values.out);
   const out = path.join(values.out, name);
   const told = JSON.stringify({ frame: FRAME, strokes: strokesTold(fill), figures });
   await writeFile(`${out}.json`, `${told}\n`);
-  const drawing = drawingOf(name, region, fill);
-  await writeFile(`${out}.svg`, writeSvg(drawing));
-  await writeFile(`${out}.dxf`, writeDxf(drawing));
+  const about = { title: name, description: 'Areas filled with strokes.', layer: 'FILL' };
+  const { svg, dxf } = filesOf(
+    about,
+    region,
+    fill.strokes.map(({ contour }) => contour),
+  );
+  await writeFile(`${out}.svg`, svg);
+  await writeFile(`${out}.dxf`, dxf);
   const { reachedShare, length, strokes, seconds } = figures;
   console.log(
     values.json
@@ -91,10 +81,6 @@ function hatchPlanOf(values: Readonly<Record<string, unknown>>): HatchPlan {
   };
 }
 
-const areasOf = (reading: FileReading): Region =>
-  // A file of no unit is in millimetres.
-  artworkForm(reading, { ...PLAIN_PLAN, mmPerUnit: reading.scale.certain ? null : 1 }).areas;
-
 function figuresOf({ strokes, area, reached: reachedArea }: Fill, seconds: number) {
   const reached = reachedArea();
   const rounded = (mm: number) => Number(mm.toFixed(3));
@@ -115,13 +101,3 @@ const strokesTold = ({ strokes }: Fill) =>
   });
 
 const told = (mm: number): number => Number(mm.toFixed(4)) + 0;
-
-/** Strokes where the file has its areas: a drawing runs up from its lower edge. */
-function drawingOf(title: string, region: Region, fill: Fill): SheetDrawing {
-  const box = joinBounds(region.map(contourBounds));
-  const [width, height] = region.length > 0 ? [Math.max(1, box.maxX), Math.max(1, -box.minY)] : [1, 1];
-  const contours = fill.strokes.map(({ contour }) => placeContour(contour, 1, 0, height));
-  const layers =
-    contours.length > 0 ? [{ name: 'FILL', operation: 'fill', ...layerColours(0), fill: false, contours }] : [];
-  return { title, description: 'Areas filled with strokes.', width, height, layers };
-}

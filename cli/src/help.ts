@@ -5,6 +5,7 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile measure RECIPE.json [--json]
   needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
                   [--simplify MM] [--json]
+  needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--json]
   needlefile fill FILE.svg --out DIR [--kind hatch] [--width MM] [--spacing MM] [--angle DEGREES] [--cross]
                   [--outline none|before|after] [--inset MM] [--joins edge|any] [--json]
   needlefile schema
@@ -51,6 +52,16 @@ themselves, and what was left out, by kind. Exits with 1 where the file cannot b
   --nodes fit   contours of many nodes are fitted anew within 0.02 mm
   --simplify MM contours of many nodes are fitted anew within this: few lines, arcs and curves, corners kept
   --json        print the account as JSON`,
+  centerline: `needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--json]
+
+Traces the strokes down the middle of the areas of a file, and writes them as NAME.svg and NAME.dxf into DIR: open
+lines, arcs and curves in mm where the file has its areas, closed ones where a stroke runs round. Strokes run on through
+crossings and to their ends; a dot is a short line at its middle. Exits with 1 where the file draws no area.
+
+  --spurs       how much of a branch is a serif or a fault of the outline: 0 keeps all, 1 where left out, 2 drops
+                branches twice as long
+  --ends short  strokes end half their width before the edge, for a tool as wide as they are
+  --json        print the figures as JSON`,
   fill: `needlefile fill FILE.svg --out DIR [--kind hatch] [--width MM] [--spacing MM] [--angle DEGREES] [--cross]
                 [--outline none|before|after] [--inset MM] [--joins edge|any] [--json]
 

@@ -13,6 +13,7 @@ import { houseShop } from '@needlefile/core/shop/house';
 import { readFace } from '@needlefile/faces/files';
 import { readAnyArtwork } from './artwork-file.ts';
 import { onlyFile, parse, UsageError } from './arguments.ts';
+import { centerlineCommand } from './centerline.ts';
 import { bytesOf, makeFolder } from './files.ts';
 import { findingLines } from './findings.ts';
 import { measureLines } from './measures.ts';
@@ -28,6 +29,7 @@ const COMMANDS: Record<string, Command> = {
   check: checkCommand,
   measure: measureCommand,
   read: readCommand,
+  centerline: centerlineCommand,
   fill: fillCommand,
   schema: schemaCommand,
 };

@@ -5,17 +5,21 @@ import { contourArea, contourLength } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Segment } from '../geometry/segment.ts';
 import { fitStroke } from './fit-stroke.ts';
-import { partsOf, type Knot } from './pieces.ts';
-import { readKnot, readPlain, type Reading } from './reading.ts';
+import { partsOf, type Knot, type Reading } from './pieces.ts';
+import { readByBends } from './plain-reading.ts';
+import { readKnot } from './reading.ts';
 import { settle, type Settled } from './settle.ts';
 import { skeletonOf, turnsNear } from './skeleton.ts';
 import { spansOf, type Span } from './spans.ts';
+import { trackOf } from './tracks.ts';
 import { wallsOf } from './walls.ts';
 
 /** How strokes are traced. */
 export interface CenterlinePlan {
   /** What counts as a serif or a fault of the outline rather than a stroke: 1 as measured, 0 keeps all. */
   readonly spurs: number;
+  /** Strokes run to the edge where they end flat; or end half their width before it, as those with round ends do. */
+  readonly ends: 'full' | 'short';
 }
 
 /** A stroke down the middle of an area. */
@@ -25,10 +29,10 @@ export interface TracedStroke {
   readonly dot: number;
 }
 
-const USUAL: CenterlinePlan = { spurs: 1 };
+export const USUAL_CENTERLINE: CenterlinePlan = { spurs: 1, ends: 'full' };
 
 /** Traces the strokes of an area part by part: lines, arcs and curves, open or closed, in mm. */
-export function centerline(area: Region, plan: CenterlinePlan = USUAL): TracedStroke[] {
+export function centerline(area: Region, plan: CenterlinePlan = USUAL_CENTERLINE): TracedStroke[] {
   return componentsOf(area).flatMap((part) => traced(componentRegion(part), plan));
 }
 
@@ -62,16 +66,21 @@ interface Drawn {
 /** Dots are drawn as lines of this length, in half-widths. */
 const DOT = 0.04;
 
-function strokesOf(region: Region, { spurs }: CenterlinePlan): Drawn[] {
+function strokesOf(region: Region, { spurs, ends }: CenterlinePlan): Drawn[] {
   const skeleton = skeletonOf(region);
   const walls = wallsOf(skeleton.axis.samples);
   const { pieces, knots, dots, half } = partsOf(skeleton, spurs);
   const readings = new Map<Knot, Reading>();
   for (const knot of knots)
-    readings.set(knot, half === null ? readPlain(skeleton, knot) : readKnot(skeleton, walls, knot, half));
+    readings.set(
+      knot,
+      half === null
+        ? readByBends(knot.legs.map((leg) => trackOf(skeleton, leg)))
+        : readKnot(skeleton, walls, knot, half),
+    );
   const spans = spansOf(skeleton, pieces, readings);
   const turns = turnsNear(skeleton.axis.samples, 0.15);
-  const settled = settle(skeleton, walls, spans, half, turns);
+  const settled = settle(skeleton, walls, spans, half, turns, ends === 'short');
   const dotted = dots.map((t): Drawn => {
     const [x, y] = [skeleton.x[t]!, skeleton.y[t]!];
     const points = [

@@ -8,6 +8,12 @@ export interface Curve {
   readonly y: Float64Array;
 }
 
+/** Steps of curves, half-widths. */
+export const STEP = 0.16;
+
+/** How stiff a curve is that waves shorter than this, half-widths, are smoothed out of. */
+export const stiffnessOf = (wave: number): number => (wave / (2 * Math.PI)) ** 6;
+
 /** Points that a curve is to go near to: parameters, places, weights. */
 export class Pulls {
   readonly t: number[] = [];

@@ -24,6 +24,7 @@ const POINTED = 0.3;
  * @param turns by how much the edge turns near each wall point
  * @param tip the radius at the end of the skeleton
  * @param half half the width of the stroke
+ * @param isShort whether it ends half its width before the edge in any case
  */
 export function freeEnd(
   curve: Curve,
@@ -32,12 +33,18 @@ export function freeEnd(
   turns: Float64Array,
   tip: number,
   half: number,
+  isShort: boolean,
 ): FreeEnd {
   const hit = hitOn(curve, inner, walls);
   if (!hit) {
     const t = Math.min(endOf(curve), inner + 0.3);
     return { t, at: pointOn(curve, t) };
   }
+  const round = (back: number): FreeEnd => {
+    const t = Math.max(inner - 1, hit.t - back);
+    return { t, at: pointOn(curve, t) };
+  };
+  if (isShort) return round(half);
   const [ahead, behind] = [cornerFrom(walls, turns, hit.b, true, half), cornerFrom(walls, turns, hit.b, false, half)];
   if (ahead >= 0 && behind >= 0 && ahead !== behind) {
     const at = { x: (walls.x[ahead]! + walls.x[behind]!) / 2, y: (walls.y[ahead]! + walls.y[behind]!) / 2 };
@@ -60,8 +67,7 @@ export function freeEnd(
     return { t: hit.t, at: { x: walls.x[near.b]!, y: walls.y[near.b]! } };
   if (ahead >= 0 || behind >= 0 || tip < POINTED * half) return { t: hit.t, at: hit.at };
   // Round: its centre lies a radius before the edge.
-  const t = Math.max(inner - 1, hit.t - Math.min(tip, 1.1 * half));
-  return { t, at: pointOn(curve, t) };
+  return round(Math.min(tip, 1.1 * half));
 }
 
 /** Where a curve first comes out of the material, and the wall point before it. */

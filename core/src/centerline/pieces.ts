@@ -1,4 +1,8 @@
+import type { Point } from '../geometry/point.ts';
+import { alongOf, runsOf, type Run } from './runs.ts';
 import type { Skeleton } from './skeleton.ts';
+import { dropSpurs, type SpurScale } from './spurs.ts';
+import { widthsOf } from './widths.ts';
 
 /** A run of the skeleton from knot to knot, or to a free end, or round. */
 export interface Piece {
@@ -19,11 +23,37 @@ export interface Leg {
   readonly end: 0 | 1;
 }
 
+/** The disc at a leg's other end. */
+export const leafOf = ({ piece, end }: Leg): number => piece.nodes[end === 0 ? piece.nodes.length - 1 : 0]!;
+
+/** The disc at a leg's knot. */
+export const rootOf = ({ piece, end }: Leg): number => piece.nodes[end === 0 ? 0 : piece.nodes.length - 1]!;
+
 /** Where pieces come together: strokes cross there, meet, turn a corner or end on each other. */
 export interface Knot {
   readonly legs: Leg[];
   /** A corner along a stroke rather than a fork of the skeleton. */
   readonly isBend: boolean;
+}
+
+/** What happens at a knot: which legs are one stroke, which make a corner, which end there, which are no strokes. */
+export interface Reading {
+  readonly through: readonly Through[];
+  readonly corners: readonly (readonly [Leg, Leg])[];
+  readonly lone: readonly { readonly leg: Leg; readonly on: Leg | null }[];
+  /**
+   * Legs that go on to a free end, and the branch beyond the knot that tells it is there, but not where it runs; null
+   * where that burnt away.
+   */
+  readonly onward: readonly { readonly leg: Leg; readonly stub: Leg | null }[];
+  readonly dropped: readonly Leg[];
+}
+
+/** Two legs that are one stroke, and the way between them: points from where one begins to where the other does. */
+export interface Through {
+  readonly legs: readonly [Leg, Leg];
+  readonly gap: number;
+  readonly guide: readonly Point[];
 }
 
 /** What is left of a shape: its pieces, its knots, and dots where no stroke begins. */
@@ -36,24 +66,10 @@ export interface Parts {
   readonly half: number | null;
 }
 
-/** What counts as a spur: 1 as measured, more drops longer ones, such as serifs. */
-export type SpurScale = number;
-
-/** A branch is dropped that adds less than this many radii: a plain one, one with a round tip, a plain wedge. */
-const [PLAIN, ROUND, WEDGE] = [0.6, 0.3, 2.2];
-/** A serif's sides add less, and leave the stroke in ways at least so many degrees apart. */
-const [SERIF, SERIF_OPENING] = [1.9, 100];
-/** A round tip is wider than this share of the joint, a wedge's thinner, and its sides fall faster than that. */
-const [ROUND_TIP, WEDGE_TIP, WEDGE_SLOPE] = [0.6, 0.4, 0.2];
-
 /** Share of that below which a branch is surely none. */
 const SURELY = 0.35;
 
-/** Strokes are of one width where the middle three fifths of their discs differ by less than this. */
-const ONE_WIDTH = 0.06;
-/** And nearly all of them by less than that. */
-const NEARLY_ALL = 0.25;
-/** Then discs further off are those of strokes that merge. */
+/** Where strokes are of one width, discs further off than this are those of strokes that merge. */
 const OFF_WIDTH = 0.035;
 /** Where widths change, discs so much wider than what they lie between are. */
 const SWOLLEN = 1.15;
@@ -66,12 +82,6 @@ const BEND = 0.42;
 /** Stretches that tell the direction on either side are so long, half-widths. */
 const TELLING = 1;
 
-/** Runs from joint to joint: what knots and pieces are made from. */
-interface Run {
-  nodes: number[];
-  closed: boolean;
-}
-
 export function partsOf(skeleton: Skeleton, spurs: SpurScale): Parts {
   const isKept = skeleton.isKept.slice();
   const dots = dotsOf(skeleton);
@@ -83,12 +93,6 @@ export function partsOf(skeleton: Skeleton, spurs: SpurScale): Parts {
   const goods = runs.map((run) => goodOf(skeleton, run, half));
   return { ...knotted(skeleton, runs, goods, half, middle), dots, half };
 }
-
-const degreeIn = ({ neighbours }: Skeleton, isKept: Uint8Array, t: number): number => {
-  let degree = 0;
-  for (const other of neighbours[t]!) if (isKept[other] === 1) degree++;
-  return degree;
-};
 
 /** The last disc to burn of every part that burns away altogether. */
 function dotsOf({ neighbours, isKept, burnt, axis }: Skeleton): number[] {
@@ -113,151 +117,6 @@ function dotsOf({ neighbours, isKept, burnt, axis }: Skeleton): number[] {
   return dots;
 }
 
-function runsOf(skeleton: Skeleton, isKept: Uint8Array): Run[] {
-  const { neighbours } = skeleton;
-  const runs: Run[] = [];
-  const done = new Set<number>();
-  const key = (a: number, b: number) => a * isKept.length + b;
-  const walk = (from: number, to: number): Run => {
-    const nodes = [from, to];
-    let [before, at] = [from, to];
-    done.add(key(before, at));
-    while (at !== from && degreeIn(skeleton, isKept, at) === 2) {
-      const next = neighbours[at]!.find((other) => isKept[other] === 1 && other !== before);
-      if (next === undefined) break;
-      [before, at] = [at, next];
-      nodes.push(at);
-    }
-    done.add(key(at, before));
-    return { nodes, closed: false };
-  };
-  const ends: number[] = [];
-  for (let t = 0; t < isKept.length; t++) if (isKept[t] === 1 && degreeIn(skeleton, isKept, t) !== 2) ends.push(t);
-  for (const t of ends)
-    for (const other of neighbours[t]!) if (isKept[other] === 1 && !done.has(key(t, other))) runs.push(walk(t, other));
-  const seen = new Uint8Array(isKept.length);
-  for (const { nodes } of runs) for (const t of nodes) seen[t] = 1;
-  for (let t = 0; t < isKept.length; t++) {
-    if (isKept[t] !== 1 || seen[t] === 1 || degreeIn(skeleton, isKept, t) !== 2) continue;
-    const run = walk(
-      t,
-      neighbours[t]!.find((other) => isKept[other] === 1)!,
-    );
-    for (const node of run.nodes) seen[node] = 1;
-    runs.push({ nodes: run.nodes.slice(0, -1), closed: true });
-  }
-  return runs;
-}
-
-const lengthOf = ({ x, y }: Skeleton, nodes: readonly number[]): number => {
-  let length = 0;
-  for (let i = 1; i < nodes.length; i++)
-    length += Math.hypot(x[nodes[i]!]! - x[nodes[i - 1]!]!, y[nodes[i]!]! - y[nodes[i - 1]!]!);
-  return length;
-};
-
-/** A branch to a free end, from there to its joint. */
-interface Branch {
-  readonly nodes: readonly number[];
-  /** By how many radii of its joint it goes further than the joint does by itself. */
-  readonly adds: number;
-  readonly limit: number;
-}
-
-/**
- * Drops branches that are corners, swellings or serifs rather than strokes: all of a joint's together, so that a serif
- * does not leave one of its sides behind, then what has become a branch by that.
- */
-function dropSpurs(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale, hasSerifs: boolean): void {
-  for (;;) {
-    const branches = branchesOf(skeleton, isKept, scale);
-    const spurs = branches.filter(({ adds, limit }) => adds < limit);
-    const serifs = hasSerifs ? serifsOf(skeleton, isKept, branches, scale) : [];
-    const dropped = spurs.length > 0 ? spurs : serifs;
-    if (dropped.length === 0) return;
-    for (const { nodes } of dropped) for (const t of nodes.slice(0, -1)) isKept[t] = 0;
-  }
-}
-
-function branchesOf(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale): Branch[] {
-  const { radius, burnt, tip } = skeleton;
-  return runsOf(skeleton, isKept).flatMap(({ nodes: run, closed }): Branch[] => {
-    if (closed) return [];
-    const [head, tail] = [degreeIn(skeleton, isKept, run[0]!), degreeIn(skeleton, isKept, run.at(-1)!)];
-    if ((head === 1) === (tail === 1)) return [];
-    const nodes = head === 1 ? run : [...run].reverse();
-    const [leaf, joint] = [nodes[0]!, nodes.at(-1)!];
-    const [rTip, rJoint] = [tip[leaf]!, radius[joint]!];
-    const way = lengthOf(skeleton, nodes) + burnt[leaf]!;
-    const isWedge = rTip < WEDGE_TIP * rJoint && isFalling(skeleton, nodes, way);
-    const limit = scale * (isWedge ? WEDGE : rTip > ROUND_TIP * rJoint ? ROUND : PLAIN);
-    return [{ nodes, adds: (way - rJoint) / rJoint, limit }];
-  });
-}
-
-/** Both sides of serifs: two short branches that leave the end of a stroke in about opposite ways. */
-function serifsOf(skeleton: Skeleton, isKept: Uint8Array, branches: readonly Branch[], scale: SpurScale): Branch[] {
-  const { x, y } = skeleton;
-  const short = branches.filter(({ adds }) => adds < SERIF * scale);
-  const wayOf = ({ nodes }: Branch): number => {
-    const [leaf, joint] = [nodes[0]!, nodes.at(-1)!];
-    return Math.atan2(y[leaf]! - y[joint]!, x[leaf]! - x[joint]!);
-  };
-  return short.filter((branch) => {
-    const joint = branch.nodes.at(-1)!;
-    if (degreeIn(skeleton, isKept, joint) !== 3) return false;
-    return short.some(
-      (other) =>
-        other !== branch &&
-        other.nodes.at(-1) === joint &&
-        Math.cos(wayOf(branch) - wayOf(other)) < Math.cos((SERIF_OPENING * Math.PI) / 180),
-    );
-  });
-}
-
-/** Whether a branch narrows evenly from its joint to its tip. */
-function isFalling(skeleton: Skeleton, branch: readonly number[], way: number): boolean {
-  const { radius, burnt, tip } = skeleton;
-  const leaf = branch[0]!;
-  const [rJoint, rTip] = [radius[branch.at(-1)!]!, tip[leaf]!];
-  const slope = (rJoint - rTip) / way;
-  if (slope < WEDGE_SLOPE) return false;
-  let [gone, off] = [burnt[leaf]!, 0];
-  branch.forEach((t, i) => {
-    if (i > 0)
-      gone += Math.hypot(skeleton.x[t]! - skeleton.x[branch[i - 1]!]!, skeleton.y[t]! - skeleton.y[branch[i - 1]!]!);
-    off = Math.max(off, Math.abs(radius[t]! - (rTip + slope * gone)));
-  });
-  return off < 0.15 * rJoint;
-}
-
-/** What half-widths strokes have: that of the middle of their length, and whether all have about that. */
-interface Widths {
-  readonly middle: number;
-  readonly isOne: boolean;
-}
-
-function widthsOf({ x, y, radius, isTrusted }: Skeleton, runs: readonly Run[]): Widths {
-  const told: { radius: number; length: number }[] = [];
-  for (const { nodes } of runs)
-    for (let i = 1; i < nodes.length; i++) {
-      const [a, b] = [nodes[i - 1]!, nodes[i]!];
-      if (isTrusted[a] !== 1 || isTrusted[b] !== 1) continue;
-      told.push({ radius: (radius[a]! + radius[b]!) / 2, length: Math.hypot(x[b]! - x[a]!, y[b]! - y[a]!) });
-    }
-  if (told.length === 0) return { middle: 1, isOne: false };
-  told.sort((a, b) => a.radius - b.radius);
-  const whole = told.reduce((sum, { length }) => sum + length, 0);
-  const quantile = (share: number): number => {
-    let gone = 0;
-    return (told.find(({ length }) => (gone += length) >= share * whole) ?? told.at(-1)!).radius;
-  };
-  const middle = quantile(0.5);
-  const isOne =
-    quantile(0.8) - quantile(0.2) < ONE_WIDTH * middle && quantile(0.93) - quantile(0.07) < NEARLY_ALL * middle;
-  return { middle, isOne };
-}
-
 function goodOf({ radius, isTrusted }: Skeleton, { nodes }: Run, half: number | null): Uint8Array {
   if (half !== null)
     return Uint8Array.from(nodes, (t) =>
@@ -265,13 +124,6 @@ function goodOf({ radius, isTrusted }: Skeleton, { nodes }: Run, half: number | 
     );
   return Uint8Array.from(nodes, (t) => isTrusted[t]!);
 }
-
-const alongOf = ({ x, y }: Skeleton, nodes: readonly number[]): Float64Array => {
-  const along = new Float64Array(nodes.length);
-  for (let i = 1; i < nodes.length; i++)
-    along[i] = along[i - 1]! + Math.hypot(x[nodes[i]!]! - x[nodes[i - 1]!]!, y[nodes[i]!]! - y[nodes[i - 1]!]!);
-  return along;
-};
 
 function knotted(
   skeleton: Skeleton,

@@ -1,8 +1,7 @@
 import type { Point } from '../geometry/point.ts';
-import { endOf, meetingOf, pointOn, Pulls, smoothCurve, wayOn, type Curve } from './curve.ts';
+import { endOf, meetingOf, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, wayOn, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
 import type { Knot } from './pieces.ts';
-import { STEP, stiffnessOf } from './reading.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Span } from './spans.ts';
 import { footOn, pullTo, ROUNDS, type Foot, type Walls } from './walls.ts';
@@ -45,6 +44,7 @@ export function settle(
   spans: readonly Span[],
   half: number | null,
   turns: Float64Array,
+  isShort: boolean,
 ): Settled[] {
   const works = spans.map((span): Work => {
     const on = (end: 0 | 1): number => {
@@ -74,7 +74,7 @@ export function settle(
       if (own.kind !== 'free') continue;
       const outward = end === 1 ? work.curve : reversed(work.curve);
       const inner = end === 1 ? Math.max(span.length - 0.3, span.length / 2) : Math.max(-0.3, -span.length / 2);
-      const found = freeEnd(outward, inner, walls, turns, own.tip, half ?? span.radius[end]);
+      const found = freeEnd(outward, inner, walls, turns, own.tip, half ?? span.radius[end], isShort);
       work.cut[end] = end === 1 ? found.t : -found.t;
       work.at[end] = found.at;
     }

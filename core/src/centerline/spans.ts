@@ -1,7 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { Pulls } from './curve.ts';
-import type { Knot, Leg, Piece } from './pieces.ts';
-import { leafOf, type Reading } from './reading.ts';
+import { leafOf, type Knot, type Leg, type Piece, type Reading } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
 import { trackOf } from './tracks.ts';
 

@@ -181,3 +181,14 @@ export function gapBetween(a: Track, b: Track): number {
   const half = Math.abs(turnBetween(a, b)) / 2;
   return Math.max(0.05, half < 0.05 ? chord : (chord * half) / Math.sin(Math.min(half, 1.4)));
 }
+
+/** Branches that may be no strokes: of less that is good, and no longer in all. */
+const [STUB_GOOD, STUB_REACH] = [1.2, 8];
+/** So little of a branch that tells its stroke says nothing of where it runs, half-widths. */
+const [BARE, BARE_REACH] = [0.45, 2.5];
+
+/** Whether a branch may belong to a corner or be a swelling rather than a stroke. */
+export const isStub = ({ isLeaf, good, reach }: Track): boolean => isLeaf && good < STUB_GOOD && reach < STUB_REACH;
+
+/** Whether a branch tells that something is there, but not where it runs. */
+export const isBare = ({ isLeaf, good, reach }: Track): boolean => isLeaf && good < BARE && reach < BARE_REACH;

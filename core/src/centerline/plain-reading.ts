@@ -1,0 +1,82 @@
+import type { Point } from '../geometry/point.ts';
+import type { Leg, Reading, Through } from './pieces.ts';
+import { gapBetween, turnBetween, type Track } from './tracks.ts';
+
+/** Legs that bend by more than this are not one stroke; above the second only where no other pair is about as good. */
+const [MOST_BEND, DOUBTFUL] = [55, 28];
+/** A change of width counts as so much bend, degrees for each power of e. */
+const WIDTH_BEND = 8;
+/** Two legs that open by less are an apex, where a stub lies between them, degrees. */
+const APEX = 80;
+/** The stub leaves both about alike, degrees: what goes straight on from one is a stroke. */
+const LOPSIDED = 25;
+
+/** Reads a knot where strokes change their width: what bends least goes on. */
+export function readByBends(tracks: readonly Track[]): Reading {
+  const left = new Set(tracks.keys());
+  const [through, corners, dropped] = [[], [], []] as [Through[], [Leg, Leg][], Leg[]];
+  const take = (i: number, j: number) => {
+    left.delete(i);
+    left.delete(j);
+  };
+  apexes(tracks, left, corners, dropped);
+  const bends: { i: number; j: number; bend: number }[] = [];
+  for (const i of left) for (const j of left) if (j > i) bends.push({ i, j, bend: bendOf(tracks[i]!, tracks[j]!) });
+  bends.sort((p, q) => p.bend - q.bend);
+  for (const { i, j, bend } of bends) {
+    if (!left.has(i) || !left.has(j) || bend > MOST_BEND) continue;
+    const rival = bends.find(
+      (p) => p.bend > bend && left.has(p.i) && left.has(p.j) && (p.i === i || p.j === j || p.i === j || p.j === i),
+    );
+    if (bend > DOUBTFUL && rival && rival.bend < bend + 8) continue;
+    take(i, j);
+    through.push({ legs: [tracks[i]!.leg, tracks[j]!.leg], gap: gapBetween(tracks[i]!, tracks[j]!), guide: [] });
+  }
+  if (through.length === 0 && corners.length === 0 && left.size >= 2) {
+    const [best] = bends.filter(({ i, j }) => left.has(i) && left.has(j));
+    take(best!.i, best!.j);
+    corners.push([tracks[best!.i]!.leg, tracks[best!.j]!.leg]);
+  }
+  return { through, corners, lone: [...left].map((i) => ({ leg: tracks[i]!.leg, on: null })), onward: [], dropped };
+}
+
+function bendOf(a: Track, b: Track): number {
+  const chord = { x: b.begin.x - a.begin.x, y: b.begin.y - a.begin.y };
+  const long = Math.hypot(chord.x, chord.y) || 1;
+  const angle = (u: Point, v: Point) => Math.acos(Math.max(-1, Math.min(1, u.x * v.x + u.y * v.y)));
+  const along = { x: chord.x / long, y: chord.y / long };
+  const bend = angle(a.way, along) + angle(along, { x: -b.way.x, y: -b.way.y });
+  return (bend * 180) / Math.PI + WIDTH_BEND * Math.abs(Math.log(a.radius / b.radius));
+}
+
+/** A branch that keeps its width over a good length, and is no wider than what it comes from, is no point. */
+const isStroke = (stub: Track, others: number): boolean =>
+  stub.good > 1.2 * stub.radius && stub.spread < 0.25 && stub.radius < 1.12 * others;
+
+/** Two legs that come together at a sharp angle, with the point they make as a stub between them. */
+function apexes(tracks: readonly Track[], left: Set<number>, corners: [Leg, Leg][], dropped: Leg[]): void {
+  for (const k of [...left]) {
+    const stub = tracks[k]!;
+    if (!stub.isLeaf || tracks.length < 3) continue;
+    let found: [number, number] | null = null;
+    for (const i of left)
+      for (const j of left) {
+        if (j <= i || i === k || j === k) continue;
+        const [a, b] = [tracks[i]!, tracks[j]!];
+        const opening = Math.PI - Math.abs(turnBetween(a, b));
+        if ((opening * 180) / Math.PI > APEX) continue;
+        const mean = { x: a.way.x + b.way.x, y: a.way.y + b.way.y };
+        const size = Math.hypot(mean.x, mean.y) || 1;
+        const along = -(stub.way.x * mean.x + stub.way.y * mean.y) / size;
+        const r = Math.max(a.radius, b.radius);
+        if (isStroke(stub, r) || Math.abs(bendOf(a, stub) - bendOf(b, stub)) > LOPSIDED) continue;
+        if (along < 0.8 || stub.reach > r / Math.sin(Math.max(0.15, opening / 2)) + r) continue;
+        found = [i, j];
+      }
+    if (!found) continue;
+    for (const i of [k, ...found]) left.delete(i);
+    corners.push([tracks[found[0]]!.leg, tracks[found[1]]!.leg]);
+    dropped.push(stub.leg);
+    return;
+  }
+}

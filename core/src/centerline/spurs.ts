@@ -1,0 +1,91 @@
+import { alongOf, degreeIn, runsOf } from './runs.ts';
+import type { Skeleton } from './skeleton.ts';
+
+/** What counts as a spur: 1 as measured, more drops longer ones, such as serifs. */
+export type SpurScale = number;
+
+/** A branch is dropped that adds less than this many radii: a plain one, one with a round tip, a plain wedge. */
+const [PLAIN, ROUND, WEDGE] = [0.6, 0.3, 2.2];
+/** A serif's sides add less, leave the stroke in ways at least so many degrees apart, and are so much thinner. */
+const [SERIF, SERIF_OPENING, THIN] = [2.8, 100, 0.8];
+/** A wedge's radius follows a straight line within this share of that of its joint. */
+const EVENLY = 0.1;
+/** A round tip is wider than this share of the joint, a wedge's thinner, and its sides fall faster than that. */
+const [ROUND_TIP, WEDGE_TIP, WEDGE_SLOPE] = [0.6, 0.4, 0.2];
+
+/** A branch to a free end, from there to its joint. */
+interface Branch {
+  readonly nodes: readonly number[];
+  /** By how many radii of its joint it goes further than the joint does by itself. */
+  readonly adds: number;
+  readonly limit: number;
+}
+
+/**
+ * Drops branches that are corners, swellings or serifs rather than strokes: all of a joint's together, so that a serif
+ * does not leave one of its sides behind, then what has become a branch by that.
+ */
+export function dropSpurs(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale, hasSerifs: boolean): void {
+  for (;;) {
+    const branches = branchesOf(skeleton, isKept, scale);
+    const spurs = branches.filter(({ adds, limit }) => adds < limit);
+    const serifs = hasSerifs ? serifsOf(skeleton, isKept, branches, scale) : [];
+    if (spurs.length + serifs.length === 0) return;
+    for (const { nodes } of [...spurs, ...serifs]) for (const t of nodes.slice(0, -1)) isKept[t] = 0;
+  }
+}
+
+function branchesOf(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale): Branch[] {
+  const { radius, burnt, tip } = skeleton;
+  return runsOf(skeleton, isKept).flatMap(({ nodes: run, closed }): Branch[] => {
+    if (closed) return [];
+    const [head, tail] = [degreeIn(skeleton, isKept, run[0]!), degreeIn(skeleton, isKept, run.at(-1)!)];
+    if ((head === 1) === (tail === 1)) return [];
+    const nodes = head === 1 ? run : [...run].reverse();
+    const [leaf, joint] = [nodes[0]!, nodes.at(-1)!];
+    const [rTip, rJoint] = [tip[leaf]!, radius[joint]!];
+    const way = alongOf(skeleton, nodes).at(-1)! + burnt[leaf]!;
+    const isWedge = rTip < WEDGE_TIP * rJoint && isFalling(skeleton, nodes, way);
+    const limit = scale * (isWedge ? WEDGE : rTip > ROUND_TIP * rJoint ? ROUND : PLAIN);
+    return [{ nodes, adds: (way - rJoint) / rJoint, limit }];
+  });
+}
+
+/** Both sides of serifs: two short branches that leave the end of a stroke in about opposite ways. */
+function serifsOf(skeleton: Skeleton, isKept: Uint8Array, branches: readonly Branch[], scale: SpurScale): Branch[] {
+  const { x, y, radius } = skeleton;
+  const short = branches.filter(({ nodes, adds }) => {
+    const radii = nodes.map((t) => radius[t]!).sort((a, b) => a - b);
+    return adds < SERIF * scale && radii[radii.length >> 1]! < THIN * radius[nodes.at(-1)!]!;
+  });
+  const wayOf = ({ nodes }: Branch): number => {
+    const [leaf, joint] = [nodes[0]!, nodes.at(-1)!];
+    return Math.atan2(y[leaf]! - y[joint]!, x[leaf]! - x[joint]!);
+  };
+  return short.filter((branch) => {
+    const joint = branch.nodes.at(-1)!;
+    if (degreeIn(skeleton, isKept, joint) !== 3) return false;
+    return short.some(
+      (other) =>
+        other !== branch &&
+        other.nodes.at(-1) === joint &&
+        Math.cos(wayOf(branch) - wayOf(other)) < Math.cos((SERIF_OPENING * Math.PI) / 180),
+    );
+  });
+}
+
+/** Whether a branch narrows evenly from its joint to its tip. */
+function isFalling(skeleton: Skeleton, branch: readonly number[], way: number): boolean {
+  const { radius, burnt, tip } = skeleton;
+  const leaf = branch[0]!;
+  const [rJoint, rTip] = [radius[branch.at(-1)!]!, tip[leaf]!];
+  const slope = (rJoint - rTip) / way;
+  if (slope < WEDGE_SLOPE) return false;
+  let [gone, off] = [burnt[leaf]!, 0];
+  branch.forEach((t, i) => {
+    if (i > 0)
+      gone += Math.hypot(skeleton.x[t]! - skeleton.x[branch[i - 1]!]!, skeleton.y[t]! - skeleton.y[branch[i - 1]!]!);
+    off = Math.max(off, Math.abs(radius[t]! - (rTip + slope * gone)));
+  });
+  return off < EVENLY * rJoint;
+}

@@ -1,0 +1,137 @@
+import { Pulls, smoothCurve, STEP, stiffnessOf, type Curve } from './curve.ts';
+import { hitOn } from './ends.ts';
+import { leafOf, rootOf, type Knot } from './pieces.ts';
+import type { Skeleton } from './skeleton.ts';
+import { gapBetween, isStub, type Track } from './tracks.ts';
+import { footOn, pullTo, TRIED_ROUNDS, type Foot, type Walls } from './walls.ts';
+
+/** How stiff curves are that are tried between two legs, and beyond one. */
+const [TRIED, LONE] = [stiffnessOf(2), stiffnessOf(5)];
+
+/** So far back along legs is looked. */
+const BACK = 5;
+/** Walls within this of where a curve has them are told by it. */
+export const TOLD = 0.06;
+
+/** Curves that are tried at a knot, and which walls each tells of: NaN where it does not, else where along it. */
+export interface Tried {
+  readonly curve: Curve;
+  readonly told: Float64Array;
+  readonly gap: number;
+  /** Where it comes out of the material; infinite where it does not. */
+  readonly out: number;
+  /** How far a bare branch that is gone on towards lies off the way there, degrees. */
+  readonly onward?: number;
+}
+
+/** The edge about a knot: what readings of it are to tell. */
+export interface Near {
+  readonly walls: Walls;
+  /** Numbers of wall points. */
+  readonly points: readonly number[];
+  readonly reach: number;
+  /** Half the width of strokes. */
+  readonly half: number;
+}
+
+export function edgeAbout({ x, y }: Skeleton, walls: Walls, tracks: readonly Track[], knot: Knot, half: number): Near {
+  const ends = knot.legs.map(rootOf);
+  const cx = ends.reduce((sum, t) => sum + x[t]!, 0) / ends.length;
+  const cy = ends.reduce((sum, t) => sum + y[t]!, 0) / ends.length;
+  let reach = 2;
+  for (const track of tracks) {
+    reach = Math.max(reach, Math.hypot(track.begin.x - cx, track.begin.y - cy) + 1);
+    if (isStub(track)) reach = Math.max(reach, track.reach + 1.2);
+  }
+  reach = Math.min(reach, 10);
+  const points: number[] = [];
+  for (let b = 0; b < walls.count; b++)
+    if ((walls.x[b]! - cx) ** 2 + (walls.y[b]! - cy) ** 2 < (reach * Math.max(1, half)) ** 2) points.push(b);
+  return { walls, points, reach, half };
+}
+
+const foot: Foot = { t: 0, x: 0, y: 0, error: 0 };
+
+/** Draws a curve to the walls beside it, round by round. */
+function drawn(from: number, to: number, stiffness: number, pulls: Pulls, { walls, points, half }: Near): Curve {
+  let curve = smoothCurve(from, to, STEP, stiffness, pulls);
+  for (const limit of TRIED_ROUNDS) {
+    const all = pulls.copy();
+    for (const b of points)
+      if (footOn(curve, from, to, walls, b, half, foot)) pullTo(all, walls, b, foot, half, limit * half);
+    curve = smoothCurve(from, to, STEP, stiffness, all);
+  }
+  return curve;
+}
+
+function tellsOf(curve: Curve, from: number, to: number, { walls, points, half }: Near): Float64Array {
+  return Float64Array.from(points, (b) =>
+    footOn(curve, from, to, walls, b, half, foot) && Math.abs(foot.error) < TOLD * half ? foot.t : NaN,
+  );
+}
+
+/** Legs shorter than this do not tell how they bend. */
+const SHORT = 2;
+
+/** A leg by itself, on through its knot. */
+export function loneCurve(track: Track, near: Near): Tried {
+  const pulls = new Pulls();
+  let back = 0;
+  for (let i = 0; i < track.far.length && track.far[i]! <= BACK; i++) {
+    pulls.add(-track.far[i]!, track.x[i]!, track.y[i]!, track.weight[i]!);
+    back = track.far[i]!;
+  }
+  // What is too short to tell its direction goes straight on as its discs lie.
+  if (back < SHORT)
+    for (let t = -SHORT; t < 0; t += STEP)
+      pulls.add(t, track.begin.x + t * track.way.x, track.begin.y + t * track.way.y, 0.01);
+  const [from, to] = [-Math.max(back, SHORT), near.reach + 2.5];
+  const curve = drawn(from, to, LONE, pulls, near);
+  return {
+    curve,
+    told: tellsOf(curve, from, to, near),
+    gap: 0,
+    out: hitOn(curve, 0, near.walls)?.t ?? Infinity,
+  };
+}
+
+/** Two legs as one stroke. */
+export function pairCurve(a: Track, b: Track, near: Near): Tried {
+  const gap = gapBetween(a, b);
+  const pulls = new Pulls();
+  let [from, to] = [-0.5, gap + 0.5];
+  for (let i = 0; i < a.far.length && a.far[i]! <= BACK; i++) {
+    pulls.add(-a.far[i]!, a.x[i]!, a.y[i]!, a.weight[i]!);
+    from = Math.min(from, -a.far[i]!);
+  }
+  for (let i = 0; i < b.far.length && b.far[i]! <= BACK; i++) {
+    pulls.add(gap + b.far[i]!, b.x[i]!, b.y[i]!, b.weight[i]!);
+    to = Math.max(to, gap + b.far[i]!);
+  }
+  const curve = drawn(from, to, TRIED, pulls, near);
+  return {
+    curve,
+    told: tellsOf(curve, from, to, near),
+    gap,
+    out: hitOn(curve, 0, near.walls, gap)?.t ?? Infinity,
+  };
+}
+
+/** A leg goes on beside a branch that turns off by less, degrees. */
+const ONWARD = 60;
+
+/** A leg that goes on by itself for as long as a bare branch beyond the knot reaches. */
+export function onwardCurve({ curve, told, out }: Tried, leg: Track, stub: Track, { x, y, burnt }: Skeleton): Tried {
+  const leaf = leafOf(stub.leg);
+  const [dx, dy] = [x[leaf]! - leg.begin.x, y[leaf]! - leg.begin.y];
+  const far = Math.hypot(dx, dy) || 1;
+  const angle = (Math.acos(Math.max(-1, Math.min(1, (dx * leg.way.x + dy * leg.way.y) / far))) * 180) / Math.PI;
+  const reach = far + Math.min(4, burnt[leaf]!);
+  return {
+    curve,
+    told: angle > ONWARD ? told.map(() => NaN) : told.map((t) => (t <= reach ? t : NaN)),
+    gap: 0,
+    out,
+    onward: angle,
+  };
+}

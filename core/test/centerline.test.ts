@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { centerline, USUAL_CENTERLINE } from '../src/centerline/centerline.ts';
+import { endOf, startOf, type Contour } from '../src/geometry/contour.ts';
+import { contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
+import { directionAt } from '../src/geometry/fit-offset.ts';
+import { compose, inverse, moveBy, scaleBy, transformContour, transformPoint, turnBy } from '../src/geometry/matrix.ts';
+import { distance, type Point } from '../src/geometry/point.ts';
+import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
+import { near, pointsAlong, strokesOf, thickened, WRITTEN } from './thickened.ts';
+
+const traced = (region: Parameters<typeof centerline>[0], plan = USUAL_CENTERLINE): Contour[] =>
+  centerline(region, plan).map(({ contour }) => contour);
+const endsOf = (strokes: readonly Contour[]): Point[] =>
+  strokes.filter(({ closed }) => !closed).flatMap((stroke) => [startOf(stroke), endOf(stroke)]);
+/** Angles between segments where a stroke does not go on smoothly, degrees. */
+const kinksOf = ({ segments }: Contour): number[] =>
+  segments.slice(1).flatMap((segment, i) => {
+    const [u, v] = [directionAt(segments[i]!, 1), directionAt(segment, 0)];
+    const turn = Math.abs((Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y) * 180) / Math.PI);
+    return turn > 8 ? [turn] : [];
+  });
+
+describe('a centerline', () => {
+  const cases = Object.keys(WRITTEN).flatMap((name, i) => [
+    { name, width: 4, ends: 'butt', corners: i % 2 ? 'round' : 'mitred' } as const,
+    { name, width: 7, ends: 'round', corners: i % 2 ? 'mitred' : 'round' } as const,
+  ]);
+
+  it.each(cases)('finds the strokes of $name, $width mm wide, with $ends ends and $corners corners', (how) => {
+    const known = strokesOf(WRITTEN[how.name]!);
+    const found = traced(thickened(known, how));
+    const step = 0.03 * how.width;
+    const [knownPoints, foundPoints] = [pointsAlong(known, step), pointsAlong(found, step)];
+    expect(near(knownPoints, foundPoints, 0.05 * how.width).share).toBeGreaterThan(0.98);
+    const precise = near(foundPoints, knownPoints, 0.05 * how.width);
+    expect(precise.share).toBeGreaterThan(0.98);
+    expect(precise.off).toBeLessThan(0.012 * how.width);
+    expect(found.length).toBeLessThanOrEqual(known.length + 1);
+  });
+
+  it('goes straight on through a crossing, and ends on what it meets', () => {
+    const cross = traced(thickened(strokesOf(WRITTEN['X']!), { width: 5 }));
+    expect(cross).toHaveLength(2);
+    expect(cross.flatMap(kinksOf)).toEqual([]);
+    const tee = traced(thickened(strokesOf(WRITTEN['T']!), { width: 5 }));
+    expect(tee).toHaveLength(2);
+    // Its stem ends on the middle of the bar, at (22, 60), not at the bar's edge.
+    expect(Math.min(...endsOf(tee).map((end) => distance(end, { x: 22, y: 60 })))).toBeLessThan(0.05);
+  });
+
+  it('runs to the edge of flat ends, to the centre of round ones, and stops before both where that is asked', () => {
+    const bar = strokesOf('M0,0 H40');
+    const ends = (region: ReturnType<typeof thickened>, how: 'full' | 'short') =>
+      endsOf(traced(region, { spurs: 1, ends: how }))
+        .map(({ x }) => x)
+        .sort((a, b) => a - b);
+    const [flat, round] = [thickened(bar, { width: 6 }), thickened(bar, { width: 6, ends: 'round' })];
+    for (const [region, how, from, to] of [
+      [flat, 'full', 0, 40],
+      [round, 'full', 0, 40],
+      [flat, 'short', 3, 37],
+      [round, 'short', 0, 40],
+    ] as const) {
+      const [a, b] = ends(region, how);
+      expect(a!).toBeCloseTo(from, 1);
+      expect(b!).toBeCloseTo(to, 1);
+    }
+  });
+
+  it('has few nodes, and corners where corners are', () => {
+    const [corner] = traced(thickened(strokesOf(WRITTEN['L']!), { width: 5 }));
+    expect(corner!.segments).toHaveLength(2);
+    expect(distance(corner!.segments[0]!.to, { x: 0, y: 0 })).toBeLessThan(0.05);
+    expect(kinksOf(corner!)[0]!).toBeCloseTo(90, 0);
+  });
+
+  it('of a ring runs round, and of a dot is a short line at its middle', () => {
+    const ring = [circle({ x: 5, y: 5 }, 20, 'it'), reverseContour(circle({ x: 5, y: 5 }, 16, 'it'))];
+    const [round, ...none] = centerline(ring);
+    expect(none).toEqual([]);
+    expect(round!.contour.closed).toBe(true);
+    expect(contourLength(round!.contour)).toBeCloseTo(2 * Math.PI * 18, 0);
+    const [dot] = centerline([circle({ x: 3, y: 4 }, 2, 'it')]);
+    expect(dot!.dot).toBeCloseTo(4, 1);
+    expect(distance(startOf(dot!.contour), { x: 3, y: 4 })).toBeLessThan(0.1);
+    expect(centerline([roundedRectangle({ minX: 0, minY: 0, maxX: 5, maxY: 6 }, 0, 'it')])).toHaveLength(1);
+    expect(centerline([])).toEqual([]);
+  });
+
+  it('drops serifs, and keeps them where nothing is to be a spur', () => {
+    const serifed = [
+      polygon(
+        [0, 0, 14, 0, 14, 2, 9, 3, 9, 37, 14, 38, 14, 40, 0, 40, 0, 38, 5, 37, 5, 3, 0, 2].flatMap(
+          (x, i, all): Point[] => (i % 2 === 0 ? [{ x, y: all[i + 1]! }] : []),
+        ),
+        'it',
+      ),
+    ];
+    const [stem, ...others] = traced(serifed);
+    expect(others).toEqual([]);
+    expect(
+      endsOf([stem!])
+        .map(({ y }) => Math.round(y))
+        .sort((a, b) => a - b),
+    ).toEqual([0, 40]);
+    expect(traced(serifed, { spurs: 0, ends: 'full' }).length).toBeGreaterThan(2);
+  });
+
+  it('is the same at any size, angle and place', () => {
+    const region = thickened(strokesOf(WRITTEN['K']!), { width: 5 });
+    const plain = pointsAlong(traced(region), 0.3);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 40, noNaN: true }),
+        fc.double({ min: 0, max: 360, noNaN: true }),
+        fc.double({ min: -2000, max: 2000, noNaN: true }),
+        (size, angle, far) => {
+          const place = compose(scaleBy(size, size), turnBy(angle), moveBy(far, -far));
+          const moved = region.map((contour) => transformContour(contour, place, 'it'));
+          const back = inverse(place);
+          const points = pointsAlong(traced(moved), 0.3 * size).map((point) => transformPoint(back, point));
+          expect(near(points, plain, 0.4).share).toBe(1);
+          expect(near(plain, points, 0.4).share).toBe(1);
+        },
+      ),
+      { numRuns: 12 },
+    );
+  });
+});
