@@ -5,6 +5,7 @@
 const FLOORS = [
   'units',
   'geometry',
+  'centerline',
   'shop',
   'recipe',
   'makes',
@@ -14,7 +15,6 @@ const FLOORS = [
   'construct',
   // Ties look at necks.
   'measure',
-  'centerline',
   'fills',
   'hold',
   'items',

@@ -93,6 +93,26 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     ],
   },
   {
+    name: 'Carriage door, Saloon',
+    tags: ['carriages', 'single line'],
+    machine: 'router',
+    material: 'oak',
+    thickness: 20,
+    assemblies: [
+      {
+        make: 'single-line',
+        items: [
+          {
+            words: 'Saloon',
+            face: 'grand-hotel',
+            size: { by: 'overall width', value: 320 },
+            centerline: { joined: true },
+          },
+        ],
+      },
+    ],
+  },
+  {
     name: 'Engine name Marigold',
     tags: ['Marigold', 'brass'],
     make: 'stand-alone',

@@ -91,6 +91,7 @@ function keptOnes({ base, separate, coupon }: PiecesPlan, components: readonly C
     const backer = components.find(({ sources }) => sources.has(BACKER));
     return new Set(components.filter((component) => component === backer || !component.sources.has(BACKER)));
   }
+  if (base === 'nothing') return new Set(components);
   if (base === 'rail') {
     if (separate) return new Set(components);
     const rail = components.find(({ sources }) => sources.has(RAIL));

@@ -10,6 +10,7 @@ import type { Item } from '../recipe/parts.ts';
 import type { ArtworkFacts, ItemForm, ItemKind, ItemResources } from './item.ts';
 import { artwork } from './artwork.ts';
 import { lettering } from './lettering.ts';
+import { alongMiddle } from './middle-strokes.ts';
 import { shape } from './shape.ts';
 
 /** Every kind of item. */
@@ -26,7 +27,8 @@ export const itemPlan = (item: Item): unknown => [item.kind, item.turn, kindOf(i
 
 /** Draws an item in its own frame. */
 export function drawItem(item: Item, resources: ItemResources): ItemForm {
-  const form = kindOf(item).draw(item, resources);
+  const drawn = kindOf(item).draw(item, resources);
+  const form = item.centerline ? alongMiddle(drawn, item.centerline, resources.memo) : drawn;
   return item.turn === 0 ? form : turned(form, item.turn, resources.memo);
 }
 

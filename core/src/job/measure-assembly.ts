@@ -61,6 +61,8 @@ const MEASURED = {
   opening: 'material',
   engraved: 'engraved area',
   standing: 'standing letters',
+  // Material beside them, if any.
+  line: 'material',
 } as const;
 
 /** What is measured, and how: nothing else of a recipe is looked at. */

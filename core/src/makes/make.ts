@@ -3,9 +3,9 @@ import type { PlainLimits } from '../shop/limits.ts';
 
 /**
  * What letters are in a thing: its material; openings cut through it; areas engraved in it; or what is left standing
- * when the ground round them is engraved away.
+ * when the ground round them is engraved away; or lines that the tool follows.
  */
-export type LetterRole = 'material' | 'opening' | 'engraved' | 'standing';
+export type LetterRole = 'material' | 'opening' | 'engraved' | 'standing' | 'line';
 
 type Said<T> = { readonly [K in keyof T]?: T[K] };
 
@@ -23,12 +23,14 @@ export interface MakeRules {
   /** In a few words, for whoever chooses. */
   readonly hint: string;
   readonly letters: LetterRole;
-  /** What the letters are in or on. */
-  readonly base: 'plate' | 'rail' | 'backer';
+  /** What the letters are in or on; nothing where nothing is cut free. */
+  readonly base: 'plate' | 'rail' | 'backer' | 'nothing';
   /** Why there is nothing to hold; null where islands are bridged or loose letters are joined. */
   readonly nothingToHold: string | null;
   /** What the house limits become for it, mm. @param tool width of the tool that engraves */
   readonly limits: (house: PlainLimits, tool: number) => PlainLimits;
+  /** Whether words begin as the strokes down the middle of their outlines. */
+  readonly isStroked?: true;
   /** Sizes that suit letters so high. */
   readonly start: (capHeight: number) => Start;
 }

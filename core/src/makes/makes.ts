@@ -4,6 +4,7 @@ import { cutThrough } from './cut-through.ts';
 import { engraved } from './engraved.ts';
 import type { MakeRules } from './make.ts';
 import { relief } from './relief.ts';
+import { singleLine } from './single-line.ts';
 import { standAlone } from './stand-alone.ts';
 
 /** Every make, in the order in which they are offered. */
@@ -13,6 +14,7 @@ export const MAKES: Readonly<Record<Make, MakeRules>> = {
   engraved,
   relief,
   backed,
+  'single-line': singleLine,
 };
 
 export const MAKE_IDS = Object.keys(MAKES) as Make[];

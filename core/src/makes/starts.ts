@@ -45,7 +45,14 @@ export function startRecipe(job: NewJob, shop: Shop): JobInput {
       {
         make: job.make,
         ...MAKES[job.make].start(capHeight),
-        items: [{ kind: 'lettering', words, size: { by: 'cap height', value: capHeight } }],
+        items: [
+          {
+            kind: 'lettering',
+            words,
+            size: { by: 'cap height', value: capHeight },
+            centerline: MAKES[job.make].isStroked ? {} : null,
+          },
+        ],
       },
     ],
     operations: usualOperations(machine),

@@ -12,6 +12,7 @@ export type Hold = Made['hold'];
 export type {
   ArtworkItem,
   Assembly,
+  CenterlineOf,
   CouponOf,
   Item,
   LetteringItem,

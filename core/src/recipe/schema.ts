@@ -3,6 +3,7 @@ import { badReferences, withIds } from './schema/references.ts';
 
 export { MAKES, type Assembly, type CouponOf, type Made, type Make } from './schema/assembly.ts';
 export { ROLES, type ArtworkItem, type Item, type LetteringItem, type Role, type ShapeItem } from './schema/item.ts';
+export { plainCenterline, type CenterlineOf } from './schema/centerline.ts';
 export { PLATE_OUTLINES } from './schema/plate.ts';
 export { RAIL_AT } from './schema/rail.ts';
 export { X_EDGES, Y_EDGES, type HeldAxis, type Place, type XEdge, type YEdge } from './schema/place.ts';

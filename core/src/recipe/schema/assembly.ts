@@ -10,7 +10,7 @@ import { plateSchema, reliefSchema } from './plate.ts';
 import { railSchema } from './rail.ts';
 
 /** See makes/ for what each is. */
-export const MAKES = ['stand-alone', 'cut-through', 'engraved', 'relief', 'backed'] as const;
+export const MAKES = ['stand-alone', 'cut-through', 'engraved', 'relief', 'backed', 'single-line'] as const;
 export type Make = (typeof MAKES)[number];
 
 /** More things on one sheet, or items in one thing, nobody looks after by hand. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { OWN_ID } from '../identity.ts';
 import { artworkFields } from './artwork.ts';
+import { centerlineSchema } from './centerline.ts';
 import { numberIn } from './fields.ts';
 import { letteringFields } from './lettering.ts';
 import { placeSchema } from './place.ts';
@@ -37,6 +38,10 @@ const common = {
   turn: numberIn('angle').default(0).describe('Degrees counter-clockwise about its origin.'),
   hidden: z.boolean().default(false).describe('Neither seen nor made.'),
   locked: z.boolean().default(false).describe('Not to be moved by hand.'),
+  centerline: centerlineSchema
+    .nullable()
+    .default(null)
+    .describe('Its outlines are traced, and the strokes down their middle take their place; null: they stay.'),
   operation: ownId.nullable().default(null).describe('Of the work order, for all its lines; null: by kind of line.'),
 };
 

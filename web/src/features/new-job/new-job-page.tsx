@@ -194,6 +194,9 @@ const MAKE_DRAWINGS: Record<Make, ReactNode> = {
       <path d={LETTER} fill="#d7b169" fillRule="evenodd" />
     </>
   ),
+  'single-line': (
+    <path d="M24 8c-6 0-9 4-9 10s3 10 9 10 9-4 9-10-3-10-9-10z" fill="none" stroke="currentColor" strokeWidth="1.5" />
+  ),
 };
 
 function MakeDrawing({ make }: { make: Make }) {

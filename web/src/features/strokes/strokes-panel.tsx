@@ -12,6 +12,7 @@ import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useJob } from '@/job/job-store';
 import { operationInWords } from '@/job/operation-names';
+import { MiddleLines } from './middle-lines';
 import { SpacingSwatches } from './spacing-swatches';
 
 /** How areas are filled with lines, operation by operation. */
@@ -22,11 +23,12 @@ export function StrokesPanel({ picture }: { picture: Picture | null }) {
     .filter(({ operation: { id, work } }) => work !== 'cut' && isOfAreas(picture, id));
   return (
     <>
-      <PanelHead title="Strokes">How areas are filled, when the machine does not sweep them by itself.</PanelHead>
+      <PanelHead title="Strokes">Words as single lines, and how areas are filled with lines.</PanelHead>
+      <MiddleLines />
       {withAreas.length === 0 && (
         <p className="field-hint">
-          Nothing in this job is an area that is engraved, scored or marked. Make words engraved at Letter, or give
-          areas an operation at Work order.
+          Nothing here is an area to be filled: that is what is engraved, scored or marked. Make words engraved at
+          Letter, or give areas an operation at Work order.
         </p>
       )}
       {withAreas.map(({ operation, index }) => (

@@ -1,0 +1,97 @@
+'use client';
+
+import { itemName } from '@needlefile/core/items/kinds';
+import { MAKES } from '@needlefile/core/makes/makes';
+import { LIMITS, plainCenterline, type CenterlineOf } from '@needlefile/core/recipe/schema';
+import { useId, useRef } from 'react';
+import { Form } from 'react-bootstrap';
+import { Choices, Field } from '@/components/choices';
+import { PanelSection } from '@/components/panel';
+import { useEditItem, useEditThing, useItem, useThing } from '@/job/chosen';
+
+/** Whether the item in hand keeps its outlines, or the strokes down their middle take their place. */
+export function MiddleLines() {
+  const item = useItem();
+  const thing = useThing((own) => own);
+  const editItem = useEditItem();
+  const editThing = useEditThing();
+  if (!item) return null;
+  const { centerline } = item;
+  const role = item.role ?? MAKES[thing.make].letters;
+  const isFollowed = role === 'line' || role === 'engraved' || role === 'guide';
+  const turn = (how: string) => {
+    if (how === 'outlines') return editItem('Outlines', (draft) => void (draft.centerline = null));
+    editThing('Middle lines', (draft) => {
+      const own = draft.items.find(({ id }) => id === item.id)!;
+      own.centerline = plainCenterline();
+      // Strokes have no outlines to cut.
+      if (!isFollowed) own.role = 'line';
+    });
+  };
+  return (
+    <PanelSection title={itemName(item)} aside="in hand">
+      <Choices
+        label="Made as"
+        value={centerline ? 'middle' : 'outlines'}
+        options={[
+          { value: 'outlines', label: 'Outlines' },
+          { value: 'middle', label: 'Middle lines', title: 'The strokes down the middle of its outlines' },
+        ]}
+        onChange={turn}
+      />
+      {!centerline && !isFollowed && (
+        <p className="field-hint">As middle lines it is followed by the tool, and no longer part of what is cut.</p>
+      )}
+      {centerline && <Fields centerline={centerline} isLettering={item.kind === 'lettering'} />}
+    </PanelSection>
+  );
+}
+
+function Fields({ centerline, isLettering }: { centerline: CenterlineOf; isLettering: boolean }) {
+  const id = useId();
+  const edit = useEditItem();
+  /** One pull of the slider is one step to undo. */
+  const pull = useRef<object>({});
+  const set = (label: string, part: Partial<CenterlineOf>, gesture?: object) =>
+    edit(label, ({ centerline: own }) => void (own && Object.assign(own, part)), gesture);
+  return (
+    <>
+      <Field label="Serifs and spurs" htmlFor={`${id}-spurs`} hint={<SpurWords spurs={centerline.spurs} />}>
+        <Form.Range
+          id={`${id}-spurs`}
+          min={LIMITS.spurs.least}
+          max={3}
+          step={0.1}
+          value={Math.min(3, centerline.spurs)}
+          onPointerDown={() => void (pull.current = {})}
+          onChange={({ target }) => set('Serifs and spurs', { spurs: Number(target.value) }, pull.current)}
+        />
+      </Field>
+      <Choices
+        label="Ends"
+        value={centerline.ends}
+        options={[
+          { value: 'full', label: 'To the edge' },
+          { value: 'short', label: 'Short', title: 'Half a stroke’s width before the edge' },
+        ]}
+        onChange={(ends) => set('Ends of strokes', { ends })}
+      />
+      {isLettering && (
+        <Form.Check
+          type="switch"
+          id={`${id}-joined`}
+          label="Run on through letters that touch"
+          checked={centerline.joined}
+          onChange={({ target }) => set('Joined letters', { joined: target.checked })}
+        />
+      )}
+    </>
+  );
+}
+
+function SpurWords({ spurs }: { spurs: number }) {
+  if (spurs === 0) return 'All branches are kept, corners and serifs too.';
+  if (spurs < 0.9) return 'Most branches are kept as strokes.';
+  if (spurs <= 1.2) return 'Serifs and corners are dropped, strokes are kept.';
+  return 'Longer branches are dropped too.';
+}
