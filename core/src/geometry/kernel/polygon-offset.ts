@@ -20,8 +20,16 @@ export function polygonOffset(region: Region, by: number, corners: Corners): Con
 }
 
 /** The same as rings of points, which belong to nobody. */
-export function offsetRings(region: Region, by: number, corners: Corners): Point[][] {
-  const paths = region.map((contour): Path64 => flatten(contour, TOLERANCE).map(toGrid));
+export const offsetRings = (region: Region, by: number, corners: Corners): Point[][] =>
+  offsetPoints(
+    region.map((contour) => flatten(contour, TOLERANCE)),
+    by,
+    corners,
+  );
+
+/** Rings of points, grown or shrunk. */
+export function offsetPoints(rings: readonly (readonly Point[])[], by: number, corners: Corners = 'round'): Point[][] {
+  const paths = rings.map((ring): Path64 => ring.map(toGrid));
   const join = corners === 'round' ? JoinType.Round : JoinType.Miter;
   const moved = inflatePaths(paths, by * GRID_PER_MM, join, EndType.Polygon, LONGEST_MITRE, TOLERANCE * GRID_PER_MM);
   return moved.map((path) => path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM })));
