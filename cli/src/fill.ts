@@ -1,12 +1,11 @@
 import { writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { hatch, type HatchPlan } from '@needlefile/core/fills/hatch';
-import type { Fill } from '@needlefile/core/fills/fill';
+import type { Fill, FillStroke } from '@needlefile/core/fills/fill';
 import { flatten } from '@needlefile/core/geometry/contour';
-import { contourLength } from '@needlefile/core/geometry/contour-facts';
-import { LIMITS } from '@needlefile/core/recipe/schema';
+import { contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
 import { areasOf, filesOf } from './areas.ts';
-import { lengthOf, oneOf, onlyFile, parse, UsageError } from './arguments.ts';
+import { oneOf, onlyFile, parse, UsageError } from './arguments.ts';
+import { FILL_KINDS, FILL_OPTIONS } from './fill-kinds.ts';
 import { keepFile, makeFolder } from './files.ts';
 
 /** Curves are told by points so near to them, mm. */
@@ -20,25 +19,18 @@ export async function fillCommand(args: string[]): Promise<number> {
   const { values, positionals } = parse(args, {
     out: { type: 'string' },
     kind: { type: 'string', default: 'hatch' },
-    width: { type: 'string' },
-    spacing: { type: 'string' },
-    angle: { type: 'string', default: '0' },
-    inset: { type: 'string', default: '0' },
-    cross: { type: 'boolean', default: false },
-    outline: { type: 'string', default: 'after' },
-    joins: { type: 'string', default: 'any' },
+    ...FILL_OPTIONS,
     json: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'fill', 'FILE');
   if (typeof values.out !== 'string') throw new UsageError('Say where the files go: --out DIR');
-  oneOf(String(values.kind), '--kind', ['hatch']);
-  const plan = hatchPlanOf(values);
+  const fillAreas = FILL_KINDS[oneOf(String(values.kind), '--kind', Object.keys(FILL_KINDS))]!(values);
   const begin = performance.now();
   const name = path.basename(file).replace(/\.[a-z]+$/i, '');
   keepFile(file, values.out, name);
   const region = await areasOf(file);
   if (!region) return 1;
-  const fill = hatch(region, plan);
+  const fill = fillAreas(region);
   const figures = figuresOf(fill, (performance.now() - begin) / 1000);
   await makeFolder(values.out);
   const out = path.join(values.out, name);
@@ -62,24 +54,8 @@ export async function fillCommand(args: string[]): Promise<number> {
   return fill.strokes.length > 0 ? 0 : 1;
 }
 
-/** Coordinates are those of the file: mm, y down as in an SVG. */
-const FRAME = { unit: 'mm', y: 'down' };
-
-function hatchPlanOf(values: Readonly<Record<string, unknown>>): HatchPlan {
-  const width = lengthOf(String(values.width ?? '0.3'), '--width', LIMITS.fillWidth);
-  const angle = Number(values.angle);
-  if (!Number.isFinite(angle)) throw new UsageError(`--angle takes degrees, and not “${String(values.angle)}”.`);
-  return {
-    width,
-    spacing:
-      values.spacing === undefined ? 0.8 * width : lengthOf(String(values.spacing), '--spacing', LIMITS.fillWidth),
-    angle,
-    cross: values.cross === true,
-    outline: oneOf(String(values.outline), '--outline', ['none', 'before', 'after']),
-    inset: lengthOf(String(values.inset), '--inset', LIMITS.fillInset),
-    joins: oneOf(String(values.joins), '--joins', ['edge', 'any']),
-  };
-}
+/** Coordinates are those of the file: mm, y down as in an SVG, z up from the face of the material. */
+const FRAME = { unit: 'mm', y: 'down', z: 'up' };
 
 function figuresOf({ strokes, area, reached: reachedArea }: Fill, seconds: number) {
   const reached = reachedArea();
@@ -94,10 +70,20 @@ function figuresOf({ strokes, area, reached: reachedArea }: Fill, seconds: numbe
   };
 }
 
-const strokesTold = ({ strokes }: Fill) =>
-  strokes.map(({ kind, contour }) => {
-    const points = flatten(contour, TOLERANCE).map(({ x, y }) => [told(x), told(-y)]);
-    return { kind, closed: contour.closed, points: contour.closed ? [...points, points[0]!] : points };
-  });
+const strokesTold = ({ strokes }: Fill) => strokes.map(strokeTold);
+
+function strokeTold({ kind, contour, depths }: FillStroke) {
+  const { closed, segments } = contour;
+  if (kind === 'dot') {
+    const { minX, minY, maxX, maxY } = contourBounds(contour);
+    return { kind, diameter: told(maxX - minX), points: [[told((minX + maxX) / 2), told(-(minY + maxY) / 2)]] };
+  }
+  if (depths) {
+    const nodes = [segments[0]!.from, ...segments.map(({ to }) => to)];
+    return { kind, closed, points: nodes.map(({ x, y }, i) => [told(x), told(-y), told(-depths[i]!)]) };
+  }
+  const points = flatten(contour, TOLERANCE).map(({ x, y }) => [told(x), told(-y)]);
+  return { kind, closed, points: closed ? [...points, points[0]!] : points };
+}
 
 const told = (mm: number): number => Number(mm.toFixed(4)) + 0;

@@ -6,8 +6,7 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
                   [--simplify MM] [--json]
   needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--json]
-  needlefile fill FILE.svg --out DIR [--kind hatch] [--width MM] [--spacing MM] [--angle DEGREES] [--cross]
-                  [--outline none|before|after] [--inset MM] [--joins edge|any] [--json]
+  needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
   needlefile schema
   needlefile COMMAND --help
 
@@ -62,22 +61,36 @@ crossings and to their ends; a dot is a short line at its middle. Exits with 1 w
                 branches twice as long
   --ends short  strokes end half their width before the edge, for a tool as wide as they are
   --json        print the figures as JSON`,
-  fill: `needlefile fill FILE.svg --out DIR [--kind hatch] [--width MM] [--spacing MM] [--angle DEGREES] [--cross]
-                [--outline none|before|after] [--inset MM] [--joins edge|any] [--json]
+  fill: `needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
 
 Fills the areas of a file with strokes, and writes NAME.svg, NAME.dxf and NAME.json into DIR: { frame, strokes,
 figures }, the strokes in running order, each with its kind and points, in mm where the file has its areas, y down as
 in an SVG. The middle of the tool keeps half its width from the edge. Exits with 1 where the tool reaches nothing.
 
-  --width MM    what the tool leaves: a pen's line, a beam's, a cutter's diameter; 0.3 where left out
-  --spacing MM  from line to line; 0.8 of the width where left out
-  --angle       of the lines, degrees counter-clockwise; 0 where left out
-  --cross       a second time across the first
-  --outline     once round the edge, before the lines or after them (where left out); none: a stroke only along what
-                no line comes near
-  --inset MM    so far inside the edge
-  --joins edge  lines are joined along the edge alone, as a beam must be that burns whatever it goes over
-  --json        print the figures as JSON`,
+  --kind hatch    rows of lines
+    --width MM    what the tool leaves: a pen's line, a beam's, a cutter's diameter; 0.3 where left out
+    --spacing MM  from line to line; 0.8 of the width where left out
+    --angle       of the lines, degrees counter-clockwise; 0 where left out
+    --cross       a second time across the first
+    --outline     once round the edge, before the lines or after them (where left out); none: a stroke only along what
+                  no line comes near
+    --joins edge  lines are joined along the edge alone, as a beam must be that burns whatever it goes over
+  --kind pocket   rings from the inside out, the wall last, nothing left that the cutter reaches
+    --tool MM     diameter of the cutter; 1 where left out
+    --overlap     of passes, as a share of the diameter; 0.4 where left out
+    --way against against the climb
+  --kind rest     only what a first cutter leaves: --tool MM that cutter (3 where left out), --smaller MM the one that
+                  clears the rest (1 where left out), --overlap as above
+  --kind cone     down the middle, as deep as the cone is as wide as the letters; points have a z, below 0
+    --angle       between the sides of the cone, degrees; 60 where left out
+    --tip MM      width of its flat tip; 0.1 where left out
+    --deepest MM  no deeper than this, with a ring at that depth where letters are wider
+  --kind dots     discs in rows, evenly spread, one on each end and corner
+    --diameter MM 1 where left out
+    --pitch MM    from middle to middle; 1.5 of the diameter where left out
+    --edge MM     from a dot's rim to the edge; 0 where left out
+  --inset MM      of a hatch or a pocket: so far inside the edge
+  --json          print the figures as JSON`,
   schema: `needlefile schema
 
 Prints the recipe format as JSON Schema.`,

@@ -1,5 +1,8 @@
 import type { Skeleton } from './skeleton.ts';
 
+/** Discs and those beside them. */
+type Graph = Pick<Skeleton, 'neighbours'>;
+
 /** Runs from joint to joint: what knots and pieces are made from. */
 export interface Run {
   readonly nodes: readonly number[];
@@ -7,15 +10,15 @@ export interface Run {
 }
 
 /** How many neighbours of a disc are kept. */
-export const degreeIn = ({ neighbours }: Skeleton, isKept: Uint8Array, t: number): number => {
+export const degreeIn = ({ neighbours }: Graph, isKept: Uint8Array, t: number): number => {
   let degree = 0;
   for (const other of neighbours[t]!) if (isKept[other] === 1) degree++;
   return degree;
 };
 
 /** All runs of what is kept: from joint to joint or tip, and rings. */
-export function runsOf(skeleton: Skeleton, isKept: Uint8Array): Run[] {
-  const { neighbours } = skeleton;
+export function runsOf(graph: Graph, isKept: Uint8Array): Run[] {
+  const { neighbours } = graph;
   const runs: Run[] = [];
   const done = new Set<number>();
   const key = (a: number, b: number) => a * isKept.length + b;
@@ -23,7 +26,7 @@ export function runsOf(skeleton: Skeleton, isKept: Uint8Array): Run[] {
     const nodes = [from, to];
     let [before, at] = [from, to];
     done.add(key(before, at));
-    while (at !== from && degreeIn(skeleton, isKept, at) === 2) {
+    while (at !== from && degreeIn(graph, isKept, at) === 2) {
       const next = neighbours[at]!.find((other) => isKept[other] === 1 && other !== before);
       if (next === undefined) break;
       [before, at] = [at, next];
@@ -33,13 +36,13 @@ export function runsOf(skeleton: Skeleton, isKept: Uint8Array): Run[] {
     return { nodes, closed: false };
   };
   const ends: number[] = [];
-  for (let t = 0; t < isKept.length; t++) if (isKept[t] === 1 && degreeIn(skeleton, isKept, t) !== 2) ends.push(t);
+  for (let t = 0; t < isKept.length; t++) if (isKept[t] === 1 && degreeIn(graph, isKept, t) !== 2) ends.push(t);
   for (const t of ends)
     for (const other of neighbours[t]!) if (isKept[other] === 1 && !done.has(key(t, other))) runs.push(walk(t, other));
   const seen = new Uint8Array(isKept.length);
   for (const { nodes } of runs) for (const t of nodes) seen[t] = 1;
   for (let t = 0; t < isKept.length; t++) {
-    if (isKept[t] !== 1 || seen[t] === 1 || degreeIn(skeleton, isKept, t) !== 2) continue;
+    if (isKept[t] !== 1 || seen[t] === 1 || degreeIn(graph, isKept, t) !== 2) continue;
     const run = walk(
       t,
       neighbours[t]!.find((other) => isKept[other] === 1)!,

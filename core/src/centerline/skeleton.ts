@@ -1,5 +1,6 @@
 import { medialAxis, type MedialAxis } from '../geometry/medial-axis.ts';
 import type { Region } from '../geometry/contour.ts';
+import { burn } from './burn.ts';
 
 /**
  * The middle of a region's material as a graph: discs that touch its edges, linked where they run on. All lengths are
@@ -34,15 +35,11 @@ const FACING = 0.985;
 /** Contours that turn inwards by more within so many half-widths have a corner between strokes, radians and lengths. */
 const [REFLEX, REFLEX_WINDOW] = [0.35, 0.12];
 
-/**
- * The skeleton of a region in half-widths. Tips are burnt back in the order of their length (Liu, Chambers, Letscher
- * and Ju, "Extended grassfire transform on medial axes of 2D shapes", 2011).
- */
+/** The skeleton of a region in half-widths: tips are burnt back to where a stroke begins. */
 export function skeletonOf(region: Region): Skeleton {
   const axis = medialAxis(region, { material: WIDEST, gaps: 0 }, FINER);
   const inside = axis.side.map((side) => (side === 1 ? 1 : 0));
-  const neighbours = neighboursOf(axis, inside);
-  const { burnt, tip, order, from } = burn(axis, inside, neighbours);
+  const { neighbours, burnt, tip, order, from } = burn(axis, inside);
   const isKept = new Uint8Array(inside.length);
   for (let t = 0; t < inside.length; t++) if (inside[t] === 1 && burnt[t] === Infinity) isKept[t] = 1;
   for (const t of order) {
@@ -52,80 +49,6 @@ export function skeletonOf(region: Region): Skeleton {
   }
   const isTrusted = trustOf(axis, inside);
   return { x: axis.x, y: axis.y, radius: axis.radius, isTrusted, neighbours, burnt, tip, isKept, axis };
-}
-
-function neighboursOf({ links }: MedialAxis, inside: Uint8Array): number[][] {
-  const neighbours: number[][] = Array.from(inside, () => []);
-  for (let k = 0; k < links.length; k += 2) {
-    const [s, t] = [links[k]!, links[k + 1]!];
-    if (inside[s] !== 1) continue;
-    neighbours[s]!.push(t);
-    neighbours[t]!.push(s);
-  }
-  return neighbours;
-}
-
-interface Burning {
-  readonly burnt: Float64Array;
-  readonly tip: Float64Array;
-  /** Discs in the order they burn in, and from which the fire came to each: -1 at a tip. */
-  readonly order: number[];
-  readonly from: Int32Array;
-}
-
-function burn({ x, y, radius }: MedialAxis, inside: Uint8Array, neighbours: readonly (readonly number[])[]): Burning {
-  const count = inside.length;
-  const [burnt, tip] = [new Float64Array(count).fill(Infinity), new Float64Array(count)];
-  const [left, from] = [new Int32Array(count), new Int32Array(count).fill(-1)];
-  const order: number[] = [];
-  const reached = new Float64Array(count);
-  const heap: number[] = [];
-  const push = (t: number) => {
-    let at = heap.push(t) - 1;
-    while (at > 0) {
-      const up = (at - 1) >> 1;
-      if (reached[heap[up]!]! <= reached[t]!) break;
-      heap[at] = heap[up]!;
-      at = up;
-    }
-    heap[at] = t;
-  };
-  const pop = (): number => {
-    const [first, last] = [heap[0]!, heap.pop()!];
-    if (heap.length === 0) return first;
-    let at = 0;
-    for (;;) {
-      let down = 2 * at + 1;
-      if (down >= heap.length) break;
-      if (down + 1 < heap.length && reached[heap[down + 1]!]! < reached[heap[down]!]!) down++;
-      if (reached[heap[down]!]! >= reached[last]!) break;
-      heap[at] = heap[down]!;
-      at = down;
-    }
-    heap[at] = last;
-    return first;
-  };
-  for (let t = 0; t < count; t++) {
-    if (inside[t] !== 1) continue;
-    left[t] = neighbours[t]!.length;
-    if (left[t]! > 1) continue;
-    reached[t] = tip[t] = radius[t]!;
-    push(t);
-  }
-  while (heap.length > 0) {
-    const t = pop();
-    if (burnt[t] !== Infinity) continue;
-    burnt[t] = reached[t]!;
-    order.push(t);
-    for (const other of neighbours[t]!) {
-      if (burnt[other] !== Infinity) continue;
-      const [dx, dy] = [x[other]! - x[t]!, y[other]! - y[t]!];
-      const way = burnt[t]! + Math.sqrt(dx * dx + dy * dy);
-      if (way > reached[other]!) [reached[other], from[other], tip[other]] = [way, t, tip[t]!];
-      if (--left[other]! === 1) push(other);
-    }
-  }
-  return { burnt, tip, order, from };
 }
 
 function trustOf({ samples, contacts, facing }: MedialAxis, inside: Uint8Array): Uint8Array {

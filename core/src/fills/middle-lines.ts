@@ -63,7 +63,7 @@ function middleOf(ring: readonly Point[]): Point {
 function linesOf(skeleton: Skeleton, share: number): Point[][] {
   const { x, y, burnt, axis } = skeleton;
   const isKept = Uint8Array.from(burnt, (way, t) => (axis.side[t] === 1 && way >= share ? 1 : 0));
-  const runs = runsOf({ ...skeleton, isKept }, isKept).map(({ nodes, closed }) => {
+  const runs = runsOf(skeleton, isKept).map(({ nodes, closed }) => {
     const points = nodes.map((t): Point => ({ x: x[t]!, y: y[t]! }));
     return closed ? [...points, points[0]!] : points;
   });

@@ -1,0 +1,164 @@
+import { centerline } from '../centerline/centerline.ts';
+import { componentRegion, componentsOf } from '../geometry/components.ts';
+import { flatten, type Contour, type Region } from '../geometry/contour.ts';
+import { contourLength, regionArea } from '../geometry/contour-facts.ts';
+import { offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import { distance, mix, type Point } from '../geometry/point.ts';
+import { circle } from '../geometry/shapes.ts';
+import type { Fill, FillStroke } from './fill.ts';
+
+/** How an area is set with dots: stones, rivets, holes, punch marks. Lengths in mm. */
+export interface DotPlan {
+  readonly diameter: number;
+  /** From middle to middle along a row, about: rows are spread evenly. */
+  readonly pitch: number;
+  /** From the rim of a dot to the edge, at least. */
+  readonly edge: number;
+}
+
+/** Rows lie this share of the pitch apart, so that dots of one lie between those of the next. */
+const ROW = 0.87;
+/** Dots nearer to each other than this share of the pitch, or than they are wide, are one too many. */
+const NEAREST = 0.72;
+/** A row turns a corner where it turns by more within a step, radians. */
+const CORNER = 0.6;
+/** Rows are followed so nearly, mm. */
+const FINE = 0.01;
+
+/**
+ * Dots in rows: one down the middle of strokes that have room for no more, else along the edge and so on inwards. They
+ * are spread evenly between ends and corners, with a dot on each; no two come too near, and none leaves the area.
+ */
+export function dots(region: Region, plan: DotPlan): Fill {
+  const source = region[0]?.segments[0]?.source ?? '';
+  const placed: Point[] = [];
+  const least = Math.max(plan.diameter * 1.02, NEAREST * plan.pitch);
+  for (const part of componentsOf(region))
+    for (const point of rowsIn(componentRegion(part), plan).flatMap((row) => spread(row, plan.pitch)))
+      if (placed.every((other) => distance(point, other) >= least)) placed.push(point);
+  const strokes = placed.map((at): FillStroke => ({ kind: 'dot', contour: circle(at, plan.diameter / 2, source) }));
+  const area = regionArea(region);
+  return { strokes, area, reached: () => (strokes.length * Math.PI * plan.diameter ** 2) / 4 };
+}
+
+interface Row {
+  readonly points: readonly Point[];
+  readonly closed: boolean;
+}
+
+function rowsIn(part: Region, { diameter, pitch, edge }: DotPlan): Row[] {
+  const inset = diameter / 2 + edge;
+  const reach = offsetRings(part, -inset, 'round');
+  if (reach.length === 0) return [];
+  const whole = part.reduce((sum, contour) => sum + contourLength(contour), 0);
+  const width = (2 * regionArea(part)) / whole;
+  if (width < diameter + 2 * edge + ROW * pitch) {
+    const inside = isWithin(part, inset);
+    return centerline(part, { spurs: 1, ends: 'short' })
+      .flatMap(({ contour }) => rowsOf(contour))
+      .map((row) => trimmed(row, inside))
+      .filter(({ points }) => points.length > 0);
+  }
+  const rows: Row[] = [];
+  for (
+    let rings = reach, depth = inset;
+    rings.length > 0;
+    depth += ROW * pitch, rings = offsetRings(part, -depth, 'round')
+  )
+    for (const ring of rings) rows.push({ points: ring, closed: true });
+  return rows;
+}
+
+const rowsOf = (contour: Contour): Row[] => [{ points: flatten(contour, FINE), closed: contour.closed }];
+
+/** Where a dot keeps its distance from the edge. */
+function isWithin(part: Region, inset: number): (point: Point) => boolean {
+  const rim = part.map((contour) => flatten(contour, FINE));
+  return (point) => {
+    for (const ring of rim)
+      for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+        const [a, b] = [ring[j]!, ring[i]!];
+        const [ux, uy] = [b.x - a.x, b.y - a.y];
+        const share = Math.max(
+          0,
+          Math.min(1, ((point.x - a.x) * ux + (point.y - a.y) * uy) / (ux * ux + uy * uy || 1)),
+        );
+        if (distance(point, mix(a, b, share)) < inset - 1e-3) return false;
+      }
+    return true;
+  };
+}
+
+/** A row from the first place where a dot has room to the last. */
+function trimmed(row: Row, inside: (point: Point) => boolean): Row {
+  if (row.closed) return row.points.some(inside) ? row : { points: [], closed: false };
+  const fine = stepped(row.points, 0.05);
+  const isIn = fine.map(inside);
+  const [first, last] = [isIn.indexOf(true), isIn.lastIndexOf(true)];
+  return { points: first < 0 ? [] : fine.slice(first, last + 1), closed: false };
+}
+
+function stepped(points: readonly Point[], step: number): Point[] {
+  const [first] = points;
+  if (!first) return [];
+  return [
+    first,
+    ...points.slice(1).flatMap((to, i) => {
+      const from = points[i]!;
+      const count = Math.max(1, Math.ceil(distance(from, to) / step));
+      return Array.from({ length: count }, (_, k) => mix(from, to, (k + 1) / count));
+    }),
+  ];
+}
+
+/** Dots of a row: at its ends and corners, and evenly between them. */
+function spread({ points, closed }: Row, pitch: number): Point[] {
+  if (points.length === 0) return [];
+  if (points.length === 1) return [points[0]!];
+  const whole = closed ? [...points, points[0]!] : points;
+  const corners = cornersOf(whole, closed, pitch);
+  const cuts = closed && corners.length > 0 ? corners : [0, ...corners, whole.length - 1];
+  if (closed && corners.length > 0) cuts.push(corners[0]! + whole.length - 1);
+  return cuts.slice(1).flatMap((to, k): Point[] => {
+    const from = cuts[k]!;
+    const run = Array.from(
+      { length: to - from + 1 },
+      (_, i) => whole[(from + i) % (closed ? whole.length - 1 : whole.length)]!,
+    );
+    const isLast = k + 2 === cuts.length;
+    return along(run, pitch, !closed && isLast, closed && corners.length === 0);
+  });
+}
+
+/** Points evenly along a run, its first among them; its last too where asked. */
+function along(run: readonly Point[], pitch: number, withLast: boolean, isRing: boolean): Point[] {
+  const lengths = run.map((point, i) => (i === 0 ? 0 : distance(run[i - 1]!, point)));
+  const whole = lengths.reduce((sum, each) => sum + each, 0);
+  const count = Math.max(isRing ? 3 : 1, Math.round(whole / pitch));
+  const points: Point[] = [];
+  let [edge, gone] = [1, 0];
+  for (let k = 0; k < count + (withLast ? 1 : 0); k++) {
+    const far = (whole * k) / count;
+    while (edge < run.length - 1 && gone + lengths[edge]! < far) gone += lengths[edge++]!;
+    points.push(mix(run[edge - 1]!, run[edge]!, Math.min(1, (far - gone) / (lengths[edge]! || 1))));
+  }
+  return points;
+}
+
+/** Where a row turns: sharply, and further than a pitch from the corner before. */
+function cornersOf(points: readonly Point[], closed: boolean, pitch: number): number[] {
+  const corners: number[] = [];
+  let gone = Infinity;
+  for (let i = closed ? 0 : 1; i < points.length - 1; i++) {
+    const [a, b, c] = [points[i - 1] ?? points.at(-2)!, points[i]!, points[i + 1]!];
+    gone += distance(a, b);
+    const turn = Math.atan2(
+      (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x),
+      (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y),
+    );
+    if (Math.abs(turn) < CORNER || gone < 0.6 * pitch) continue;
+    corners.push(i);
+    gone = 0;
+  }
+  return corners;
+}

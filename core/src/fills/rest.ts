@@ -1,0 +1,59 @@
+import { closedContour, flatten, type Contour, type Region } from '../geometry/contour.ts';
+import { regionArea } from '../geometry/contour-facts.ts';
+import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
+import type { Point } from '../geometry/point.ts';
+import { line } from '../geometry/segment.ts';
+import { clipLine } from './clip-lines.ts';
+import type { Fill, FillStroke } from './fill.ts';
+import { pocket, type PocketPlan } from './pocket.ts';
+import { polyline } from './polyline.ts';
+import { ToolPath, type Pass } from './tool-path.ts';
+
+/** What a first cutter leaves, cleared by a smaller one. Lengths in mm. */
+export interface RestPlan extends PocketPlan {
+  /** Diameter of the one that went before. */
+  readonly before: number;
+}
+
+/** Slits thinner than this lie between two roundings of one edge, mm. */
+const SLIT = 0.004;
+/** Lines go on past what is to be cleared by this, mm. */
+const PAST = 0.01;
+/** Curves are followed so nearly, mm. */
+const FINE = 0.001;
+
+/**
+ * Clears only what a larger cutter did not reach: the pocket of the small one round there, of which the lines near it
+ * are kept. Every place that the small one can reach and the first could not is covered.
+ */
+export function restPocket(region: Region, plan: RestPlan): Fill {
+  const radius = plan.tool / 2;
+  const target = leftBy(region, plan);
+  const rings = region.map((contour) => flatten(contour, FINE));
+  if (target.length === 0) return { strokes: [], area: regionArea(region), reached: () => 0 };
+  const around = ringsCommon(rings, offsetPoints(target, 2 * plan.tool));
+  const { strokes } = pocket(contoursOf(around), plan);
+  const wanted = offsetPoints(target, radius + PAST);
+  const passes = strokes.flatMap(({ kind, contour }) => {
+    const points = flatten(contour, FINE);
+    const whole = contour.closed ? [...points, points[0]!] : points;
+    return clipLine(whole, wanted, FINE).map((part): Pass => ({ kind, points: part, closed: false }));
+  });
+  const tool = new ToolPath(offsetRings(region, -radius, 'round'), plan.tool);
+  tool.run(passes);
+  const source = region[0]?.segments[0]?.source ?? '';
+  const told = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: polyline(points, source) }));
+  return { strokes: told, area: regionArea(region), reached: () => regionArea(contoursOf(target)) };
+}
+
+/** What the small cutter reaches and the large one does not. */
+function leftBy(region: Region, { tool, before, inset }: RestPlan): Point[][] {
+  const reachOf = (diameter: number): Point[][] =>
+    offsetPoints(offsetRings(region, -(diameter / 2 + inset), 'round'), diameter / 2);
+  const rest = ringsWithout(reachOf(tool), reachOf(before));
+  return offsetPoints(offsetPoints(rest, -SLIT), SLIT);
+}
+
+const contoursOf = (rings: Rings): Contour[] =>
+  rings.map((ring) => closedContour(ring.map((from, i) => line(from, ring[(i + 1) % ring.length]!, ''))));

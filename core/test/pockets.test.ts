@@ -1,0 +1,199 @@
+import { describe, expect, it } from 'vitest';
+import { clipLine } from '../src/fills/clip-lines.ts';
+import { cone } from '../src/fills/cone.ts';
+import { dots } from '../src/fills/dots.ts';
+import type { Fill } from '../src/fills/fill.ts';
+import { pocket, type PocketPlan } from '../src/fills/pocket.ts';
+import { restPocket } from '../src/fills/rest.ts';
+import { flatten, type Region } from '../src/geometry/contour.ts';
+import { contourBounds, contourLength, regionContains, reverseContour } from '../src/geometry/contour-facts.ts';
+import { weldRegions } from '../src/geometry/kernel/boolean.ts';
+import { distance, distanceToSpan, type Point } from '../src/geometry/point.ts';
+import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
+import { layOut, PLAIN } from '../src/lettering/layout.ts';
+import { faceOf } from './workshop.ts';
+
+const box = (width: number, height: number): Region => [
+  roundedRectangle({ minX: 0, minY: 0, maxX: width, maxY: height }, 0, 'it'),
+];
+const PLAN: PocketPlan = { tool: 2, overlap: 0.4, inset: 0, way: 'climb' };
+
+const linesOf = ({ strokes }: Fill): Point[][] =>
+  strokes.map(({ contour }) => {
+    const points = flatten(contour, 0.001);
+    return contour.closed ? [...points, points[0]!] : points;
+  });
+const away = (point: Point, lines: readonly (readonly Point[])[]): number => {
+  let least = Infinity;
+  for (const line of lines)
+    for (let i = 0; i + 1 < line.length; i++) least = Math.min(least, distanceToSpan(point, line[i]!, line[i + 1]!));
+  return least;
+};
+const edgesOf = (region: Region): Point[][] =>
+  region.map((contour) => {
+    const points = flatten(contour, 0.0005);
+    return [...points, points[0]!];
+  });
+const grid = (width: number, height: number, step: number): Point[] =>
+  Array.from({ length: Math.floor(width / step) * Math.floor(height / step) }, (_, i) => ({
+    x: (i % Math.floor(width / step)) * step + step / 2,
+    y: Math.floor(i / Math.floor(width / step)) * step + step / 2,
+  }));
+const letters = (words: string, capHeight: number): Region =>
+  weldRegions(
+    layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faceOf('vollkorn-bold')).letters.map(
+      ({ contours }) => contours,
+    ),
+  );
+
+describe('a pocket', () => {
+  it.each([0.1, 0.4, 0.6])('clears a rectangle with an overlap of %d, and its wall last', (overlap) => {
+    const fill = pocket(box(20, 10), { ...PLAN, overlap });
+    const lines = linesOf(fill);
+    const edges = edgesOf(box(20, 10));
+    for (const line of lines) for (const point of line) expect(away(point, edges)).toBeGreaterThan(1 - 0.002);
+    for (const point of grid(20, 10, 0.25)) {
+      // What a round tool cannot reach is in the corners.
+      const [dx, dy] = [Math.min(point.x, 20 - point.x), Math.min(point.y, 10 - point.y)];
+      const isReached = dx >= 1 || dy >= 1 || Math.hypot(1 - dx, 1 - dy) <= 1;
+      if (isReached) expect(away(point, lines)).toBeLessThan(1.003);
+    }
+    const last = lines.at(-1)!;
+    for (const point of last.slice(-4)) expect(away(point, edges)).toBeCloseTo(1, 2);
+    expect(lines).toHaveLength(1);
+  });
+
+  it('goes round climbing, or against that', () => {
+    const turn = (way: PocketPlan['way']) => {
+      const [line] = linesOf(pocket(box(3, 3), { ...PLAN, way }));
+      return line!.reduce((sum, { x, y }, i, all) => {
+        const next = all[(i + 1) % all.length]!;
+        return sum + x * next.y - next.x * y;
+      }, 0);
+    };
+    expect(turn('climb')).toBeGreaterThan(0);
+    expect(turn('against')).toBeLessThan(0);
+  });
+
+  it('leaves nothing of letters that it reaches, and never their areas', () => {
+    const region = letters('R8', 20);
+    const fill = pocket(region, { ...PLAN, tool: 1 });
+    const [lines, edges] = [linesOf(fill), edgesOf(region)];
+    for (const line of lines)
+      for (const point of line) {
+        expect(regionContains(region, point)).toBe(true);
+        expect(away(point, edges)).toBeGreaterThan(0.5 - 0.003);
+      }
+    const inside = grid(30, 20, 0.4).filter((point) => regionContains(region, point) && away(point, edges) >= 0.5);
+    expect(inside.length).toBeGreaterThan(100);
+    for (const point of inside) expect(away(point, lines)).toBeLessThan(0.503);
+  });
+
+  it('does nothing where the tool does not fit', () => {
+    expect(pocket(box(20, 1.5), PLAN).strokes).toEqual([]);
+    expect(pocket([], PLAN).strokes).toEqual([]);
+  });
+
+  it('of the rest clears only what a larger tool left', () => {
+    const fill = restPocket(box(10, 10), { ...PLAN, tool: 1, before: 4 });
+    // Four corners between a radius of 2 and one of 0.5.
+    expect(fill.reached()).toBeCloseTo((4 - Math.PI) * (2 ** 2 - 0.5 ** 2), 1);
+    const lines = linesOf(fill);
+    for (const point of lines.flat())
+      expect(Math.min(...[0, 10].flatMap((x) => [0, 10].map((y) => distance(point, { x, y }))))).toBeLessThan(2.7);
+    for (const corner of [0.35, 9.65]) expect(away({ x: corner, y: corner }, lines)).toBeLessThan(0.503);
+    expect(restPocket([circle({ x: 0, y: 0 }, 5, 'it')], { ...PLAN, tool: 1, before: 4 }).strokes).toEqual([]);
+  });
+});
+
+describe('a cone', () => {
+  it('goes along the diagonals of a square, as deep as it is far from the edge', () => {
+    const { strokes } = cone(box(10, 10), { angle: 90, tip: 0, deepest: null });
+    const total = strokes.reduce((sum, { contour }) => sum + contourLength(contour), 0);
+    expect(total).toBeCloseTo(4 * Math.hypot(5, 5), 0);
+    for (const { contour, depths } of strokes)
+      [contour.segments[0]!.from, ...contour.segments.map(({ to }) => to)].forEach(({ x, y }, i) =>
+        expect(depths![i]!).toBeCloseTo(Math.min(x, y, 10 - x, 10 - y), 1),
+      );
+    const depths = strokes.flatMap((stroke) => stroke.depths!);
+    expect(Math.max(...depths)).toBeCloseTo(5, 1);
+    expect(Math.min(...depths)).toBeCloseTo(0, 1);
+  });
+
+  it('is as deep as its angle and tip make it, and no deeper than it may, with a ring there', () => {
+    // Half a width of 2 less half a tip of 0.5, by a slope of 30 degrees.
+    const deep = cone(box(20, 4), { angle: 60, tip: 0.5, deepest: null }).strokes.flatMap(({ depths }) => depths!);
+    expect(Math.max(...deep)).toBeCloseTo((2 - 0.25) / Math.tan(Math.PI / 6), 2);
+    const { strokes } = cone(box(20, 20), { angle: 90, tip: 0, deepest: 3 });
+    expect(Math.max(...strokes.flatMap(({ depths }) => depths!))).toBeCloseTo(3, 6);
+    const ring = strokes.find(({ contour }) => contourLength(contour) > 50)!;
+    expect(contourBounds(ring.contour)).toMatchObject({ minX: 3, minY: 3 });
+  });
+});
+
+describe('dots', () => {
+  it('stand evenly in a narrow bar, one at each end', () => {
+    const { strokes } = dots(box(40, 3), { diameter: 2, pitch: 4, edge: 0.2 });
+    const middles = strokes
+      .map(({ contour }) => contourBounds(contour))
+      .map(({ minX, maxX, minY, maxY }) => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 }))
+      .sort((a, b) => a.x - b.x);
+    // 37 mm between the ends, in nine steps.
+    expect(middles).toHaveLength(10);
+    middles.forEach(({ x, y }, i) => {
+      expect(x).toBeCloseTo(1.5 + (37 / 9) * i, 1);
+      expect(y).toBeCloseTo(1.5, 1);
+    });
+  });
+
+  it('never leave letters or touch each other', () => {
+    const region = letters('R8', 20);
+    const plan = { diameter: 0.8, pitch: 1.2, edge: 0.15 };
+    const { strokes } = dots(region, plan);
+    const edges = edgesOf(region);
+    const middles = strokes.map(({ contour }): Point => {
+      const { minX, minY, maxX, maxY } = contourBounds(contour);
+      return { x: (minX + maxX) / 2, y: (minY + maxY) / 2 };
+    });
+    expect(middles.length).toBeGreaterThan(60);
+    middles.forEach((point, i) => {
+      expect(regionContains(region, point)).toBe(true);
+      expect(away(point, edges)).toBeGreaterThan(0.4 + 0.15 - 0.01);
+      for (const other of middles.slice(i + 1)) expect(distance(point, other)).toBeGreaterThan(0.8);
+    });
+  });
+
+  it('are one in a dot, and none where there is no room', () => {
+    expect(dots([circle({ x: 0, y: 0 }, 1.2, 'it')], { diameter: 2, pitch: 3, edge: 0 }).strokes).toHaveLength(1);
+    expect(dots(box(10, 1), { diameter: 2, pitch: 3, edge: 0 }).strokes).toEqual([]);
+  });
+});
+
+describe('a line clipped', () => {
+  it('keeps what lies inside, part by part', () => {
+    const ring = reverseContour(roundedRectangle({ minX: 2, minY: -1, maxX: 4, maxY: 1 }, 0, ''));
+    const area = [...box(10, 10), ring].map((contour) => flatten(contour, 0.01));
+    const parts = clipLine(
+      [
+        { x: -5, y: 0.5 },
+        { x: 15, y: 0.5 },
+      ],
+      area,
+      0.01,
+    );
+    expect(parts.map((part) => part.map(({ x }) => x))).toEqual([
+      [0, 2],
+      [4, 10],
+    ]);
+    expect(
+      clipLine(
+        [
+          { x: -5, y: 0.5 },
+          { x: 0.005, y: 0.5 },
+        ],
+        area,
+        0.01,
+      ),
+    ).toEqual([]);
+  });
+});
