@@ -23,5 +23,10 @@ export function benchFills(face: Face, words: string): void {
   // Those that were filled before are known again, wherever they stand.
   let turn = 0;
   const moved = () => all.map((region) => moveRegion(region, ++turn, 0));
-  row('the same letters elsewhere', () => moved().map((region) => fillParts(region, PLAN)), union, OFTEN);
+  row(
+    'the same letters elsewhere',
+    () => moved().map((region) => fillParts(region, { kind: 'hatch', ...PLAN })),
+    union,
+    OFTEN,
+  );
 }

@@ -70,7 +70,7 @@ describe('a hatch', () => {
     const nothing = hatch(box(20, 0.9), PLAN);
     expect([nothing.strokes, nothing.reached()]).toEqual([[], 0]);
     const both = [...box(20, 10), ...moveRegion(box(5, 0.5), 30, 0)];
-    const { strokes, missed } = fillParts(both, { ...PLAN, spacing: 0.5 });
+    const { strokes, missed } = fillParts(both, { kind: 'hatch', ...PLAN, spacing: 0.5 });
     expect(strokes).toHaveLength(1);
     expect(missed).toMatchObject([{ bounds: { minX: 30, maxX: 35 } }]);
     // 2.5 mm² twice over, by an edge of 11 mm.
@@ -128,7 +128,10 @@ describe('a hatch', () => {
 
   it('of equal letters is equal, wherever they stand', () => {
     const one = circle({ x: 0, y: 0 }, 10, 'it');
-    const { strokes } = fillParts([...moveRegion([one], 5, 5), ...moveRegion([one], 45, 7)], PLAN);
+    const { strokes } = fillParts([...moveRegion([one], 5, 5), ...moveRegion([one], 45, 7)], {
+      kind: 'hatch',
+      ...PLAN,
+    });
     const half = strokes.length / 2;
     const [a, b] = [strokes[0]!.segments[0]!.from, strokes[half]!.segments[0]!.from];
     expect([b.x - a.x, b.y - a.y]).toEqual([expect.closeTo(40, 9), expect.closeTo(2, 9)]);

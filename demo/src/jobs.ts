@@ -93,6 +93,46 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     ],
   },
   {
+    name: 'Valve tag, blower, filled letters',
+    tags: ['brass', 'Marigold'],
+    machine: 'engraver',
+    material: 'brass',
+    thickness: 1.5,
+    operations: [
+      { id: 'area', work: 'engrave', fill: { kind: 'pocket', tool: 0.5, overlap: 0.4 } },
+      { id: 'line', work: 'score' },
+      { id: 'inner', work: 'cut' },
+      { id: 'outer', work: 'cut' },
+    ],
+    assemblies: [
+      {
+        make: 'engraved',
+        items: [{ words: 'BLOWER', face: 'besley-bold', size: { by: 'cap height', value: 9 } }],
+        plate: { width: 70, height: 24, cornerRadius: 4, holes: { diameter: 3, inset: 4 }, border: { inset: 2 } },
+      },
+    ],
+  },
+  {
+    name: 'Smokebox plate in rivets',
+    tags: ['Marigold', 'steel'],
+    machine: 'fibre-laser',
+    material: 'mild-steel',
+    thickness: 2,
+    operations: [
+      { id: 'area', work: 'mark', fill: { kind: 'dots', diameter: 3, pitch: 4.5, edge: 0.5 } },
+      { id: 'line', work: 'score' },
+      { id: 'inner', work: 'cut' },
+      { id: 'outer', work: 'cut' },
+    ],
+    assemblies: [
+      {
+        make: 'engraved',
+        items: [{ words: 'No. 2', face: 'league-gothic', size: { by: 'cap height', value: 60 } }],
+        plate: { width: 150, height: 90, cornerRadius: 12, holes: { diameter: 6, inset: 9 }, border: null },
+      },
+    ],
+  },
+  {
     name: 'Carriage door, Saloon',
     tags: ['carriages', 'single line'],
     machine: 'router',

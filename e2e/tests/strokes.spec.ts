@@ -12,7 +12,7 @@ test('engraved words are hatched: lines inside the letters are in the file, and 
   const swept = await releaseAndDownload(page);
   const letters = engraved(swept.svg);
   await station(page, 'Strokes');
-  await page.getByText('Hatched', { exact: true }).click();
+  await page.getByLabel('Areas are').selectOption('Hatched');
   await built(page);
   await page.getByLabel('Line width').fill('0.2');
   await page.getByLabel('Spacing', { exact: true }).fill('0.15');
@@ -46,4 +46,52 @@ test('engraved words are hatched: lines inside the letters are in the file, and 
   await check.getByRole('button', { name: /A line of/ }).click();
   await built(page);
   await expect(check.getByText(/The tool does not get into/)).toBeHidden();
+});
+
+test('words as single lines: strokes that are open, in the file, and follow the word', async ({ page }) => {
+  await page.goto('/new');
+  await page.getByLabel('Words').fill('T');
+  await page.getByText('Single-line letters').click();
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await built(page);
+  const strokesOf = (drawing: ReadDrawing) => drawing.layers.flatMap(({ contours }) => contours);
+  const first = await releaseAndDownload(page);
+  for (const drawing of [first.svg, first.dxf]) {
+    // A bar, and a stem that ends on it.
+    expect(strokesOf(drawing)).toHaveLength(2);
+    expect(strokesOf(drawing).every(({ closed }) => !closed)).toBe(true);
+  }
+  await station(page, 'Letter');
+  await page.getByRole('textbox', { name: 'Words' }).fill('TOX');
+  await built(page);
+  const after = await releaseAndDownload(page);
+  expect(strokesOf(after.dxf)).toHaveLength(5);
+  expect(strokesOf(after.dxf).filter(({ closed }) => closed)).toHaveLength(1);
+  await station(page, 'Strokes');
+  await page.getByText('Outlines', { exact: true }).click();
+  await built(page);
+  const outlined = await releaseAndDownload(page);
+  expect(strokesOf(outlined.svg).every(({ closed }) => closed)).toBe(true);
+});
+
+test('letters are cleared with a cutter, or set with dots, in the file', async ({ page }) => {
+  await openJob(page, 'Valve tag, injector');
+  const letters = engraved((await releaseAndDownload(page)).svg);
+  await station(page, 'Strokes');
+  await page.getByLabel('Areas are').selectOption('Cleared');
+  await page.getByLabel('Cutter').fill('0.4');
+  await page.keyboard.press('Enter');
+  await built(page);
+  const cleared = engraved((await releaseAndDownload(page)).dxf);
+  const points = cleared.flatMap((line) => flatten(line, 0.05)).filter((_, i) => i % 9 === 0);
+  expect(points.filter((point) => !regionContains(letters, point))).toEqual([]);
+  await station(page, 'Strokes');
+  await page.getByLabel('Areas are').selectOption('Dotted');
+  await page.getByLabel('Diameter').fill('0.5');
+  await page.getByLabel('Pitch').fill('0.9');
+  await page.keyboard.press('Enter');
+  await built(page);
+  const dotted = engraved((await releaseAndDownload(page)).svg);
+  expect(dotted.length).toBeGreaterThan(80);
+  for (const dot of dotted) expect(contourLength(dot)).toBeCloseTo(0.5 * Math.PI, 2);
 });

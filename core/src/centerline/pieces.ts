@@ -176,7 +176,7 @@ function knotted(
       ? rotated(skeleton, run.nodes, goods[i]!)
       : [run.nodes, goods[i]!, alongs[i]!];
     const [head, tail] = run.closed ? [null, null] : [knotOf(nodes[0]!), knotOf(nodes.at(-1)!)];
-    const bends = bendsOf(skeleton, nodes, good, along);
+    const bends = bendsOf(skeleton, nodes, good, along, half !== null);
     const knotsBetween = bends.map((): Knot => ({ legs: [], isBend: true }));
     knots.push(...knotsBetween);
     const cuts = [0, ...bends, nodes.length - 1];
@@ -250,7 +250,13 @@ function goodLength(
 }
 
 /** Where a stroke may turn a corner: the middles of stretches that tell nothing, with a turn across them. */
-function bendsOf({ x, y }: Skeleton, nodes: readonly number[], good: Uint8Array, along: Float64Array): number[] {
+function bendsOf(
+  { x, y, isSharp }: Skeleton,
+  nodes: readonly number[],
+  good: Uint8Array,
+  along: Float64Array,
+  isOneWidth: boolean,
+): number[] {
   const bends: number[] = [];
   let last = -1;
   const way = (from: number, to: number) =>
@@ -264,7 +270,9 @@ function bendsOf({ x, y }: Skeleton, nodes: readonly number[], good: Uint8Array,
       if (along[last]! - along[from]! > 0.4 * TELLING && along[to]! - along[i]! > 0.4 * TELLING) {
         let turn = way(i, to) - way(from, last);
         turn = Math.atan2(Math.sin(turn), Math.cos(turn));
-        if (Math.abs(turn) > BEND) {
+        // Where widths change, only a corner of the edge tells a corner of the stroke from a tight turn.
+        const isCorner = isOneWidth || nodes.slice(last, i).some((t) => isSharp[t] === 1);
+        if (Math.abs(turn) > BEND && isCorner) {
           const middle = (along[last]! + along[i]!) / 2;
           let at = last + 1;
           while (at < i - 1 && along[at]! < middle) at++;

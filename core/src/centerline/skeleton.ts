@@ -12,6 +12,8 @@ export interface Skeleton {
   readonly radius: Float64Array;
   /** 1 where two walls that face each other tell the disc, and no corner between strokes does. */
   readonly isTrusted: Uint8Array;
+  /** 1 where a disc touches a corner that the material lies round, as where strokes meet at an angle. */
+  readonly isSharp: Uint8Array;
   readonly neighbours: readonly (readonly number[])[];
   /** Longest way from a tip to here, and the radius there: infinite on loops and between them. */
   readonly burnt: Float64Array;
@@ -47,16 +49,16 @@ export function skeletonOf(region: Region): Skeleton {
     const radius = axis.radius[t]!;
     if (burnt[t]! - radius >= SALIENT * radius || (before >= 0 && isKept[before] === 1)) isKept[t] = 1;
   }
-  const isTrusted = trustOf(axis, inside);
-  return { x: axis.x, y: axis.y, radius: axis.radius, isTrusted, neighbours, burnt, tip, isKept, axis };
+  const isSharp = sharpOf(axis);
+  const isTrusted = inside.map((is, t) => (is === 1 && axis.facing[t]! >= FACING && isSharp[t] === 0 ? 1 : 0));
+  return { x: axis.x, y: axis.y, radius: axis.radius, isTrusted, isSharp, neighbours, burnt, tip, isKept, axis };
 }
 
-function trustOf({ samples, contacts, facing }: MedialAxis, inside: Uint8Array): Uint8Array {
+function sharpOf({ samples, contacts }: MedialAxis): Uint8Array {
   const isReflex = reflexSamples(samples);
-  return inside.map((is, t) => {
-    if (is !== 1 || facing[t]! < FACING) return 0;
-    return isReflex[contacts[3 * t]!] || isReflex[contacts[3 * t + 1]!] || isReflex[contacts[3 * t + 2]!] ? 0 : 1;
-  });
+  return Uint8Array.from({ length: contacts.length / 3 }, (_, t) =>
+    isReflex[contacts[3 * t]!] || isReflex[contacts[3 * t + 1]!] || isReflex[contacts[3 * t + 2]!] ? 1 : 0,
+  );
 }
 
 /** Samples at corners that the material lies round. */

@@ -3,7 +3,8 @@ import { allNamed, formOf, moveRegion, type Contour, type Region } from '../geom
 import type { Bounds } from '../geometry/bounds.ts';
 import { contourLength } from '../geometry/contour-facts.ts';
 import type { SourceId } from '../geometry/segment.ts';
-import { hatch, type HatchPlan } from './hatch.ts';
+import type { FillPlan } from '../recipe/schema.ts';
+import { fillArea } from './fills.ts';
 
 /** Strokes of what was filled before, by its outer contour: a letter is filled once for all places it stands in. */
 const filled = new WeakMap<Contour, { readonly key: string; readonly strokes: readonly Contour[] }>();
@@ -24,7 +25,7 @@ export interface FilledParts {
 }
 
 /** Fills an area part by part, as letters are: what is alike is filled alike, and once. */
-export function fillParts(area: Region, plan: HatchPlan): FilledParts {
+export function fillParts(area: Region, plan: FillPlan): FilledParts {
   const parts = componentsOf(area).sort((a, b) => a.bounds.minX - b.bounds.minX);
   const filled = parts.map((part) => ({ part, strokes: fillPart(part, plan) }));
   return {
@@ -38,7 +39,7 @@ function missedOf(part: Component): Missed {
   return { bounds: part.bounds, width: (2 * part.area) / edge, source: part.outer.segments[0]?.source ?? '' };
 }
 
-function fillPart(part: Component, plan: HatchPlan): Contour[] {
+function fillPart(part: Component, plan: FillPlan): Contour[] {
   const { form, dx, dy } = formOf(part.outer);
   const holes = part.holes.map(formOf);
   // What moved in itself is another form.
@@ -49,7 +50,7 @@ function fillPart(part: Component, plan: HatchPlan): Contour[] {
   let known = filled.get(form);
   if (known?.key !== key) {
     const own = moveRegion(componentRegion(part), -dx, -dy, null);
-    filled.set(form, (known = { key, strokes: hatch(own, plan).strokes.map(({ contour }) => contour) }));
+    filled.set(form, (known = { key, strokes: fillArea(own, plan).strokes.map(({ contour }) => contour) }));
   }
   const [source] = part.outer.segments;
   return moveRegion(known.strokes, dx, dy, allNamed(source?.source ?? ''));

@@ -89,7 +89,7 @@ function ordered(known: Orders, lines: Lines, from: Point, pitch: number): Order
   const last = known.get(lines);
   if (last && last.pitch === pitch && last.from.x === from.x && last.from.y === from.y) return last;
   // Strokes of a fill have an order of their own.
-  const contours = lines.isHatch ? lines.contours : nearestFirst(lines.contours, from);
+  const contours = lines.isFilled ? lines.contours : nearestFirst(lines.contours, from);
   const [start, end] = [startOf(contours[0]!), endOf(contours.at(-1)!)];
   const length = lengthOf(contours, lines.fill, pitch);
   const made = { contours, length, travel: travelBetween(contours, start), start, end, from, pitch };

@@ -2,7 +2,7 @@ import { usualPlate, type MakeRules } from './make.ts';
 
 export const cutThrough: MakeRules = {
   name: 'Cut-through plate',
-  hint: 'Letters cut out of a plate; bridges hold what would drop out.',
+  hint: 'Letters cut out; bridges hold what would drop out.',
   letters: 'opening',
   base: 'plate',
   nothingToHold: null,

@@ -1,11 +1,10 @@
 import type { Contour, Region } from '../geometry/contour.ts';
 import { fillParts, type Missed } from '../fills/fill-letters.ts';
-import type { HatchPlan } from '../fills/hatch.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Tab } from '../hold/tabs.ts';
 import { itemOf } from '../recipe/identity.ts';
-import type { LineKind } from '../recipe/parts.ts';
+import type { FillPlan, LineKind } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
 
 /** What there is to be drawn of a thing, mm. */
@@ -27,7 +26,7 @@ export interface AssignmentPlan {
   /** The work of each operation. */
   readonly works: Readonly<Record<string, Work>>;
   /** How operations fill areas with lines; left out where they do not. */
-  readonly fills: Readonly<Record<string, HatchPlan>>;
+  readonly fills: Readonly<Record<string, FillPlan>>;
 }
 
 /** Lines of a thing that one operation does, or (null) none. */
@@ -37,7 +36,7 @@ export interface Lines {
   /** Filled line by line rather than traced. */
   readonly fill: boolean;
   /** Strokes that fill areas, in their order. */
-  readonly isHatch: boolean;
+  readonly isFilled: boolean;
   readonly contours: readonly Contour[];
   /** Parts of what is filled that the tool does not get into. */
   readonly missed: readonly Missed[];
@@ -47,18 +46,18 @@ export interface Lines {
 export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: AssignmentPlan): Lines[] {
   const lots = new Map<
     string,
-    { operation: string | null; kinds: Set<LineKind>; fill: boolean; isHatch: boolean; contours: Contour[] }
+    { operation: string | null; kinds: Set<LineKind>; fill: boolean; isFilled: boolean; contours: Contour[] }
   >();
   const someOwn = Object.keys(plan.items).length > 0;
   const give = (contour: Contour, kind: LineKind) => {
     const operation = (someOwn ? ownOperation(contour, plan) : null) ?? plan.assignment[kind];
     const work = operation === null ? null : plan.works[operation];
-    const isHatch = kind === 'area' && operation !== null && operation in plan.fills;
-    const fill = kind === 'area' && work === 'engrave' && !isHatch;
+    const isFilled = kind === 'area' && operation !== null && operation in plan.fills;
+    const fill = kind === 'area' && work === 'engrave' && !isFilled;
     // What has none is told by what it is.
-    const key = operation === null ? `none: ${kind}` : `${operation} ${fill} ${isHatch}`;
+    const key = operation === null ? `none: ${kind}` : `${operation} ${fill} ${isFilled}`;
     let lot = lots.get(key);
-    if (!lot) lots.set(key, (lot = { operation, kinds: new Set(), fill, isHatch, contours: [] }));
+    if (!lot) lots.set(key, (lot = { operation, kinds: new Set(), fill, isFilled, contours: [] }));
     lot.kinds.add(kind);
     lot.contours.push(...(kind === 'outer' && work === 'cut' ? interrupted(contour, tabs) : [contour]));
   };
@@ -68,7 +67,7 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
   for (const contour of drawing.linework) give(contour, 'line');
   return [...lots.values()].map((lot) => {
     const kinds = [...lot.kinds];
-    if (!lot.isHatch) return { ...lot, kinds, missed: [] };
+    if (!lot.isFilled) return { ...lot, kinds, missed: [] };
     const { strokes, missed } = fillParts(lot.contours, plan.fills[lot.operation!]!);
     return { ...lot, kinds, contours: strokes, missed };
   });

@@ -16,6 +16,8 @@ export interface Operation {
   readonly work: Work;
   /** Filled line by line rather than traced. */
   readonly fill: boolean;
+  /** Strokes that fill areas. */
+  readonly isFilled: boolean;
   /** In running order, on the sheet; put there when they are first asked for. */
   readonly contours: readonly Contour[];
   readonly settings: WorkSettings;
@@ -68,6 +70,7 @@ export function operationOf(plan: OperationPlan, fill: boolean, runs: readonly R
     kinds: [...new Set(runs.flatMap((run) => run.kinds))],
     work: plan.work,
     fill,
+    isFilled: !fill && plan.fill !== null && runs.some(({ kinds }) => kinds.includes('area')),
     get contours() {
       return (contours ??= runs.flatMap((run) => run.placed()));
     },

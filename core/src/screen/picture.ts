@@ -187,7 +187,8 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
       path: screenPath(contours, sheet.height),
     })),
     nodes: nodesOf(
-      operations.flatMap(({ contours }) => contours),
+      // Those of fills are what the tool leaves, and nobody's to work on.
+      operations.filter(({ isFilled }) => !isFilled).flatMap(({ contours }) => contours),
       sheet.height,
     ),
     report: {

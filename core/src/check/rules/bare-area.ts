@@ -1,3 +1,4 @@
+import { toolWidth, withTool } from '../../fills/fills.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import { inJob } from '../../recipe/patch.ts';
@@ -22,23 +23,23 @@ export const bareArea = ({ lines, around, arrangement }: AssemblySubject): Findi
         severity: 'attention',
         place: joinBounds(missed.map(({ bounds }) => bounds)),
         title: `The tool does not get into ${list([...names])}`,
-        detail: 'Its line is wider than what it is to fill, which stays bare.',
-        measure: { value: fill.width, limit: least, unit: 'mm', wants: 'at most' },
+        detail: `${TOOLS[fill.kind]} is wider than what it is to fill, which stays bare.`,
+        measure: { value: toolWidth(fill), limit: least, unit: 'mm', wants: 'at most' },
         mends:
           narrower < LIMITS.fillWidth.least
             ? []
             : [
                 {
-                  label: `A line of ${narrower} mm`,
-                  patch: inJob(
-                    { path: ['operations', index, 'fill', 'width'], value: narrower },
-                    { path: ['operations', index, 'fill', 'spacing'], value: Number((0.8 * narrower).toFixed(3)) },
-                  ),
+                  label: `${TOOLS[fill.kind]} of ${narrower} mm`,
+                  patch: inJob({ path: ['operations', index, 'fill'], value: withTool(fill, narrower) }),
                 },
               ],
       },
     ];
   });
+
+/** What fills leave, by kind. */
+const TOOLS = { hatch: 'A line', pocket: 'A cutter', dots: 'A dot' } as const;
 
 /** Of what is narrowest a line this wide fills some. */
 const SHARE = 0.8;

@@ -21,6 +21,7 @@ export const LIMITS = {
   stretch: { least: 0.25, most: 4 },
   wordSpacing: { least: -500, most: 2000 },
   bowRadius: { least: 2, most: 100_000 },
+  overlap: { least: 0, most: 0.95 },
   spurs: { least: 0, most: 5 },
   angle: { least: -360, most: 360 },
   nudge: { least: -2000, most: 2000 },

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { WORKS } from '../../shop/shop.ts';
 import { OWN_ID } from '../identity.ts';
-import { lengthIn, numberIn } from './fields.ts';
+import { numberIn } from './fields.ts';
+import { fillSchema } from './fills.ts';
 import { LIMITS } from './limits.ts';
 
 /** What a line is, by which it gets its operation where its item names none. */
@@ -9,24 +10,6 @@ export const LINE_KINDS = ['inner', 'outer', 'area', 'line'] as const;
 export type LineKind = (typeof LINE_KINDS)[number];
 
 const operationId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
-
-/** How areas are filled with lines. */
-const fillSchema = z.strictObject({
-  width: lengthIn('fillWidth').default(0.3).describe('What the tool leaves: a line, a beam, a cutter’s diameter, mm.'),
-  spacing: lengthIn('fillWidth').default(0.24).describe('From line to line, mm.'),
-  angle: numberIn('angle').default(0).describe('Of the lines, degrees counter-clockwise.'),
-  cross: z.boolean().default(false).describe('A second time across the first.'),
-  outline: z.enum(['none', 'before', 'after']).default('after').describe('Once round the edge.'),
-  inset: lengthIn('fillInset').default(0).describe('So far inside the edge, mm.'),
-  joins: z
-    .enum(['edge', 'any'])
-    .default('edge')
-    .describe('Lines are joined along the edge alone, or any way inside: a beam burns whatever it goes over.'),
-});
-export type FillPlan = z.output<typeof fillSchema>;
-
-/** A fill as it begins. */
-export const plainFill = (): FillPlan => fillSchema.parse({});
 
 export const operationSchema = z.strictObject({
   id: operationId,
@@ -38,7 +21,7 @@ export const operationSchema = z.strictObject({
   fill: fillSchema
     .nullable()
     .default(null)
-    .describe('Areas are filled with these lines; null: the machine sweeps them, or follows their edges.'),
+    .describe('Areas are filled so, with lines in the file; null: the machine sweeps them, or follows their edges.'),
 });
 export type OperationPlan = z.output<typeof operationSchema>;
 

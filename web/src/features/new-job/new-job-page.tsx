@@ -79,7 +79,7 @@ export function NewJobPage() {
         <textarea
           id="words"
           className={`form-control ${css.words} ${formState.errors.words ? 'is-invalid' : ''}`}
-          rows={3}
+          rows={2}
           autoFocus
           spellCheck={false}
           placeholder="FENNY"
@@ -201,7 +201,7 @@ const MAKE_DRAWINGS: Record<Make, ReactNode> = {
 
 function MakeDrawing({ make }: { make: Make }) {
   return (
-    <svg viewBox="0 0 48 36" width={56} height={42} aria-hidden className={css.makeDrawing}>
+    <svg viewBox="0 0 48 36" width={52} height={39} aria-hidden className={css.makeDrawing}>
       {MAKE_DRAWINGS[make]}
     </svg>
   );

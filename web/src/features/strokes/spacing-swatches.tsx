@@ -1,6 +1,6 @@
 'use client';
 
-import type { FillPlan } from '@needlefile/core/recipe/schema';
+import type { FillOf } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
 import { useUnit } from '@/hooks/unit';
 import css from './strokes.module.css';
@@ -12,7 +12,7 @@ const TIMES = [0.5, 1, 2] as const;
 const [SIDE, PIXELS] = [20, 96 / 25.4];
 
 /** Three spacings beside each other, at about true size: half, as it is, and twice. */
-export function SpacingSwatches({ fill, onChoose }: { fill: FillPlan; onChoose: (spacing: number) => void }) {
+export function SpacingSwatches({ fill, onChoose }: { fill: FillOf<'hatch'>; onChoose: (spacing: number) => void }) {
   const unit = useUnit();
   return (
     <div className={css.swatches} role="group" aria-label="Spacings at true size">

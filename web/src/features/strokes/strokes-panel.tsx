@@ -1,19 +1,21 @@
 'use client';
 
-import { LIMITS, plainFill, type FillPlan, type OperationPlan } from '@needlefile/core/recipe/schema';
+import { plainFill, type FillKind, type FillPlan, type OperationPlan } from '@needlefile/core/recipe/schema';
 import type { Picture } from '@needlefile/core/screen/picture';
-import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
+import { lengthWithUnit } from '@needlefile/core/units/length';
 import { formatTime } from '@needlefile/core/units/quantity';
+import { useId } from 'react';
 import { Form } from 'react-bootstrap';
-import { Choices } from '@/components/choices';
-import { LengthField } from '@/components/length-field';
-import { NumberField } from '@/components/number-field';
+import { Field } from '@/components/choices';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useJob } from '@/job/job-store';
 import { operationInWords } from '@/job/operation-names';
+import { DotFields } from './dot-fields';
+import { FILL_WORDS } from './fill-kinds';
+import { HatchFields } from './hatch-fields';
 import { MiddleLines } from './middle-lines';
-import { SpacingSwatches } from './spacing-swatches';
+import { PocketFields } from './pocket-fields';
 
 /** How areas are filled with lines, operation by operation. */
 export function StrokesPanel({ picture }: { picture: Picture | null }) {
@@ -61,102 +63,43 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
 
 function FillFields({ operation, index }: { operation: OperationPlan; index: number }) {
   const edit = useJob((state) => state.edit);
+  const id = useId();
   const { fill } = operation;
   const set = (label: string, part: Partial<FillPlan>) =>
     edit(label, (draft) => {
       const own = draft.operations[index]!;
       if (own.fill) Object.assign(own.fill, part);
     });
-  const at = (field: keyof FillPlan) => `operations.${index}.fill.${field}`;
+  const at = `operations.${index}.fill`;
+  const left =
+    operation.work === 'engrave'
+      ? { label: 'Swept by the machine', hint: 'Row by row, as the machine does it.' }
+      : { label: 'Outlined', hint: 'Their edges are followed.' };
   return (
     <>
-      <Choices
-        label="Areas are"
-        value={fill ? 'hatched' : 'left'}
-        options={[
-          {
-            value: 'left',
-            label: operation.work === 'engrave' ? 'Swept' : 'Outlined',
-            title: operation.work === 'engrave' ? 'By the machine, row by row' : 'Their edges are followed',
-          },
-          { value: 'hatched', label: 'Hatched', title: 'Filled with lines that are in the file' },
-        ]}
-        onChange={(how) =>
-          edit('How areas are filled', (draft) => {
-            draft.operations[index]!.fill = how === 'hatched' ? plainFill() : null;
-          })
-        }
-      />
-      {fill && (
-        <>
-          <LengthField
-            at={at('width')}
-            label="Line width"
-            value={fill.width}
-            digits={3}
-            {...LIMITS.fillWidth}
-            onChange={(width) => set('Width of lines', { width })}
-            hint="What the tool leaves: pen, beam or cutter."
-          />
-          <LengthField
-            at={at('spacing')}
-            label="Spacing"
-            value={fill.spacing}
-            digits={3}
-            {...LIMITS.fillWidth}
-            onChange={(spacing) => set('Spacing of lines', { spacing })}
-            hint={coverHint(fill)}
-          />
-          <SpacingSwatches fill={fill} onChoose={(spacing) => set('Spacing of lines', { spacing })} />
-          <NumberField
-            at={at('angle')}
-            label="Angle"
-            value={fill.angle}
-            {...LIMITS.angle}
-            step={15}
-            suffix="°"
-            onChange={(angle) => set('Angle of lines', { angle })}
-          />
-          <Choices
-            label="Edge"
-            value={fill.outline}
-            options={[
-              { value: 'none', label: 'None', title: 'A stroke only where no line comes near' },
-              { value: 'before', label: 'First' },
-              { value: 'after', label: 'Last' },
-            ]}
-            onChange={(outline) => set('Edge of a fill', { outline })}
-          />
-          <LengthField
-            at={at('inset')}
-            label="Inset"
-            value={fill.inset}
-            digits={3}
-            {...LIMITS.fillInset}
-            onChange={(inset) => set('Inset of a fill', { inset })}
-          />
-          <Form.Check
-            type="switch"
-            id={`cross-${operation.id}`}
-            label="A second time across"
-            checked={fill.cross}
-            onChange={({ target }) => set('Cross', { cross: target.checked })}
-          />
-          <Form.Check
-            type="switch"
-            id={`joins-${operation.id}`}
-            label="Stay down between rows"
-            checked={fill.joins === 'any'}
-            onChange={({ target }) => set('Joins of lines', { joins: target.checked ? 'any' : 'edge' })}
-          />
-          <p className="field-hint">For pens and cutters. A beam burns whatever it goes over twice.</p>
-        </>
-      )}
+      <Field label="Areas are" htmlFor={id} hint={fill ? FILL_WORDS[fill.kind].hint : left.hint}>
+        <Form.Select
+          id={id}
+          value={fill?.kind ?? ''}
+          onChange={({ target: { value } }) =>
+            edit('How areas are filled', (draft) => {
+              draft.operations[index]!.fill = value === '' ? null : plainFill(value as FillKind);
+            })
+          }
+        >
+          <option value="">{left.label}</option>
+          {FILL_KINDS.map((kind) => (
+            <option key={kind} value={kind}>
+              {FILL_WORDS[kind].label}
+            </option>
+          ))}
+        </Form.Select>
+      </Field>
+      {fill?.kind === 'hatch' && <HatchFields at={at} fill={fill} set={set} />}
+      {fill?.kind === 'pocket' && <PocketFields at={at} fill={fill} set={set} />}
+      {fill?.kind === 'dots' && <DotFields at={at} fill={fill} set={set} />}
     </>
   );
 }
 
-function coverHint({ width, spacing }: FillPlan): string {
-  if (spacing > width) return `Open lines: ${formatLength(spacing - width, 'mm', 3)} mm between them stays bare.`;
-  return `Lines overlap by ${Math.round(100 * (1 - spacing / width))} %.`;
-}
+const FILL_KINDS = Object.keys(FILL_WORDS) as FillKind[];

@@ -28,6 +28,9 @@ export const Tray = memo(function Tray({ picture }: { picture: Picture | null })
         <br />
         table
       </div>
+      {things.length > 0 && things.every(({ report }) => report.pieces.length === 0) && (
+        <p className={css.nothing}>Nothing is cut free: what is here is followed on what lies on the table.</p>
+      )}
       {cards(({ status }) => status === 'kept')}
       {cards(({ status, intended }) => status !== 'kept' && !intended)}
       <Scrap

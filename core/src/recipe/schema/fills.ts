@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { lengthIn, numberIn } from './fields.ts';
+
+/** Rows of lines. */
+const hatchSchema = z.strictObject({
+  kind: z.literal('hatch').default('hatch'),
+  width: lengthIn('fillWidth').default(0.3).describe('What the tool leaves: a line, a beam, a cutter’s diameter, mm.'),
+  spacing: lengthIn('fillWidth').default(0.24).describe('From line to line, mm.'),
+  angle: numberIn('angle').default(0).describe('Of the lines, degrees counter-clockwise.'),
+  cross: z.boolean().default(false).describe('A second time across the first.'),
+  outline: z.enum(['none', 'before', 'after']).default('after').describe('Once round the edge.'),
+  inset: lengthIn('fillInset').default(0).describe('So far inside the edge, mm.'),
+  joins: z
+    .enum(['edge', 'any'])
+    .default('edge')
+    .describe('Lines are joined along the edge alone, or any way inside: a beam burns whatever it goes over.'),
+});
+
+/** Rings of a round cutter from the inside out, the wall last. */
+const pocketSchema = z.strictObject({
+  kind: z.literal('pocket'),
+  tool: lengthIn('fillWidth').default(1).describe('Diameter of the cutter, mm.'),
+  overlap: numberIn('overlap').default(0.4).describe('Of passes, as a share of the diameter.'),
+  inset: lengthIn('fillInset').default(0).describe('Left standing along the edge, mm.'),
+  way: z
+    .enum(['climb', 'against'])
+    .default('climb')
+    .describe('climb: the wall lies to the right of the way the cutter goes.'),
+});
+
+/** Discs in rows: stones, rivets, holes, punch marks. */
+const dotsSchema = z.strictObject({
+  kind: z.literal('dots'),
+  diameter: lengthIn('fillWidth').default(1).describe('mm'),
+  pitch: lengthIn('fillWidth').default(1.5).describe('From middle to middle along a row, about, mm.'),
+  edge: lengthIn('fillInset').default(0.1).describe('From a dot’s rim to the edge, at least, mm.'),
+});
+
+/** How areas are filled. */
+export const fillSchema = z.union([pocketSchema, dotsSchema, hatchSchema]);
+export type FillPlan = z.output<typeof fillSchema>;
+export type FillKind = FillPlan['kind'];
+export type FillOf<K extends FillKind> = Extract<FillPlan, { kind: K }>;
+
+/** A fill as it begins. */
+export const plainFill = (kind: FillKind): FillPlan => fillSchema.parse({ kind });

@@ -1,0 +1,38 @@
+'use client';
+
+import { LIMITS, type FillOf } from '@needlefile/core/recipe/schema';
+import { LengthField } from '@/components/length-field';
+import type { SetFill } from './fill-kinds';
+
+/** Discs in rows: how large, how far apart. */
+export function DotFields({ at, fill, set }: { at: string; fill: FillOf<'dots'>; set: SetFill<FillOf<'dots'>> }) {
+  return (
+    <>
+      <LengthField
+        at={`${at}.diameter`}
+        label="Diameter"
+        value={fill.diameter}
+        digits={3}
+        {...LIMITS.fillWidth}
+        onChange={(diameter) => set('Diameter of dots', { diameter })}
+      />
+      <LengthField
+        at={`${at}.pitch`}
+        label="Pitch"
+        value={fill.pitch}
+        digits={3}
+        {...LIMITS.fillWidth}
+        onChange={(pitch) => set('Pitch of dots', { pitch })}
+        hint="From middle to middle, about: each row is spread evenly."
+      />
+      <LengthField
+        at={`${at}.edge`}
+        label="From the edge"
+        value={fill.edge}
+        digits={3}
+        {...LIMITS.fillInset}
+        onChange={(edge) => set('Dots from the edge', { edge })}
+      />
+    </>
+  );
+}
