@@ -6,8 +6,10 @@ import { contourLength, reverseContour } from '../src/geometry/contour-facts.ts'
 import { directionAt } from '../src/geometry/fit-offset.ts';
 import { compose, inverse, moveBy, scaleBy, transformContour, transformPoint, turnBy } from '../src/geometry/matrix.ts';
 import { distance, type Point } from '../src/geometry/point.ts';
-import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
+import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
+import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { near, pointsAlong, strokesOf, thickened, WRITTEN } from './thickened.ts';
+import { faceOf } from './workshop.ts';
 
 const traced = (region: Parameters<typeof centerline>[0], plan = USUAL_CENTERLINE): Contour[] =>
   centerline(region, plan).map(({ contour }) => contour);
@@ -89,19 +91,16 @@ describe('a centerline', () => {
   });
 
   it('drops serifs, and keeps them where nothing is to be a spur', () => {
-    const serifed = [
-      polygon(
-        [0, 0, 14, 0, 14, 2, 9, 3, 9, 37, 14, 38, 14, 40, 0, 40, 0, 38, 5, 37, 5, 3, 0, 2].flatMap(
-          (x, i, all): Point[] => (i % 2 === 0 ? [{ x, y: all[i + 1]! }] : []),
-        ),
-        'it',
-      ),
-    ];
+    const { letters } = layOut(
+      { ...PLAIN, words: 'I', size: { by: 'cap height', value: 40 } },
+      faceOf('vollkorn-bold'),
+    );
+    const serifed = letters[0]!.contours;
     const [stem, ...others] = traced(serifed);
     expect(others).toEqual([]);
     expect(
       endsOf([stem!])
-        .map(({ y }) => Math.round(y))
+        .map(({ y }) => Math.round(y) + 0)
         .sort((a, b) => a - b),
     ).toEqual([0, 40]);
     expect(traced(serifed, { spurs: 0, ends: 'full' }).length).toBeGreaterThan(2);

@@ -3,7 +3,7 @@ import { endOf, meetingOf, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, wayOn
 import { freeEnd, hitOn } from './ends.ts';
 import type { Knot } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
-import type { Span } from './spans.ts';
+import type { Span, SpanEnd } from './spans.ts';
 import { footOn, pullTo, ROUNDS, type Foot, type Walls } from './walls.ts';
 
 /** A span as it will be drawn: points at even steps, in half-widths, from end to end. */
@@ -183,30 +183,46 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
       setEnd(other, otherEnd, nearestOn(b.curve, at, b.inner), at);
     }
   }
-  // What ends on one that itself ends there comes last.
-  for (const isOnLone of [false, true])
-    for (const work of works)
-      for (const end of [0, 1] as const) {
-        const own = work.span.ends[end];
-        if (work.span.closed || own.kind !== 'lone' || (own.on !== null) !== isOnLone) continue;
-        const homes = own.on ? [rangeOf(workOf.get(own.on.span)!, own.on.end)] : homesAt(own.knot, works);
-        land(work, end, homes, middleOf(own.knot, skeleton));
-      }
+  // What ends on one that itself ends there comes last; so does what comes to no other without leaving the material.
+  const late: [Work, 0 | 1][] = [];
+  for (const work of works)
+    for (const end of [0, 1] as const) {
+      const own = work.span.ends[end];
+      if (work.span.closed || own.kind !== 'lone') continue;
+      if (own.on || !land(work, end, homesAt(own.knot, works), walls)) late.push([work, end]);
+    }
+  const isLate = (work: Work, end: 0 | 1) => late.some(([each, at]) => each === work && at === end);
+  for (const [work, end] of late) {
+    const { knot, on } = work.span.ends[end] as SpanEnd & { kind: 'lone' };
+    const landed = works.flatMap((other) =>
+      ([0, 1] as const)
+        .filter((at) => other.span.ends[at].kind === 'lone' && other.span.ends[at].knot === knot && !isLate(other, at))
+        .map((at) => rangeOf(other, at)),
+    );
+    const homes = on ? [rangeOf(workOf.get(on.span)!, on.end)] : [...homesAt(knot, works), ...landed];
+    if (!land(work, end, homes, walls)) landNear(work, end, homes, middleOf(knot, skeleton));
+  }
 }
 
-/** Ends a stroke on what it comes to first. */
-function land(work: Work, end: 0 | 1, homes: readonly Home[], middle: Point): void {
-  const { curve, inner } = outwards(work, end);
+/** Ends a stroke on what it comes to first; false where it comes to nothing, or not without leaving the material. */
+function land(work: Work, end: 0 | 1, homes: readonly Home[], walls: Walls): boolean {
+  const outward = outwards(work, end);
+  const { curve, inner } = outward;
   let [least, at] = [Infinity, null as Point | null];
   for (const home of homes) {
     const met = meetingOf(curve, [inner, endOf(curve)], home.curve, [home.from, home.to], MET);
     if (met && met.t < least) [least, at] = [met.t, pointOn(home.curve, met.other)];
   }
-  if (!at) {
-    at = nearestHome(curve, inner, homes) ?? middle;
-    least = nearestOn(curve, at, inner);
-  }
+  if (!at || isOutside(outward, least, walls)) return false;
   setEnd(work, end, least, at);
+  return true;
+}
+
+/** Ends a stroke that comes to nothing where something is nearest to it. */
+function landNear(work: Work, end: 0 | 1, homes: readonly Home[], middle: Point): void {
+  const { curve, inner } = outwards(work, end);
+  const at = nearestHome(curve, inner, homes) ?? middle;
+  setEnd(work, end, nearestOn(curve, at, inner), at);
 }
 
 /** A corner must not lie outside, but for so much. */

@@ -183,7 +183,20 @@ function spanEnd(
     return { kind: 'free', knot: joint.knot, burnt: far + Math.min(4, burnt[leaf]!), tip: tip[leaf]! };
   }
   const leaf = piece.nodes[end === 0 ? 0 : piece.nodes.length - 1]!;
-  return { kind: 'free', knot: null, burnt: Number.isFinite(burnt[leaf]!) ? burnt[leaf]! : 0, tip: tip[leaf]! };
+  const beyond = Number.isFinite(burnt[leaf]!) ? burnt[leaf]! : 0;
+  const tail = tailOf(skeleton, { piece, end });
+  // A tail that runs into one corner of a slanted end says nothing of how that is.
+  return { kind: 'free', knot: null, burnt: beyond + tail, tip: tail > 0 && tip[leaf]! < 0.3 ? 1 : tip[leaf]! };
+}
+
+/** Tails up to so many radii run into corners of an end; longer ones are strokes that taper. */
+const LONGEST_TAIL = 2.8;
+
+/** How much of a piece at its free end tells nothing of the stroke, half-widths; 0 where that is a stroke itself. */
+function tailOf(skeleton: Skeleton, leg: Leg): number {
+  if (!leg.piece.isGood.includes(1)) return 0;
+  const { bare, radius } = trackOf(skeleton, leg);
+  return bare <= LONGEST_TAIL * radius ? bare : 0;
 }
 
 /** Adds what a piece tells from where it begins at one knot to where it ends at the other; gives the new length. */
@@ -202,7 +215,8 @@ function addPiece(
   const order = (i: number): number => (end === 0 ? i : last - i);
   const farOf = (i: number): number => (end === 0 ? along[i]! : reach - along[order(i)]!);
   /** Where the piece begins to be told at a knot, counted from that end. */
-  const bare = (side: 0 | 1): number => (joints[side] ? trackOf(skeleton, { piece, end: side }).bare : 0);
+  const bare = (side: 0 | 1): number =>
+    joints[side] ? trackOf(skeleton, { piece, end: side }).bare : isRing ? 0 : tailOf(skeleton, { piece, end: side });
   const [from, to] = [bare(end), reach - bare(end === 0 ? 1 : 0)];
   const isAnyGood = isGood.includes(1);
   const begin = Math.min(from, to);

@@ -6,8 +6,10 @@ export type SpurScale = number;
 
 /** A branch is dropped that adds less than this many radii: a plain one, one with a round tip, a plain wedge. */
 const [PLAIN, ROUND, WEDGE] = [0.6, 0.3, 2.2];
-/** A serif's sides add less, leave the stroke in ways at least so many degrees apart, and are so much thinner. */
-const [SERIF, SERIF_OPENING, THIN] = [2.8, 100, 0.8];
+/** A serif's sides add less, long ones less than that, and leave the stroke in ways so many degrees apart at least. */
+const [SERIF, LONG_SERIF, SERIF_OPENING] = [1.9, 2.8, 100];
+/** They are thinner than this share of their joint, long ones than that of what they end. */
+const [THIN, THINNER] = [0.8, 0.9];
 /** A wedge's radius follows a straight line within this share of that of its joint. */
 const EVENLY = 0.1;
 /** A round tip is wider than this share of the joint, a wedge's thinner, and its sides fall faster than that. */
@@ -30,8 +32,35 @@ export function dropSpurs(skeleton: Skeleton, isKept: Uint8Array, scale: SpurSca
     const branches = branchesOf(skeleton, isKept, scale);
     const spurs = branches.filter(({ adds, limit }) => adds < limit);
     const serifs = hasSerifs ? serifsOf(skeleton, isKept, branches, scale) : [];
-    if (spurs.length + serifs.length === 0) return;
+    if (spurs.length + serifs.length === 0) break;
     for (const { nodes } of [...spurs, ...serifs]) for (const t of nodes.slice(0, -1)) isKept[t] = 0;
+  }
+  dropSevered(skeleton, isKept);
+}
+
+/** Of what was one and is in several parts now, the largest stays. */
+function dropSevered({ neighbours, axis }: Skeleton, isKept: Uint8Array): void {
+  const seen = new Uint8Array(isKept.length);
+  const partFrom = (from: number, isIn: (t: number) => boolean, mark: Uint8Array): number[] => {
+    const part = [from];
+    mark[from] = 1;
+    for (let i = 0; i < part.length; i++)
+      for (const other of neighbours[part[i]!]!)
+        if (mark[other] === 0 && isIn(other)) {
+          mark[other] = 1;
+          part.push(other);
+        }
+    return part;
+  };
+  const inKept = new Uint8Array(isKept.length);
+  for (let t = 0; t < seen.length; t++) {
+    if (axis.side[t] !== 1 || seen[t] === 1) continue;
+    const whole = partFrom(t, () => true, seen);
+    const parts = whole
+      .filter((node) => isKept[node] === 1)
+      .flatMap((node) => (inKept[node] === 1 ? [] : [partFrom(node, (other) => isKept[other] === 1, inKept)]));
+    const largest = parts.reduce((most, { length }) => Math.max(most, length), 0);
+    for (const part of parts) if (part.length < largest) for (const node of part) isKept[node] = 0;
   }
 }
 
@@ -54,9 +83,18 @@ function branchesOf(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale): B
 /** Both sides of serifs: two short branches that leave the end of a stroke in about opposite ways. */
 function serifsOf(skeleton: Skeleton, isKept: Uint8Array, branches: readonly Branch[], scale: SpurScale): Branch[] {
   const { x, y, radius } = skeleton;
+  const widthOf = (nodes: readonly number[]): number =>
+    nodes.map((t) => radius[t]!).sort((p, q) => p - q)[nodes.length >> 1]!;
+  const runs = runsOf(skeleton, isKept);
   const short = branches.filter(({ nodes, adds }) => {
-    const radii = nodes.map((t) => radius[t]!).sort((a, b) => a - b);
-    return adds < SERIF * scale && radii[radii.length >> 1]! < THIN * radius[nodes.at(-1)!]!;
+    const joint = nodes.at(-1)!;
+    const width = widthOf(nodes);
+    if (width >= THIN * radius[joint]!) return false;
+    if (adds < SERIF * scale) return true;
+    // A longer one must be thinner than what it ends too: the arms of a T are not.
+    const beside = runs.filter((run) => run.nodes[0] === joint || run.nodes.at(-1) === joint);
+    const stroke = beside.reduce((most, run) => Math.max(most, widthOf(run.nodes)), 0);
+    return adds < LONG_SERIF * scale && width < THINNER * stroke;
   });
   const wayOf = ({ nodes }: Branch): number => {
     const [leaf, joint] = [nodes[0]!, nodes.at(-1)!];

@@ -22,7 +22,8 @@ export function StrokesPanel({ picture }: { picture: Picture | null }) {
   const recipe = useJob((state) => state.recipe);
   const withAreas = recipe.operations
     .map((operation, index) => ({ operation, index }))
-    .filter(({ operation: { id, work } }) => work !== 'cut' && isOfAreas(picture, id));
+    // A fill that gets into nothing leaves an operation without lines: it is to be changed all the same.
+    .filter(({ operation: { id, work, fill } }) => work !== 'cut' && (fill !== null || isOfAreas(picture, id)));
   return (
     <>
       <PanelHead title="Strokes">Words as single lines, and how areas are filled with lines.</PanelHead>
