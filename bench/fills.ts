@@ -1,6 +1,10 @@
 /** Letters hatched: all of them, and after one was changed. */
+import { centerline } from '../core/src/centerline/centerline.ts';
+import { cone } from '../core/src/fills/cone.ts';
+import { dots } from '../core/src/fills/dots.ts';
 import { fillParts } from '../core/src/fills/fill-letters.ts';
 import { hatch, type HatchPlan } from '../core/src/fills/hatch.ts';
+import { pocket } from '../core/src/fills/pocket.ts';
 import { moveRegion } from '../core/src/geometry/contour.ts';
 import { offsetRegion } from '../core/src/geometry/kernel/offset.ts';
 import type { Face } from '../core/src/lettering/face.ts';
@@ -29,4 +33,12 @@ export function benchFills(face: Face, words: string): void {
     union,
     OFTEN,
   );
+  row('cleared with a cutter of 1 mm', () => all.map((region) => pocket(region, CUTTER)), union);
+  row('set with dots of 0.8 mm', () => all.map((region) => dots(region, DOTS)), union);
+  row('cut by a cone of 60 degrees', () => all.map((region) => cone(region, CONE)), union);
+  row('strokes down the middle', () => all.map((region) => centerline(region)), union);
 }
+
+const CUTTER = { tool: 1, overlap: 0.4, inset: 0, way: 'climb' } as const;
+const DOTS = { diameter: 0.8, pitch: 1.2, edge: 0.1 };
+const CONE = { angle: 60, tip: 0.1, deepest: null };

@@ -315,6 +315,31 @@ const FAULTS = [
   ['core/src/fills/hatch.ts', 'inside = !inside', 'inside = true', 'core/test/fills'],
   ['core/src/fills/walls.ts', '!isCovered(', 'isCovered(', 'core/test/fills'],
   ['core/src/operations/lines.ts', 'contours: strokes, missed', 'contours: strokes, missed: []', 'core/test/check'],
+  [
+    'core/src/fills/pocket.ts',
+    'left.length === 0 ? [] : ringsWithout',
+    'true ? [] : ringsWithout',
+    'core/test/pockets',
+  ],
+  ['core/src/fills/pocket.ts', 'radius + plan.inset', 'radius * 0.9', 'core/test/pockets'],
+  ['core/src/fills/pocket.ts', "plan.way === 'climb' ? ring", "plan.way !== 'climb' ? ring", 'core/test/pockets'],
+  ['core/src/fills/rest.ts', 'reachOf(before))', 'reachOf(tool * 1.5))', 'core/test/pockets'],
+  ['core/src/fills/cone.ts', 'plan.tip / 2) / slope', '0) / slope', 'core/test/pockets'],
+  ['core/src/fills/cone.ts', 'plan.angle * Math.PI) / 360', 'plan.angle * Math.PI) / 180', 'core/test/pockets'],
+  ['core/src/fills/dots.ts', 'diameter / 2 + edge', 'diameter / 2', 'core/test/pockets'],
+  ['core/src/fills/clip-lines.ts', 'if (!isIn(', 'if (isIn(', 'core/test/pockets'],
+  // centerline
+  ['core/src/centerline/walls.ts', '(half * dx) / far', '(0.8 * half * dx) / far', 'core/test/centerline'],
+  ['core/src/centerline/ends.ts', 'if (isShort) return', 'if (!isShort) return', 'core/test/centerline'],
+  ['core/src/centerline/spurs.ts', 'adds < limit)', 'adds < -1)', 'core/test/centerline'],
+  ['core/src/centerline/reading-cost.ts', 'corner: 0.9', 'corner: 9', 'core/test/centerline'],
+  [
+    'core/src/centerline/pieces.ts',
+    'if (!stands) dots.push(last)',
+    'if (stands) dots.push(last)',
+    'core/test/centerline',
+  ],
+  ['core/src/centerline/fit-stroke.ts', 'worst <= tolerance', 'worst <= 30 * tolerance', 'core/test/centerline'],
 ];
 
 const wanted = process.argv.slice(2);
