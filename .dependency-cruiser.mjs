@@ -23,6 +23,7 @@ const FLOORS = [
   'sheet',
   'check',
   'formats',
+  'machine',
   'job',
   'screen',
 ];

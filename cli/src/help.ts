@@ -7,6 +7,7 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
                   [--simplify MM] [--json]
   needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--json]
   needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
+  needlefile run FILE [--machine ID] [--map ID] [--json]
   needlefile schema
   needlefile COMMAND --help
 
@@ -91,6 +92,15 @@ in an SVG. The middle of the tool keeps half its width from the edge. Exits with
     --edge MM     from a dot's rim to the edge; 0 where left out
   --inset MM      of a hatch or a pocket: so far inside the edge
   --json          print the figures as JSON`,
+  run: `needlefile run FILE [--machine ID] [--map ID] [--json]
+
+Tells what a machine of the shop does with a released SVG or DXF, of which it knows nothing but the file: layer by layer
+in the order of the file, how long each takes, what comes free, what is worked twice or on what is free already, and
+layers that its output map does not know. Exits with 1 where the file cannot be read or the map knows none of it.
+
+  --machine ID  plasma (where left out), co2-laser, fibre-laser, router or engraver
+  --map ID      the output map of another machine
+  --json        print the account as JSON: operations, moves with their times, falls`,
   schema: `needlefile schema
 
 Prints the recipe format as JSON Schema.`,

@@ -20,6 +20,7 @@ import { measureLines } from './measures.ts';
 import { fillCommand } from './fill.ts';
 import { HELP, helpFor } from './help.ts';
 import { readCommand } from './read.ts';
+import { runCommand } from './run.ts';
 
 const MODULES = path.resolve(import.meta.dirname, '../../node_modules');
 
@@ -31,6 +32,7 @@ const COMMANDS: Record<string, Command> = {
   read: readCommand,
   centerline: centerlineCommand,
   fill: fillCommand,
+  run: runCommand,
   schema: schemaCommand,
 };
 

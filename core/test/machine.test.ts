@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { flatten, type Contour } from '../src/geometry/contour.ts';
+import { reverseContour } from '../src/geometry/contour-facts.ts';
+import type { Point } from '../src/geometry/point.ts';
+import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
+import { line } from '../src/geometry/segment.ts';
+import { timeAlong, timeStraight, type Motion } from '../src/machine/motion.ts';
+import { runFile } from '../src/machine/run-file.ts';
+import { sweepOf } from '../src/machine/sweep.ts';
+import { houseShop } from '../src/shop/house.ts';
+
+const box = (minX: number, minY: number, maxX: number, maxY: number): Contour =>
+  roundedRectangle({ minX, minY, maxX, maxY }, 0, 'it');
+const plasma = houseShop.machines.find(({ id }) => id === 'plasma')!;
+const laser = houseShop.machines.find(({ id }) => id === 'co2-laser')!;
+const drawing = (layers: Readonly<Record<string, readonly Contour[]>>) => ({
+  width: 100,
+  height: 100,
+  layers: Object.entries(layers).map(([name, contours]) => ({ name, contours })),
+  unread: {},
+});
+
+/** The same way in small steps: at each as fast as may be, looking ahead for whatever asks to be slower. */
+function steppedTime(points: readonly Point[], { speed, acceleration, deviation }: Motion): number {
+  const step = 0.01;
+  const places: { far: number; limit: number }[] = [];
+  let far = 0;
+  points.forEach((point, i) => {
+    const [before, after] = [points[i - 1], points[i + 1]];
+    if (before) far += Math.hypot(point.x - before.x, point.y - before.y);
+    if (!before || !after) return void places.push({ far, limit: 0 });
+    const turn = Math.abs(
+      Math.atan2(
+        (point.x - before.x) * (after.y - point.y) - (point.y - before.y) * (after.x - point.x),
+        (point.x - before.x) * (after.x - point.x) + (point.y - before.y) * (after.y - point.y),
+      ),
+    );
+    const [a, b] = [
+      Math.hypot(point.x - before.x, point.y - before.y),
+      Math.hypot(after.x - point.x, after.y - point.y),
+    ];
+    const radius = Math.min(
+      (deviation * Math.cos(turn / 2)) / (1 - Math.cos(turn / 2)),
+      Math.min(a, b) / 2 / Math.tan(turn / 2),
+    );
+    places.push({ far, limit: turn < 1e-7 ? speed : Math.min(speed, Math.sqrt(acceleration * radius)) });
+  });
+  let [at, speedNow, time] = [0, 0, 0];
+  const allowed = (where: number): number => {
+    let most = speed;
+    for (const place of places)
+      if (place.far >= where)
+        most = Math.min(most, Math.sqrt(place.limit ** 2 + 2 * acceleration * (place.far - where)));
+    return most;
+  };
+  while (at < far - step) {
+    const next = Math.min(allowed(at + step), Math.sqrt(speedNow ** 2 + 2 * acceleration * step));
+    time += step / Math.max(1e-3, (speedNow + next) / 2);
+    speedNow = next;
+    at += step;
+  }
+  return time;
+}
+
+describe('the time of a line', () => {
+  const motion: Motion = { speed: 50, acceleration: 500, deviation: 0.02 };
+
+  it('is that of a ramp up, a way at speed and a ramp down', () => {
+    // 100 mm at 50 mm/s, and 50/500 s for the two ramps.
+    expect(
+      timeAlong(
+        [
+          { x: 0, y: 0 },
+          { x: 100, y: 0 },
+        ],
+        motion,
+      ),
+    ).toBeCloseTo(2.1, 9);
+    // Too short to come up to speed.
+    expect(timeStraight(2, motion)).toBeCloseTo(2 * Math.sqrt(2 / 500), 9);
+    expect(timeAlong([{ x: 1, y: 1 }], motion)).toBe(0);
+  });
+
+  it('of a small circle is set by what turns the head, not by its speed', () => {
+    const points = flatten(circle({ x: 0, y: 0 }, 2, ''), 0.0005);
+    const speed = Math.sqrt(500 * 2);
+    expect(timeAlong([...points, points[0]!], motion)).toBeCloseTo((2 * Math.PI * 2) / speed + speed / 500, 1);
+  });
+
+  it('is within two in a hundred of the same way in small steps', () => {
+    const point = fc.record({ x: fc.integer({ min: 0, max: 20 }), y: fc.integer({ min: 0, max: 20 }) });
+    fc.assert(
+      fc.property(fc.array(point, { minLength: 2, maxLength: 7 }), (path) => {
+        const points = path.filter((each, i) => i === 0 || each.x !== path[i - 1]!.x || each.y !== path[i - 1]!.y);
+        fc.pre(points.length > 1);
+        const time = timeAlong(points, motion);
+        expect(Math.abs(time - steppedTime(points, motion))).toBeLessThan(0.02 * time + 0.004);
+      }),
+      { numRuns: 25 },
+    );
+  });
+});
+
+describe('a sweep', () => {
+  it('takes each row at speed, and a turn after it', () => {
+    const rows = { speed: 100, acceleration: 2000, settle: 0.01, pitch: 0.5 };
+    // Twenty rows of 40 mm, twenty turns of 0.11 s.
+    const sweep = sweepOf([box(10, 10, 50, 20)], rows);
+    expect(sweep.length).toBeCloseTo(20 * 40, 6);
+    expect(sweep.seconds).toBeCloseTo(20 * 0.4 + 20 * 0.11, 6);
+    // Blanks between two are gone over at speed; rows that are blank cost a step.
+    const apart = sweepOf([box(0, 0, 10, 1), box(90, 0, 100, 1), box(0, 11, 10, 12)], rows);
+    expect(apart.length).toBeCloseTo(2 * 100 + 2 * 10, 6);
+  });
+});
+
+describe('a file run', () => {
+  it('tells what is done, in what order, and what falls when', () => {
+    const plate = box(0, 0, 60, 40);
+    const hole = reverseContour(box(10, 10, 20, 20));
+    const run = runFile(drawing({ CUT_INNER: [hole], CUT_OUTER: [plate], SOMETHING: [hole] }), plasma);
+    expect(run.operations.map(({ layer, work, lines }) => [layer, work, lines])).toEqual([
+      ['CUT_INNER', 'cut', 1],
+      ['CUT_OUTER', 'cut', 1],
+    ]);
+    expect(run.moves.map(({ kind }) => kind)).toEqual(['travel', 'pierce', 'line', 'travel', 'pierce', 'line']);
+    expect(run.falls.map(({ area }) => area)).toEqual([100, 2400 - 100]);
+    expect(run.falls[1]!.at).toBeCloseTo(run.seconds, 9);
+    expect(run.unknown).toEqual(['SOMETHING']);
+    expect(run.operations[1]!.length).toBeCloseTo(200, 6);
+    expect(run.seconds).toBeCloseTo(
+      run.moves.reduce((sum, { seconds }) => sum + seconds, 0),
+      9,
+    );
+  });
+
+  it('finds what is worked twice, and what is worked on when it is free', () => {
+    const [plate, hole] = [box(0, 0, 60, 40), box(10, 10, 20, 20)];
+    const run = runFile(drawing({ CUT: [plate, hole, hole] }), plasma);
+    expect(run.twice).toHaveLength(1);
+    expect(run.onFree.length).toBeGreaterThanOrEqual(1);
+    expect(runFile(drawing({ CUT: [hole, plate] }), plasma)).toMatchObject({ twice: [], onFree: [] });
+  });
+
+  it('sweeps engraved areas, and follows strokes that fill them', () => {
+    const area = box(0, 0, 20, 10);
+    expect(runFile(drawing({ ENGRAVE: [area] }), laser).operations[0]).toMatchObject({ swept: true });
+    const stroke: Contour = { segments: [line({ x: 0, y: 0 }, { x: 9, y: 0 }, '')], closed: false };
+    const run = runFile(drawing({ ENGRAVE: [stroke] }), laser);
+    expect(run.operations[0]).toMatchObject({ swept: false, length: 9 });
+    expect(run.falls).toEqual([]);
+  });
+});
