@@ -33,12 +33,14 @@ export function benchFills(face: Face, words: string): void {
     union,
     OFTEN,
   );
-  row('cleared with a cutter of 1 mm', () => all.map((region) => pocket(region, CUTTER)), union);
-  row('set with dots of 0.8 mm', () => all.map((region) => dots(region, DOTS)), union);
-  row('cut by a cone of 60 degrees', () => all.map((region) => cone(region, CONE)), union);
-  row('strokes down the middle', () => all.map((region) => centerline(region)), union);
+  row('cleared with a cutter of 1 mm', () => all.map((region) => pocket(region, CUTTER)), union, SLOW);
+  row('set with dots of 0.8 mm', () => all.map((region) => dots(region, DOTS)), union, SLOW);
+  row('cut by a cone of 60 degrees', () => all.map((region) => cone(region, CONE)), union, SLOW);
+  row('strokes down the middle', () => all.map((region) => centerline(region)), union, SLOW);
 }
 
+/** Steps that take long are run less often. */
+const SLOW = { runs: 5, warmUp: 2 };
 const CUTTER = { tool: 1, overlap: 0.4, inset: 0, way: 'climb' } as const;
 const DOTS = { diameter: 0.8, pitch: 1.2, edge: 0.1 };
 const CONE = { angle: 60, tip: 0.1, deepest: null };

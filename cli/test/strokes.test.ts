@@ -92,8 +92,8 @@ describe('a file run on the command line', () => {
       };
     const [fromSvg, fromDxf] = [await account('svg'), await account('dxf')];
     expect(fromDxf.seconds / fromSvg.seconds).toBeCloseTo(1, 2);
-    // Three letters, four holes, and the plate, which falls last.
-    expect(fromSvg.falls).toHaveLength(8);
+    // Three letters, and the plate without holes, which falls last.
+    expect(fromSvg.falls).toHaveLength(4);
     expect(Math.max(...fromSvg.falls.map(({ area }) => area))).toBe(fromSvg.falls.at(-1)!.area);
     expect(fromSvg.onFree).toEqual([]);
     expect((await run('run', path.join(out, 'tag.svg'))).stdout).toMatch(/CUT.*\(cut\).*pieces come free/s);
