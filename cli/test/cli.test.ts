@@ -3,8 +3,8 @@ import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
-import { afterAll, describe, expect, it, vi } from 'vitest';
-import { main } from '../src/main.ts';
+import { afterAll, describe, expect, it } from 'vitest';
+import { run } from './heard.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -14,17 +14,6 @@ const recipe = (name: string, value: unknown): string => {
   writeFileSync(file, typeof value === 'string' ? value : JSON.stringify(value));
   return file;
 };
-/** Runs a command in this process, and hears what it prints. */
-const run = async (...args: string[]) => {
-  const heard = { stdout: '', stderr: '' };
-  const out = vi.spyOn(console, 'log').mockImplementation((text: string) => void (heard.stdout += `${text}\n`));
-  const err = vi.spyOn(console, 'error').mockImplementation((text: string) => void (heard.stderr += `${text}\n`));
-  const status = await main(args);
-  out.mockRestore();
-  err.mockRestore();
-  return { status, ...heard };
-};
-
 describe('the command line', () => {
   it('runs as a program', () => {
     const program = path.resolve(import.meta.dirname, '../bin/needlefile.mjs');

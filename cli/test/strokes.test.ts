@@ -1,21 +1,12 @@
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { afterAll, describe, expect, it, vi } from 'vitest';
-import { main } from '../src/main.ts';
+import { afterAll, describe, expect, it } from 'vitest';
+import { run } from './heard.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-strokes-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const run = async (...args: string[]) => {
-  const heard = { stdout: '', stderr: '' };
-  const out = vi.spyOn(console, 'log').mockImplementation((text: string) => void (heard.stdout += `${text}\n`));
-  const err = vi.spyOn(console, 'error').mockImplementation((text: string) => void (heard.stderr += `${text}\n`));
-  const status = await main(args);
-  out.mockRestore();
-  err.mockRestore();
-  return { status, ...heard };
-};
 const svg = (name: string, path_: string): string => {
   const file = path.join(folder, name);
   writeFileSync(file, `<svg width="60mm" height="40mm" viewBox="0 0 60 40"><path d="${path_}"/></svg>`);
