@@ -35,7 +35,7 @@ def dxf_lines(doc):
     return lines
 
 
-def cubic(p, a, b, q, steps=24):
+def cubic(p, a, b, q, steps=96):
     for i in range(1, steps + 1):
         t = i / steps
         s = 1 - t
