@@ -331,7 +331,7 @@ const FAULTS = [
   // centerline
   ['core/src/centerline/walls.ts', '(half * dx) / far', '(0.8 * half * dx) / far', 'core/test/centerline'],
   ['core/src/centerline/ends.ts', 'if (isShort) return', 'if (!isShort) return', 'core/test/centerline'],
-  ['core/src/centerline/spurs.ts', 'adds < SERIF * scale', 'adds < 0', 'core/test/centerline'],
+  ['core/src/centerline/spurs.ts', 'adds < SERIF * scale', 'adds < 0 * scale', 'core/test/centerline'],
   ['core/src/centerline/reading-cost.ts', 'corner: 0.9', 'corner: 9', 'core/test/centerline'],
   [
     'core/src/centerline/pieces.ts',

@@ -87,7 +87,7 @@ export function partsOf(skeleton: Skeleton, spurs: SpurScale): Parts {
   const dots = dotsOf(skeleton);
   const { middle, isOne } = widthsOf(skeleton, runsOf(skeleton, isKept));
   // Where strokes are of one width, walls tell later what is none.
-  dropSpurs(skeleton, isKept, isOne ? SURELY * spurs : spurs, !isOne);
+  dropSpurs(skeleton, isKept, isOne ? SURELY * spurs : spurs, isOne ? null : middle);
   const runs = runsOf(skeleton, isKept);
   const half = isOne ? middle : null;
   const goods = runs.map((run) => goodOf(skeleton, run, half));

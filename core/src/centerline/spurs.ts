@@ -6,10 +6,10 @@ export type SpurScale = number;
 
 /** A branch is dropped that adds less than this many radii: a plain one, one with a round tip, a plain wedge. */
 const [PLAIN, ROUND, WEDGE] = [0.6, 0.3, 2.2];
-/** A serif's sides add less, long ones less than that, and leave the stroke in ways so many degrees apart at least. */
-const [SERIF, LONG_SERIF, SERIF_OPENING] = [1.9, 2.8, 100];
-/** They are thinner than this share of their joint, long ones than that of what they end. */
-const [THIN, THINNER] = [0.8, 0.9];
+/** A serif's sides add less, and leave the stroke in ways at least so many degrees apart. */
+const [SERIF, SERIF_OPENING] = [2.8, 100];
+/** They are thinner than this share of what strokes usually are, over this share of their length. */
+const [THIN, NARROWER] = [0.8, 0.35];
 /** A wedge's radius follows a straight line within this share of that of its joint. */
 const EVENLY = 0.1;
 /** A round tip is wider than this share of the joint, a wedge's thinner, and its sides fall faster than that. */
@@ -26,12 +26,13 @@ interface Branch {
 /**
  * Drops branches that are corners, swellings or serifs rather than strokes: all of a joint's together, so that a serif
  * does not leave one of its sides behind, then what has become a branch by that.
+ * @param usual half-width of strokes; null where there are no serifs to look for
  */
-export function dropSpurs(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale, hasSerifs: boolean): void {
+export function dropSpurs(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale, usual: number | null): void {
   for (;;) {
     const branches = branchesOf(skeleton, isKept, scale);
     const spurs = branches.filter(({ adds, limit }) => adds < limit);
-    const serifs = hasSerifs ? serifsOf(skeleton, isKept, branches, scale) : [];
+    const serifs = usual === null ? [] : serifsOf(skeleton, isKept, branches, scale, usual);
     if (spurs.length + serifs.length === 0) break;
     for (const { nodes } of [...spurs, ...serifs]) for (const t of nodes.slice(0, -1)) isKept[t] = 0;
   }
@@ -81,21 +82,19 @@ function branchesOf(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale): B
 }
 
 /** Both sides of serifs: two short branches that leave the end of a stroke in about opposite ways. */
-function serifsOf(skeleton: Skeleton, isKept: Uint8Array, branches: readonly Branch[], scale: SpurScale): Branch[] {
+function serifsOf(
+  skeleton: Skeleton,
+  isKept: Uint8Array,
+  branches: readonly Branch[],
+  scale: SpurScale,
+  usual: number,
+): Branch[] {
   const { x, y, radius } = skeleton;
+  /** Near its joint a branch is as wide as that: the narrower part tells. */
   const widthOf = (nodes: readonly number[]): number =>
-    nodes.map((t) => radius[t]!).sort((p, q) => p - q)[nodes.length >> 1]!;
-  const runs = runsOf(skeleton, isKept);
-  const short = branches.filter(({ nodes, adds }) => {
-    const joint = nodes.at(-1)!;
-    const width = widthOf(nodes);
-    if (width >= THIN * radius[joint]!) return false;
-    if (adds < SERIF * scale) return true;
-    // A longer one must be thinner than what it ends too: the arms of a T are not.
-    const beside = runs.filter((run) => run.nodes[0] === joint || run.nodes.at(-1) === joint);
-    const stroke = beside.reduce((most, run) => Math.max(most, widthOf(run.nodes)), 0);
-    return adds < LONG_SERIF * scale && width < THINNER * stroke;
-  });
+    nodes.map((t) => radius[t]!).sort((p, q) => p - q)[Math.floor(NARROWER * nodes.length)]!;
+  // The arms of a T, or the ends of a stem where a K's meet it, are as wide as other strokes.
+  const short = branches.filter(({ nodes, adds }) => adds < SERIF * scale && widthOf(nodes) < THIN * usual);
   const wayOf = ({ nodes }: Branch): number => {
     const [leaf, joint] = [nodes[0]!, nodes.at(-1)!];
     return Math.atan2(y[leaf]! - y[joint]!, x[leaf]! - x[joint]!);
