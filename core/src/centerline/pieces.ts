@@ -29,6 +29,15 @@ export const leafOf = ({ piece, end }: Leg): number => piece.nodes[end === 0 ? p
 /** The disc at a leg's knot. */
 export const rootOf = ({ piece, end }: Leg): number => piece.nodes[end === 0 ? 0 : piece.nodes.length - 1]!;
 
+/** The middle of a knot: of the discs that its legs end with. */
+export function middleOf({ legs }: Knot, { x, y }: Skeleton): Point {
+  const roots = legs.map(rootOf);
+  return {
+    x: roots.reduce((sum, t) => sum + x[t]!, 0) / roots.length,
+    y: roots.reduce((sum, t) => sum + y[t]!, 0) / roots.length,
+  };
+}
+
 /** Where pieces come together: strokes cross there, meet, turn a corner or end on each other. */
 export interface Knot {
   readonly legs: Leg[];
@@ -140,7 +149,7 @@ function knotted(
     if (!closed) for (const t of [nodes[0]!, nodes.at(-1)!]) degree.set(t, (degree.get(t) ?? 0) + 1);
   const isJoint = (t: number) => (degree.get(t) ?? 0) >= 3;
   const root = new Map<number, number>();
-  const rootOf = (t: number): number => {
+  const leaderOf = (t: number): number => {
     let at = t;
     while ((root.get(at) ?? at) !== at) at = root.get(at)!;
     return at;
@@ -152,17 +161,17 @@ function knotted(
     .sort((p, q) => p.length - q.length);
   for (const { i, a, b, length } of between) {
     const r = half ?? Math.min(radius[a]!, radius[b]!);
-    if (length > FURTHEST * r || rootOf(a) === rootOf(b)) continue;
+    if (length > FURTHEST * r || leaderOf(a) === leaderOf(b)) continue;
     if (goodLength(skeleton, runs[i]!.nodes, goods[i]!, alongs[i]!, SWOLLEN * middle) >= STROKE_BETWEEN * r) continue;
     isInside[i] = 1;
-    root.set(rootOf(a), rootOf(b));
+    root.set(leaderOf(a), leaderOf(b));
   }
   const pieces: Piece[] = [];
   const knots: Knot[] = [];
   const knotAt = new Map<number, Knot>();
   const knotOf = (t: number): Knot | null => {
     if (!isJoint(t)) return null;
-    const own = rootOf(t);
+    const own = leaderOf(t);
     let knot = knotAt.get(own);
     if (!knot) {
       knotAt.set(own, (knot = { legs: [], isBend: false }));

@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import { endOf, meetingOf, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, wayOn, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
-import type { Knot } from './pieces.ts';
+import { middleOf, rootOf, type Knot } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Span, SpanEnd } from './spans.ts';
 import { footOn, pullTo, ROUNDS, type Foot, type Walls } from './walls.ts';
@@ -83,7 +83,7 @@ export function settle(
 }
 
 function knotWidth(knot: Knot, { x, y }: Skeleton): number {
-  const ends = knot.legs.map(({ piece, end }) => piece.nodes[end === 0 ? 0 : piece.nodes.length - 1]!);
+  const ends = knot.legs.map(rootOf);
   let most = 0;
   for (const a of ends) for (const b of ends) most = Math.max(most, Math.hypot(x[a]! - x[b]!, y[a]! - y[b]!));
   // What is bare of a leg counts too.
@@ -340,14 +340,6 @@ function nearestOn(curve: Curve, { x, y }: Point, from: number): number {
     if (far < least) [least, best] = [far, t];
   }
   return best;
-}
-
-function middleOf({ legs }: Knot, { x, y }: Skeleton): Point {
-  const ends = legs.map(({ piece, end }) => piece.nodes[end === 0 ? 0 : piece.nodes.length - 1]!);
-  return {
-    x: ends.reduce((sum, t) => sum + x[t]!, 0) / ends.length,
-    y: ends.reduce((sum, t) => sum + y[t]!, 0) / ends.length,
-  };
 }
 
 /** The last solve: from end to end, with the ends where they were found. */

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { Pulls } from './curve.ts';
-import { leafOf, type Knot, type Leg, type Piece, type Reading } from './pieces.ts';
+import { leafOf, rootOf, type Knot, type Leg, type Piece, type Reading } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
 import { trackOf } from './tracks.ts';
 
@@ -182,7 +182,7 @@ function spanEnd(
     const far = Math.hypot(x[leaf]! - begin.x, y[leaf]! - begin.y);
     return { kind: 'free', knot: joint.knot, burnt: far + Math.min(4, burnt[leaf]!), tip: tip[leaf]! };
   }
-  const leaf = piece.nodes[end === 0 ? 0 : piece.nodes.length - 1]!;
+  const leaf = rootOf({ piece, end });
   const beyond = Number.isFinite(burnt[leaf]!) ? burnt[leaf]! : 0;
   const tail = tailOf(skeleton, { piece, end });
   // A tail that runs into one corner of a slanted end says nothing of how that is.

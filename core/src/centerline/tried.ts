@@ -1,6 +1,6 @@
 import { Pulls, smoothCurve, STEP, stiffnessOf, type Curve } from './curve.ts';
 import { hitOn } from './ends.ts';
-import { leafOf, rootOf, type Knot } from './pieces.ts';
+import { leafOf, middleOf, type Knot } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
 import { gapBetween, isStub, type Track } from './tracks.ts';
 import { footOn, pullTo, TRIED_ROUNDS, type Foot, type Walls } from './walls.ts';
@@ -34,10 +34,8 @@ export interface Near {
   readonly half: number;
 }
 
-export function edgeAbout({ x, y }: Skeleton, walls: Walls, tracks: readonly Track[], knot: Knot, half: number): Near {
-  const ends = knot.legs.map(rootOf);
-  const cx = ends.reduce((sum, t) => sum + x[t]!, 0) / ends.length;
-  const cy = ends.reduce((sum, t) => sum + y[t]!, 0) / ends.length;
+export function edgeAbout(skeleton: Skeleton, walls: Walls, tracks: readonly Track[], knot: Knot, half: number): Near {
+  const { x: cx, y: cy } = middleOf(knot, skeleton);
   let reach = 2;
   for (const track of tracks) {
     reach = Math.max(reach, Math.hypot(track.begin.x - cx, track.begin.y - cy) + 1);

@@ -5,12 +5,14 @@ import { boxTable } from '../geometry/box-pairs.ts';
 import { componentRegion, componentsOf } from '../geometry/components.ts';
 import { flatten, type Region } from '../geometry/contour.ts';
 import { contourLength, regionArea } from '../geometry/contour-facts.ts';
-import { offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
+import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
 import { medialAxis } from '../geometry/medial-axis.ts';
 import { distance, distanceToSpan, mix, type Point } from '../geometry/point.ts';
 import { line } from '../geometry/segment.ts';
 import { isIn } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
+import { contoursOf } from './polyline.ts';
 
 /** How letters are cut by a conical cutter, whose width changes with its depth. Lengths in mm. */
 export interface ConePlan {
@@ -60,8 +62,18 @@ export function cone(region: Region, plan: ConePlan): Fill {
       depths: kept.map(({ z }) => z),
     };
   });
-  const area = regionArea(region);
-  return { strokes: strokes.filter(({ contour }) => contour.segments.length > 0), area, reached: () => area };
+  return {
+    strokes: strokes.filter(({ contour }) => contour.segments.length > 0),
+    area: regionArea(region),
+    reached: () => reachedBy(region, plan.tip / 2, limit),
+  };
+}
+
+/** What the tip gets into, less the floor that is wider than the cone at its deepest. */
+function reachedBy(region: Region, tip: number, limit: number): number {
+  const areaOf = (rings: Rings): number => regionArea(contoursOf(rings));
+  const whole = tip > 0 ? areaOf(offsetPoints(offsetRings(region, -tip, 'round'), tip)) : regionArea(region);
+  return Number.isFinite(limit) ? whole - areaOf(offsetRings(region, -limit, 'round')) : whole;
 }
 
 const flat = ({ x, y }: Point): Point => ({ x, y });

@@ -6,6 +6,7 @@ import { offsetRings } from '../geometry/kernel/polygon-offset.ts';
 import { distance, mix, type Point } from '../geometry/point.ts';
 import { circle } from '../geometry/shapes.ts';
 import type { Fill, FillStroke } from './fill.ts';
+import { stepped } from './polyline.ts';
 
 /** How an area is set with dots: stones, rivets, holes, punch marks. Lengths in mm. */
 export interface DotPlan {
@@ -96,19 +97,6 @@ function trimmed(row: Row, inside: (point: Point) => boolean): Row {
   const isIn = fine.map(inside);
   const [first, last] = [isIn.indexOf(true), isIn.lastIndexOf(true)];
   return { points: first < 0 ? [] : fine.slice(first, last + 1), closed: false };
-}
-
-function stepped(points: readonly Point[], step: number): Point[] {
-  const [first] = points;
-  if (!first) return [];
-  return [
-    first,
-    ...points.slice(1).flatMap((to, i) => {
-      const from = points[i]!;
-      const count = Math.max(1, Math.ceil(distance(from, to) / step));
-      return Array.from({ length: count }, (_, k) => mix(from, to, (k + 1) / count));
-    }),
-  ];
 }
 
 /** Dots of a row: at its ends and corners, and evenly between them. */

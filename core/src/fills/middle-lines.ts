@@ -1,10 +1,9 @@
 import { runsOf } from '../centerline/runs.ts';
 import { skeletonOf, type Skeleton } from '../centerline/skeleton.ts';
-import { closedContour, type Contour } from '../geometry/contour.ts';
-import { distance, mix, type Point } from '../geometry/point.ts';
-import { line } from '../geometry/segment.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
 import { nearStrokes } from './near-strokes.ts';
+import { contoursOf, stepped } from './polyline.ts';
 
 /** How much of what one stroke's end covers its lines are cut back by: less where something would stay. */
 const CUT_BACK = [0.97, 0.85, 0.65, 0.4, 0.1];
@@ -25,11 +24,8 @@ export function middleLines(piece: Rings, radius: number): Point[][] {
   const middle = middleOf(outer);
   if (outer.every((point) => distance(point, middle) <= 0.97 * radius)) return [touchAt(middle)];
   const scale = 1 / radius;
-  const skeleton = skeletonOf(
-    piece.map((ring): Contour =>
-      contourOf(ring.map(({ x, y }) => ({ x: (x - middle.x) * scale, y: (y - middle.y) * scale }))),
-    ),
-  );
+  const scaled = ({ x, y }: Point): Point => ({ x: (x - middle.x) * scale, y: (y - middle.y) * scale });
+  const skeleton = skeletonOf(contoursOf(piece.map((ring) => ring.map(scaled))));
   const back = ({ x, y }: Point): Point => ({ x: x / scale + middle.x, y: y / scale + middle.y });
   const edge = piece.flatMap((ring) => stepped([...ring, ring[0]!], STEP * radius));
   for (const share of CUT_BACK) {
@@ -40,9 +36,6 @@ export function middleLines(piece: Rings, radius: number): Point[][] {
   }
   return piece.map((ring) => [...ring, ring[0]!]);
 }
-
-const contourOf = (ring: readonly Point[]): Contour =>
-  closedContour(ring.map((from, i) => line(from, ring[(i + 1) % ring.length]!, '')));
 
 const touchAt = ({ x, y }: Point): Point[] => [
   { x: x - TOUCH / 2, y },
@@ -73,12 +66,4 @@ function linesOf(skeleton: Skeleton, share: number): Point[][] {
   for (let t = 0; t < burnt.length; t++)
     if (axis.side[t] === 1 && Number.isFinite(burnt[t]!) && (last < 0 || burnt[t]! > burnt[last]!)) last = t;
   return last < 0 ? [] : [touchAt({ x: x[last]!, y: y[last]! })];
-}
-
-function stepped(points: readonly Point[], step: number): Point[] {
-  return points.slice(1).flatMap((to, i) => {
-    const from = points[i]!;
-    const count = Math.max(1, Math.ceil(distance(from, to) / step));
-    return Array.from({ length: count }, (_, k) => mix(from, to, k / count));
-  });
 }

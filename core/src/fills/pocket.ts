@@ -1,13 +1,12 @@
 import { componentRegion, componentsOf } from '../geometry/components.ts';
-import { closedContour, type Contour, type Region } from '../geometry/contour.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
 import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
 import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
-import { line } from '../geometry/segment.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { middleLines } from './middle-lines.ts';
-import { closedPolyline, polyline, simplified } from './polyline.ts';
+import { closedPolyline, contoursOf, polyline, simplified } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 
 /** How an area is cleared by a cutter. Lengths in mm. */
@@ -48,9 +47,6 @@ export function pocket(region: Region, plan: PocketPlan): Fill {
   });
   return { strokes, area: regionArea(region), reached: () => regionArea(contoursOf(offsetPoints(reach, radius))) };
 }
-
-const contoursOf = (rings: Rings): Contour[] =>
-  rings.map((ring) => closedContour(ring.map((from, i) => line(from, ring[(i + 1) % ring.length]!, ''))));
 
 const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
 

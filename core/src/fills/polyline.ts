@@ -1,5 +1,6 @@
 import type { Contour } from '../geometry/contour.ts';
-import { distance, distanceToSpan, type Point } from '../geometry/point.ts';
+import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
+import { distance, distanceToSpan, mix, type Point } from '../geometry/point.ts';
 import { line, type SourceId } from '../geometry/segment.ts';
 
 /** Steps shorter than this are none, mm. */
@@ -38,3 +39,19 @@ export function simplified(points: readonly Point[], tolerance: number): Point[]
   }
   return points.filter((_, i) => isKept[i]);
 }
+
+/** Rings of points as closed contours, which belong to nobody. */
+export const contoursOf = (rings: Rings): Contour[] =>
+  rings.map((ring) => ({
+    closed: true,
+    segments: ring.map((from, i) => line(from, ring[(i + 1) % ring.length]!, '')),
+  }));
+
+/** More points on a line, so that none is further from the next than a step. */
+export const stepped = (points: readonly Point[], step: number): Point[] =>
+  points.flatMap((to, i): Point[] => {
+    const from = points[i - 1];
+    if (!from) return [to];
+    const count = Math.max(1, Math.ceil(distance(from, to) / step));
+    return Array.from({ length: count }, (_, k) => mix(from, to, (k + 1) / count));
+  });

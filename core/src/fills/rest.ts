@@ -1,13 +1,12 @@
-import { closedContour, flatten, type Contour, type Region } from '../geometry/contour.ts';
+import { flatten, type Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
 import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
-import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
+import { ringsCommon, ringsWithout } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
-import { line } from '../geometry/segment.ts';
 import { clipLine } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { pocket, type PocketPlan } from './pocket.ts';
-import { polyline } from './polyline.ts';
+import { contoursOf, polyline } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 
 /** What a first cutter leaves, cleared by a smaller one. Lengths in mm. */
@@ -54,6 +53,3 @@ function leftBy(region: Region, { tool, before, inset }: RestPlan): Point[][] {
   const rest = ringsWithout(reachOf(tool), reachOf(before));
   return offsetPoints(offsetPoints(rest, -SLIT), SLIT);
 }
-
-const contoursOf = (rings: Rings): Contour[] =>
-  rings.map((ring) => closedContour(ring.map((from, i) => line(from, ring[(i + 1) % ring.length]!, ''))));
