@@ -18,6 +18,7 @@ const FLOORS = [
   'fills',
   'hold',
   'items',
+  'motion',
   'operations',
   'assembly',
   'sheet',

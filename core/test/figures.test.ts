@@ -5,7 +5,6 @@ import { closedContour } from '../src/geometry/contour.ts';
 import { line } from '../src/geometry/segment.ts';
 import { polygon } from '../src/geometry/shapes.ts';
 import { withWordsInJob } from '../src/recipe/edits/words.ts';
-import { NO_BOUNDS } from '../src/geometry/bounds.ts';
 import { runOperations } from '../src/job/run-operations.ts';
 import { assignLines, type Drawing } from '../src/operations/lines.ts';
 import type { Operation } from '../src/operations/operations.ts';
@@ -30,6 +29,8 @@ const machine: Machine = {
   materials: ['slate'],
   settings: { cut: { speed: 10, power: 80, passes: 1 }, engrave: { speed: 100, power: 40, passes: 1 } },
   travelSpeed: 50,
+  // It stops in every corner.
+  dynamics: { travel: 500, line: 1000, rows: 1000, deviation: 1e-9, settle: 0.01 },
   pierceTime: 2,
   fillPitch: 0.5,
   limits: {
@@ -72,11 +73,11 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
   const operations = plans.map((plan) => ({ ...PLAIN, ...plan }) as OperationPlan);
   const works = Object.fromEntries(operations.map(({ id, work }) => [id, work]));
   return runOperations(
-    operations,
+    { operations, order: { search: 'quick' } },
     [
       {
+        assembly: { first: false },
         built: {
-          arrangement: { object: NO_BOUNDS },
           lines: assignLines(lines, [], { assignment, works, items: {}, fills: {} }),
         },
         placements: [{ x: 0, y: 0, turn: 0 }],
@@ -92,24 +93,24 @@ const ENGRAVE = { id: 'area', work: 'engrave' } as const;
 const [INNER, OUTER] = [{ id: 'inner', work: 'cut' } as const, { id: 'outer', work: 'cut' } as const];
 
 describe('times and lengths', () => {
-  it('of a cut: its length at its speed, the pierce and the way there, in every pass', () => {
+  it('of a cut: the way there, the pierce, and every pass of its sides from corner to corner', () => {
     const [cut, ...more] = run({ ...drawing, area: [] }, [INNER, { ...OUTER, speed: 20, power: 60, passes: 3 }]);
     expect(more).toEqual([]);
     expect(cut).toMatchObject({ id: 'outer', work: 'cut', settings: { speed: 20, power: 60, passes: 3 } });
     expect(cut!.length).toBeCloseTo(300, 9);
     expect(cut!.travel).toBeCloseTo(5, 9);
-    // (300 / 20 + 2 + 5 / 50) x 3
-    expect(cut!.time).toBeCloseTo(51.3, 9);
+    // 5 mm at 50 mm/s and ramps of 0.1 s, 2 s, and three times 300 mm at 20 mm/s with ramps of 0.02 s a side.
+    expect(cut!.time).toBeCloseTo(0.2 + 2 + 3 * (15 + 4 * 0.02), 3);
   });
 
-  it('of a fill: lines a pitch apart over the area, and the turns at their ends', () => {
+  it('of a fill: rows a pitch apart over the area, and the turns at their ends', () => {
     const [fill] = run({ ...drawing, outline: [] }, [ENGRAVE]);
     expect(fill!.fill).toBe(true);
-    // 600 mm² / 0.5 mm, and 40 turns of 1.5 mm.
-    expect(fill!.length).toBeCloseTo(1200 + 60, 9);
+    // 600 mm² / 0.5 mm.
+    expect(fill!.length).toBeCloseTo(1200, 9);
     expect(fill!.settings).toEqual({ speed: 100, power: 40, passes: 1 });
-    // No pierces; √200 mm to the corner of the area.
-    expect(fill!.time).toBeCloseTo(12.6 + Math.sqrt(200) / 50, 9);
+    // No pierces; to the first row, 40 rows at 100 mm/s, and 40 turns of 0.2 s to stop and start and 0.01 s to settle.
+    expect(fill!.time).toBeCloseTo(Math.hypot(10, 10.25) / 50 + 0.1 + 12 + 40 * 0.21, 9);
   });
 
   it('of works that a machine cannot do are told as slow ones, and marked', () => {

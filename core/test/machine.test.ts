@@ -5,9 +5,9 @@ import { reverseContour } from '../src/geometry/contour-facts.ts';
 import type { Point } from '../src/geometry/point.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { line } from '../src/geometry/segment.ts';
-import { timeAlong, timeStraight, type Motion } from '../src/machine/motion.ts';
+import { timeAlong, timeStraight, type Motion } from '../src/motion/motion.ts';
 import { runFile } from '../src/machine/run-file.ts';
-import { sweepOf } from '../src/machine/sweep.ts';
+import { sweepOf } from '../src/motion/sweep.ts';
 import { houseShop } from '../src/shop/house.ts';
 
 const box = (minX: number, minY: number, maxX: number, maxY: number): Contour =>

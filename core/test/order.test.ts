@@ -1,7 +1,30 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { contourContains } from '../src/geometry/contour-facts.ts';
+import type { Contour } from '../src/geometry/contour.ts';
+import { endOf, startOf } from '../src/geometry/contour.ts';
+import { contourArea, contourBounds, contourContains, contourLength } from '../src/geometry/contour-facts.ts';
+import { boundsContain } from '../src/geometry/bounds.ts';
 import { probePoint } from '../src/geometry/components.ts';
-import { buildOf } from './workshop.ts';
+import { distance, type Point } from '../src/geometry/point.ts';
+import { line } from '../src/geometry/segment.ts';
+import { roundedRectangle } from '../src/geometry/shapes.ts';
+import { runningOrder } from '../src/operations/order.ts';
+import { placeBounds } from '../src/sheet/placement.ts';
+import { buildOf, jobOf } from './workshop.ts';
+
+const box = (x: number, y: number, width: number, height = width): Contour =>
+  roundedRectangle({ minX: x, minY: y, maxX: x + width, maxY: y + height }, 0, 'it');
+const stroke = (from: Point, to: Point): Contour => ({ segments: [line(from, to, 'it')], closed: false });
+const CORNER: Point = { x: 0, y: 0 };
+
+function travelOf(contours: readonly Contour[]): number {
+  let [at, total] = [CORNER, 0];
+  for (const contour of contours) {
+    total += distance(at, startOf(contour));
+    at = endOf(contour);
+  }
+  return total;
+}
 
 describe('the order of cutting', () => {
   it.each([
@@ -16,4 +39,78 @@ describe('the order of cutting', () => {
         expect(earlier.closed && contourContains(earlier, probePoint(later))).toBe(false);
     });
   });
+
+  it('of boxes in boxes, many times: each once, unchanged, and none before what lies in it', () => {
+    // A cell of a grid holds so many boxes, one in another.
+    const cells = fc.array(fc.integer({ min: 0, max: 4 }), { minLength: 1, maxLength: 40 });
+    fc.assert(
+      fc.property(cells, fc.boolean(), (depths, isLong) => {
+        const contours = depths.flatMap((depth, cell) =>
+          Array.from({ length: depth }, (_, i) =>
+            box((cell % 7) * 30 + i * 3, Math.floor(cell / 7) * 30 + i * 3, 28 - 6 * i),
+          ),
+        );
+        const ordered = runningOrder(contours, CORNER, isLong ? 'long' : 'quick');
+        const sizes = (list: readonly Contour[]) => list.map((each) => contourArea(each).toFixed(6)).sort();
+        expect(sizes(ordered)).toEqual(sizes(contours));
+        ordered.forEach((later, i) => {
+          for (const earlier of ordered.slice(0, i)) expect(contourContains(earlier, probePoint(later))).toBe(false);
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('of few lines is the shortest there is', () => {
+    const corner = fc.integer({ min: 0, max: 60 });
+    const some = fc.array(fc.tuple(corner, corner, corner, corner, fc.boolean()), { minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(some, (places) => {
+        const contours = places.map(([x, y, toX, toY, closed]) =>
+          closed ? stroke({ x, y }, { x: toX, y: toY + 0.5 }) : stroke({ x: toX, y }, { x, y: toY + 0.5 }),
+        );
+        const found = travelOf(runningOrder(contours, CORNER, 'long'));
+        expect(found).toBeLessThan(shortest(contours, CORNER) + 1e-6);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('begins closed lines where the head comes by, and runs open ones from the nearer end', () => {
+    const [square, back, far] = runningOrder(
+      [box(10, 0, 10), stroke({ x: 90, y: 0 }, { x: 30, y: 0 }), box(100, 0, 5)],
+      CORNER,
+      'quick',
+    );
+    expect(startOf(square!).y + startOf(back!).y).toBe(0);
+    expect([startOf(back!).x, endOf(back!).x, startOf(far!).x]).toEqual([30, 90, 100]);
+    expect(contourLength(square!)).toBeCloseTo(40, 9);
+  });
+
+  it('takes things that are to come first before the others, in each operation', () => {
+    const thing = (name: string, first: boolean) => ({
+      ...{ id: name, make: 'engraved', first, place: null },
+      items: [{ words: name.toUpperCase(), size: { by: 'cap height', value: 10 } }],
+    });
+    const job = (isFirst: boolean) => jobOf({ assemblies: [thing('left', false), thing('far', isFirst)] } as never);
+    for (const isFirst of [false, true]) {
+      const { operations, assemblies } = job(isFirst);
+      const cut = operations.find(({ work }) => work === 'cut')!;
+      const { built, placements } = assemblies[1]!;
+      const far = placeBounds(built.arrangement.object, placements[0]!);
+      expect(boundsContain(far, contourBounds(cut.contours[0]!), 1e-6)).toBe(isFirst);
+    }
+  });
 });
+
+/** Every order of lines, either way about. */
+function shortest(left: readonly Contour[], at: Point): number {
+  if (left.length === 0) return 0;
+  return Math.min(
+    ...left.flatMap((contour) => {
+      const others = left.filter((each) => each !== contour);
+      const [from, to] = [startOf(contour), endOf(contour)];
+      return [distance(at, from) + shortest(others, to), distance(at, to) + shortest(others, from)];
+    }),
+  );
+}

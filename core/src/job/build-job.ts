@@ -94,7 +94,7 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
   );
   const sheet = { width: layout.width, height: layout.height };
   const laid = made.map((each, i) => ({ ...each, placements: layout.placements[i]! }));
-  const run = runOperations(recipe.operations, laid, machine);
+  const run = runOperations(recipe, laid, machine);
   const findings = [
     ...laid.flatMap((each) => findingsOnSheet(each, laid.length > 1)),
     ...checkJob({
@@ -173,6 +173,7 @@ function whatIsMade({ assembly, of }: { readonly assembly: Assembly; readonly of
     copies: _copies,
     inRow: _inRow,
     hidden: _hidden,
+    first: _first,
     ...own
   } = assembly;
   return [own, of];

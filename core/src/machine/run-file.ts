@@ -1,12 +1,13 @@
 import type { ReadDrawing, ReadLayer } from '../formats/sheet-drawing.ts';
 import { boundsContain, joinBounds, type Bounds } from '../geometry/bounds.ts';
-import { endOf, flatten, startOf, type Contour } from '../geometry/contour.ts';
+import { endOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { WORKS, type Machine, type Work } from '../shop/shop.ts';
-import { timeAlong, timeStraight } from './motion.ts';
-import { profileOf, type Profile } from './profile.ts';
-import { sweepOf } from './sweep.ts';
+import { timeStraight } from '../motion/motion.ts';
+import { profileOf, type Profile } from '../motion/profile.ts';
+import { sweepOf } from '../motion/sweep.ts';
+import { pierceOf, workTime } from '../motion/work-time.ts';
 
 /** One thing that the machine does, in the order of the file. Lengths in mm, times in seconds. */
 export interface Move {
@@ -54,8 +55,6 @@ export interface Run {
   readonly onFree: readonly Point[];
 }
 
-/** Curves are flattened so finely, mm: the time hangs on their corners. */
-const FINE = 0.005;
 /** Lines that differ by no more than this are one, mm. */
 const SAME = 0.005;
 
@@ -132,15 +131,10 @@ const isSwept = ({ contours }: ReadLayer, work: Work): boolean =>
 
 function followed(contour: Contour, work: Work, profile: Profile, go: (move: Omit<Move, 'operation'>) => void): void {
   const [start, end] = [startOf(contour), endOf(contour)];
-  if (work === 'cut' && profile.pierce > 0)
-    go({ kind: 'pierce', from: start, to: start, length: 0, seconds: profile.pierce });
-  const points = flatten(contour, FINE);
-  if (contour.closed) points.push(points[0]!);
-  const once = timeAlong(points, profile.lines[work]);
-  // Passes of a closed line go on from where it ends; those of an open one begin anew.
-  const passes = profile.passes[work];
-  const back = contour.closed ? 0 : (passes - 1) * timeStraight(distance(start, end), profile.travel);
-  go({ kind: 'line', from: start, to: end, length: contourLength(contour), seconds: once * passes + back });
+  const pierce = pierceOf(work, profile);
+  if (pierce > 0) go({ kind: 'pierce', from: start, to: start, length: 0, seconds: pierce });
+  const seconds = workTime(contour, work, profile);
+  go({ kind: 'line', from: start, to: end, length: contourLength(contour), seconds });
 }
 
 function fallOf(contour: Contour, at: number, fallen: readonly (Fall & { readonly contour: Contour })[]) {

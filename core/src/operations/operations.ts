@@ -1,9 +1,11 @@
-import { joinBounds, heightOf } from '../geometry/bounds.ts';
-import type { Contour, Region } from '../geometry/contour.ts';
-import { contourLength, contourBounds, regionArea } from '../geometry/contour-facts.ts';
+import type { Contour } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
+import { timeStraight } from '../motion/motion.ts';
+import type { Profile } from '../motion/profile.ts';
+import { sweepOf, type Sweep } from '../motion/sweep.ts';
 import type { LineKind, OperationPlan } from '../recipe/parts.ts';
 import type { Machine, Work, WorkSettings } from '../shop/shop.ts';
+import type { LinesRun } from './lines-run.ts';
 
 /** One kind of work, as the machine will run it. Lengths in mm, times in seconds. */
 export interface Operation {
@@ -23,81 +25,90 @@ export interface Operation {
   readonly settings: WorkSettings;
   /** Whether the machine can do this work at all. */
   readonly possible: boolean;
-  /** Along the lines, or all fill lines together; one pass. */
+  /** Along the lines, or all rows together; one pass. */
   readonly length: number;
+  /** Between lines, from where the operation before it ended. */
   readonly travel: number;
+  /** All passes, with the travel and with what it takes to begin lines. */
   readonly time: number;
 }
 
-/** The lines of an operation in one thing, in running order. */
-export interface Run {
-  readonly kinds: readonly LineKind[];
-  /** How many lines these are. */
-  readonly count: number;
-  /** Where the first begins and the last ends, on the sheet. */
+/** The lines of an operation in one thing, as they lie on the sheet. */
+export interface PlacedRun {
+  readonly run: LinesRun;
   readonly start: Point;
   readonly end: Point;
-  /** The lines as they lie on the sheet. */
   readonly placed: () => readonly Contour[];
-  /** Along the lines, or all fill lines together. */
-  readonly length: number;
-  /** From the first line's start to the last one's end. */
-  readonly travel: number;
+}
+
+/** An operation, and where the head is when it is done. */
+export interface DoneOperation {
+  readonly operation: Operation;
+  readonly end: Point;
+}
+
+/**
+ * An operation over the things of a sheet, one after the other.
+ * @param runs at least one, in running order
+ * @param from where the head comes from
+ * @param profile of the machine with the settings of this operation
+ */
+export function operationOf(
+  plan: OperationPlan,
+  fill: boolean,
+  runs: readonly PlacedRun[],
+  from: Point,
+  machine: Machine,
+  profile: Profile,
+): DoneOperation {
+  let placed: readonly Contour[] | undefined;
+  const contours = () => (placed ??= runs.flatMap((run) => run.placed()));
+  const figures = fill ? sweptFigures(contours(), from, plan.work, profile) : followedFigures(runs, from, profile);
+  const { end, ...told } = figures;
+  return {
+    end,
+    operation: {
+      id: plan.id,
+      name: plan.name,
+      kinds: [...new Set(runs.flatMap(({ run }) => run.kinds))],
+      work: plan.work,
+      fill,
+      isFilled: !fill && plan.fill !== null && runs.some(({ run }) => run.kinds.includes('area')),
+      get contours() {
+        return contours();
+      },
+      settings: settingsOf(plan, machine),
+      possible: machine.settings[plan.work] !== undefined,
+      ...told,
+    },
+  };
 }
 
 /** What a machine that lacks a kind of work is taken to do it with, so that a time can still be told. */
 const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
 
-/**
- * An operation over the things of a sheet, one after the other.
- * @param runs at least one
- */
-export function operationOf(plan: OperationPlan, fill: boolean, runs: readonly Run[], machine: Machine): Operation {
-  const usual = machine.settings[plan.work];
-  const from = usual ?? SLOW;
-  const settings = {
-    speed: plan.speed ?? from.speed,
-    power: plan.power ?? from.power,
-    passes: plan.passes ?? from.passes,
-  };
-  let contours: readonly Contour[] | undefined;
-  const length = runs.reduce((sum, run) => sum + run.length, 0);
-  const travel = runs.reduce((sum, run) => sum + run.travel, 0) + travelBetweenThings(runs);
-  const starts = fill ? 0 : runs.reduce((sum, run) => sum + run.count, 0) * machine.pierceTime;
-  return {
-    id: plan.id,
-    name: plan.name,
-    kinds: [...new Set(runs.flatMap((run) => run.kinds))],
-    work: plan.work,
-    fill,
-    isFilled: !fill && plan.fill !== null && runs.some(({ kinds }) => kinds.includes('area')),
-    get contours() {
-      return (contours ??= runs.flatMap((run) => run.placed()));
-    },
-    settings,
-    possible: usual !== undefined,
-    length,
-    travel,
-    time: (length / settings.speed + starts + travel / machine.travelSpeed) * settings.passes,
-  };
+/** The settings of an operation: its own, else what the machine starts from. */
+export function settingsOf({ work, speed, power, passes }: OperationPlan, machine: Machine): WorkSettings {
+  const usual = machine.settings[work] ?? SLOW;
+  return { speed: speed ?? usual.speed, power: power ?? usual.power, passes: passes ?? usual.passes };
 }
 
-/** From the corner of the sheet to the first thing, and from each to the next. */
-function travelBetweenThings(runs: readonly Run[]): number {
-  let [total, at]: [number, Point] = [0, { x: 0, y: 0 }];
-  for (const { start, end } of runs) {
-    total += distance(at, start);
+type Figures = Pick<Operation, 'length' | 'travel' | 'time'> & { readonly end: Point };
+
+function followedFigures(runs: readonly PlacedRun[], from: Point, profile: Profile): Figures {
+  let [length, travel, time, at] = [0, 0, 0, from];
+  for (const { run, start, end } of runs) {
+    const there = distance(at, start);
+    length += run.length;
+    travel += there + run.travel;
+    time += timeStraight(there, profile.travel) + run.seconds;
     at = end;
   }
-  return total;
+  return { length, travel, time, end: at };
 }
 
-/** How far a tool goes along lines, or all fill lines together, mm. */
-export const lengthOf = (contours: readonly Contour[], fill: boolean, pitch: number): number =>
-  fill ? fillLength(contours, pitch) : contours.reduce((sum, contour) => sum + contourLength(contour), 0);
-
-/** Fill lines a pitch apart cover the area; at each line's end the head turns back over about three pitches. */
-function fillLength(region: Region, pitch: number): number {
-  const height = heightOf(joinBounds(region.map(contourBounds)));
-  return regionArea(region) / pitch + (height / pitch) * 3 * pitch;
+function sweptFigures(contours: readonly Contour[], from: Point, work: Work, profile: Profile): Figures {
+  const { start, end, length, seconds }: Sweep = sweepOf(contours, profile.rows);
+  const travel = distance(from, start);
+  return { length, travel, time: timeStraight(travel, profile.travel) + seconds * profile.passes[work], end };
 }

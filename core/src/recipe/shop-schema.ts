@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { usualDynamics } from '../shop/house.ts';
 import { lengthField, numberField } from './schema/fields.ts';
 import { WORKS, type Shop } from '../shop/shop.ts';
 
@@ -9,6 +10,13 @@ const settings = z.strictObject({
   speed: numberField(0.1, 10_000),
   power: numberField(1, 100),
   passes: z.int().min(1).max(50),
+});
+const dynamics = z.strictObject({
+  travel: numberField(1, 1_000_000),
+  line: numberField(1, 1_000_000),
+  rows: numberField(1, 1_000_000),
+  deviation: lengthField(0.0001, 5),
+  settle: numberField(0, 10),
 });
 const layer = z.strictObject({
   layer: z.string().regex(/^[A-Z0-9_-]{1,31}$/, 'must be upper-case letters, figures, - and _'),
@@ -28,6 +36,7 @@ export const shopSchema = z.strictObject({
         materials: z.array(text).min(1),
         settings: z.partialRecord(z.enum(WORKS as [string, ...string[]]), settings),
         travelSpeed: numberField(0.1, 100_000),
+        dynamics: dynamics.optional(),
         pierceTime: numberField(0, 600),
         fillPitch: lengthField(0.01, 50),
         // Shops kept before these were known get what suits most.
@@ -57,6 +66,13 @@ export function readShop(
   value: unknown,
 ): { readonly ok: true; readonly shop: Shop } | { readonly ok: false; readonly problems: readonly string[] } {
   const parsed = shopSchema.safeParse(value);
-  if (parsed.success) return { ok: true, shop: parsed.data as Shop };
+  if (parsed.success) {
+    const { machines, materials } = parsed.data;
+    const complete = machines.map((machine) => ({
+      ...machine,
+      dynamics: machine.dynamics ?? usualDynamics(machine.id),
+    }));
+    return { ok: true, shop: { machines: complete, materials } as Shop };
+  }
   return { ok: false, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) };
 }

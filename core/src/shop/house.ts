@@ -1,4 +1,4 @@
-import type { Machine, Material, OutputLayer, Shop, Work } from './shop.ts';
+import type { Dynamics, Machine, Material, OutputLayer, Shop, Work } from './shop.ts';
 
 /** What a shop starts from: machines and materials of the usual kinds, with careful limits. */
 
@@ -28,6 +28,7 @@ const machines: readonly Machine[] = [
     materials: ['mild-steel'],
     settings: { cut: { speed: 45, power: 100, passes: 1 }, mark: { speed: 60, power: 15, passes: 1 } },
     travelSpeed: 200,
+    dynamics: { travel: 800, line: 800, rows: 800, deviation: 0.05, settle: 0 },
     pierceTime: 0.8,
     fillPitch: 1,
     bridgeLoad: 40,
@@ -55,6 +56,7 @@ const machines: readonly Machine[] = [
       mark: { speed: 200, power: 12, passes: 1 },
     },
     travelSpeed: 400,
+    dynamics: { travel: 4000, line: 2000, rows: 8000, deviation: 0.02, settle: 0.005 },
     pierceTime: 0.1,
     fillPitch: 0.1,
     bridgeLoad: 25,
@@ -82,6 +84,7 @@ const machines: readonly Machine[] = [
       mark: { speed: 800, power: 20, passes: 1 },
     },
     travelSpeed: 600,
+    dynamics: { travel: 6000, line: 4000, rows: 10_000, deviation: 0.01, settle: 0.005 },
     pierceTime: 0.2,
     fillPitch: 0.05,
     bridgeLoad: 40,
@@ -109,6 +112,7 @@ const machines: readonly Machine[] = [
       mark: { speed: 40, power: 100, passes: 1 },
     },
     travelSpeed: 100,
+    dynamics: { travel: 400, line: 300, rows: 300, deviation: 0.05, settle: 0 },
     pierceTime: 2,
     fillPitch: 1.5,
     bridgeLoad: 150,
@@ -136,6 +140,7 @@ const machines: readonly Machine[] = [
       mark: { speed: 20, power: 100, passes: 1 },
     },
     travelSpeed: 50,
+    dynamics: { travel: 300, line: 300, rows: 300, deviation: 0.02, settle: 0 },
     pierceTime: 1,
     fillPitch: 0.3,
     bridgeLoad: 20,
@@ -153,3 +158,7 @@ const machines: readonly Machine[] = [
 ];
 
 export const houseShop: Shop = { machines, materials };
+
+/** A machine that the shop kept before it said how it gets up to speed has what its kind has, or what suits most. */
+export const usualDynamics = (id: string): Dynamics =>
+  (machines.find((machine) => machine.id === id) ?? machines[1]!).dynamics;

@@ -23,6 +23,7 @@ export interface Machine {
   readonly settings: Partial<Record<Work, WorkSettings>>;
   /** mm/s between cuts. */
   readonly travelSpeed: number;
+  readonly dynamics: Dynamics;
   /** Seconds to start each cut. */
   readonly pierceTime: number;
   /** Distance between the passes that fill an engraved area. */
@@ -35,6 +36,20 @@ export interface Machine {
   /** Limits that a material has for itself on this machine, by its id. */
   readonly materialLimits?: Readonly<Record<string, Partial<HouseLimits>>>;
   readonly output: Record<Work, OutputLayer>;
+}
+
+/** How a machine gets up to speed and round corners. */
+export interface Dynamics {
+  /** Between lines, mm/s². */
+  readonly travel: number;
+  /** Along lines, mm/s². */
+  readonly line: number;
+  /** Along rows that are swept, mm/s². */
+  readonly rows: number;
+  /** By how much a corner may be cut, so that it need not be stopped in, mm. */
+  readonly deviation: number;
+  /** At the end of a swept row, before the next, s. */
+  readonly settle: number;
 }
 
 export interface WorkSettings {

@@ -36,6 +36,7 @@ const common = {
     .default(null)
     .describe('Copies beside each other before the next row begins, where it has a place; null: as there is room.'),
   hidden: z.boolean().default(false).describe('Not laid on the sheet.'),
+  first: z.boolean().default(false).describe('Worked on before the other things, in each operation.'),
 };
 
 const madeSchema = z.strictObject({

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { assemblySchema, MOST_ASSEMBLIES } from './assembly.ts';
 import { lengthIn } from './fields.ts';
-import { assignmentSchema, operationsSchema } from './operations.ts';
+import { assignmentSchema, operationsSchema, orderSchema } from './operations.ts';
 
 /** The recipe format's version. It goes up when old recipes need rewriting; see read.ts. */
 export const RECIPE_VERSION = 2;
@@ -44,6 +44,7 @@ export const jobSchema = z.strictObject({
     .describe('The things made from one sheet.'),
   operations: operationsSchema,
   assignment: assignmentSchema,
+  order: orderSchema,
   release: z
     .strictObject({
       tolerance: lengthIn('tolerance')

@@ -58,3 +58,16 @@ export const assignmentSchema = z
   })
   .prefault({})
   .describe('Which operation each kind of line gets, by id; null: none.');
+
+/** In which order an operation's lines are run. */
+export const orderSchema = z
+  .strictObject({
+    search: z
+      .enum(['quick', 'long'])
+      .default('quick')
+      .describe(
+        'How long a short way of the head is looked for: so that an edit is answered at once, or for a second.',
+      ),
+  })
+  .prefault({});
+export type OrderPlan = z.output<typeof orderSchema>;

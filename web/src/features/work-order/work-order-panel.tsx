@@ -31,6 +31,7 @@ import { useJob } from '@/job/job-store';
 import { Assignment } from './assignment';
 import { operationName } from '@/job/operation-names';
 import { OperationSettings } from './operation-settings';
+import { RunningOrder } from './running-order';
 import css from './work-order.module.css';
 import { WorkTag } from './work-tag';
 
@@ -60,6 +61,7 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
           Add an operation
         </Button>
       </PanelSection>
+      <RunningOrder reports={report?.operations ?? []} />
       <Assignment picture={picture} />
     </>
   );

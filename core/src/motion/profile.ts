@@ -19,24 +19,12 @@ export interface Profile {
   readonly passes: Readonly<Record<Work, number>>;
 }
 
-/** Accelerations, mm/s², and corner deviations, mm, that machines of a kind have; to be set by the shop. */
-const KINDS: Readonly<
-  Record<string, readonly [travel: number, line: number, rows: number, deviation: number, settle: number]>
-> = {
-  plasma: [800, 800, 800, 0.05, 0],
-  'co2-laser': [4000, 2000, 8000, 0.02, 0.005],
-  'fibre-laser': [6000, 4000, 10_000, 0.01, 0.005],
-  router: [400, 300, 300, 0.05, 0],
-  engraver: [300, 300, 300, 0.02, 0],
-};
-const USUAL = KINDS['co2-laser']!;
-
 /** What a machine without a speed for a kind of work is taken to do it with, mm/s. */
 const SLOW = 10;
 
-/** The profile of a machine of the shop: its own speeds, and what its kind has besides. */
+/** The profile of a machine of the shop. */
 export function profileOf(machine: Machine): Profile {
-  const [travel, line, rows, deviation, settle] = KINDS[machine.id] ?? USUAL;
+  const { travel, line, rows, deviation, settle } = machine.dynamics;
   const motionOf = (work: Work): Motion => ({
     speed: machine.settings[work]?.speed ?? SLOW,
     acceleration: line,

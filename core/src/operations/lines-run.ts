@@ -1,0 +1,69 @@
+import { endOf, startOf, type Contour } from '../geometry/contour.ts';
+import { contourLength } from '../geometry/contour-facts.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { timeStraight } from '../motion/motion.ts';
+import type { Profile } from '../motion/profile.ts';
+import { pierceOf, workTime } from '../motion/work-time.ts';
+import type { LineKind } from '../recipe/parts.ts';
+import type { Work } from '../shop/shop.ts';
+import type { Lines } from './lines.ts';
+import { runningOrder } from './order.ts';
+import type { Search } from './tour/tour.ts';
+
+/** The lines of an operation in one thing, in running order, in the thing's own frame. mm, s. */
+export interface LinesRun {
+  readonly kinds: readonly LineKind[];
+  readonly contours: readonly Contour[];
+  readonly start: Point;
+  readonly end: Point;
+  /** Along the lines, once. */
+  readonly length: number;
+  /** From the first line's start to the last one's end, lifted. */
+  readonly travel: number;
+  /** All of it, passes and travel between included. */
+  readonly seconds: number;
+}
+
+/** Lines in running order, by what they were made of, for the two kinds of place that a head comes from. */
+const orders = { corner: new WeakMap<Lines, Ordered>(), elsewhere: new WeakMap<Lines, Ordered>() };
+interface Ordered {
+  readonly from: Point;
+  readonly search: Search;
+  readonly contours: readonly Contour[];
+}
+
+const CORNER: Point = { x: 0, y: 0 };
+
+/**
+ * Puts lines into running order. A thing is ordered once, wherever it and those like it lie; but the first on a sheet
+ * by where the head comes from.
+ * @param from where the head comes from, in the thing's frame; null: the thing's own corner
+ * @param profile of the machine with the settings of the operation
+ */
+export function linesRun(lines: Lines, from: Point | null, search: Search, work: Work, profile: Profile): LinesRun {
+  const contours = orderedLines(lines, from, search);
+  let [length, travel, seconds] = [0, 0, 0];
+  let at = startOf(contours[0]!);
+  if (!lines.fill)
+    for (const contour of contours) {
+      const there = distance(at, startOf(contour));
+      travel += there;
+      length += contourLength(contour);
+      seconds += timeStraight(there, profile.travel) + pierceOf(work, profile) + workTime(contour, work, profile);
+      at = endOf(contour);
+    }
+  return { kinds: lines.kinds, contours, start: startOf(contours[0]!), end: at, length, travel, seconds };
+}
+
+function orderedLines(lines: Lines, from: Point | null, search: Search): readonly Contour[] {
+  // Areas are swept whatever their order; strokes of a fill have an order of their own.
+  if (lines.fill || lines.isFilled) return lines.contours;
+  const known = from ? orders.elsewhere : orders.corner;
+  const start = from ?? CORNER;
+  const before = known.get(lines);
+  if (before && before.search === search && before.from.x === start.x && before.from.y === start.y)
+    return before.contours;
+  const contours = runningOrder(lines.contours, start, search);
+  known.set(lines, { from: start, search, contours });
+  return contours;
+}
