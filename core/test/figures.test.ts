@@ -4,6 +4,7 @@ import { reportOf } from '../src/job/report.ts';
 import { closedContour } from '../src/geometry/contour.ts';
 import { line } from '../src/geometry/segment.ts';
 import { polygon } from '../src/geometry/shapes.ts';
+import { NO_BOUNDS } from '../src/geometry/bounds.ts';
 import { withWordsInJob } from '../src/recipe/edits/words.ts';
 import { runOperations } from '../src/job/run-operations.ts';
 import { assignLines, type Drawing } from '../src/operations/lines.ts';
@@ -78,6 +79,8 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
       {
         assembly: { first: false },
         built: {
+          drawing: lines,
+          arrangement: { object: NO_BOUNDS } as never,
           lines: assignLines(lines, [], { assignment, works, items: {}, fills: {} }),
         },
         placements: [{ x: 0, y: 0, turn: 0 }],

@@ -3,11 +3,15 @@ import { describe, expect, it } from 'vitest';
 import type { Contour } from '../src/geometry/contour.ts';
 import { endOf, startOf } from '../src/geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../src/geometry/contour-facts.ts';
-import { boundsContain } from '../src/geometry/bounds.ts';
+import { boundsContain, widthOf } from '../src/geometry/bounds.ts';
 import { probePoint } from '../src/geometry/components.ts';
 import { distance, type Point } from '../src/geometry/point.ts';
 import { line } from '../src/geometry/segment.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';
+import { readSvg } from '../src/formats/svg/svg-reader.ts';
+import { writeSvg } from '../src/formats/svg/svg-writer.ts';
+import { sheetDrawing } from '../src/job/release.ts';
+import { runFile } from '../src/machine/run-file.ts';
 import { runningOrder } from '../src/operations/order.ts';
 import { placeBounds } from '../src/sheet/placement.ts';
 import { buildOf, jobOf } from './workshop.ts';
@@ -100,6 +104,30 @@ describe('the order of cutting', () => {
       const far = placeBounds(built.arrangement.object, placements[0]!);
       expect(boundsContain(far, contourBounds(cut.contours[0]!), 1e-6)).toBe(isFirst);
     }
+  });
+});
+
+describe('a part laid in the opening of another', () => {
+  const round = (diameter: number, role: 'material' | 'opening') =>
+    ({ kind: 'shape', role, place: { x: 0, y: 0 }, outline: { by: 'round', diameter } }) as const;
+  const disc = (x: number, y: number, ...items: ReturnType<typeof round>[]) =>
+    ({ make: 'stand-alone', place: { x, y }, items }) as const;
+  const ring = disc(0, 0, round(100, 'material'), round(80, 'opening'));
+  const washer = disc(40, 40, round(20, 'material'), round(8, 'opening'));
+
+  it('is cut out before the opening falls, in a round of its own', () => {
+    const job = jobOf({ assemblies: [ring, washer] });
+    expect(job.findings.filter(({ rule }) => rule === 'overlap' || rule === 'order')).toEqual([]);
+    const file = sheetDrawing(job, null);
+    expect(file.layers.map(({ name }) => name)).toEqual(['CUT_INNER', 'CUT_OUTER', 'CUT_INNER_2', 'CUT_OUTER_2']);
+    const diameters = job.operations.map(({ contours }) => Math.round(widthOf(contourBounds(contours[0]!))));
+    expect(diameters).toEqual([8, 20, 80, 100]);
+    expect(runFile(readSvg(writeSvg(file)), job.machine)).toMatchObject({ onFree: [], unknown: [] });
+  });
+
+  it('but over the edge of the opening lies on the other', () => {
+    const job = jobOf({ assemblies: [ring, disc(80, 40, round(20, 'material'))] });
+    expect(job.findings.map(({ rule }) => rule)).toContain('overlap');
   });
 });
 

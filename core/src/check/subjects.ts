@@ -11,6 +11,7 @@ import type { Operation } from '../operations/operations.ts';
 import type { LineKind } from '../recipe/parts.ts';
 import type { IslandId } from '../recipe/identity.ts';
 import type { LetteringItem, Made, Recipe, Role } from '../recipe/schema.ts';
+import type { Placement } from '../sheet/placement.ts';
 import type { PlainLimits } from '../shop/limits.ts';
 import type { Machine, Material } from '../shop/shop.ts';
 import type { Finding } from './finding.ts';
@@ -36,6 +37,7 @@ export interface LaidSubject {
   readonly name: string;
   /** Round each of its copies, on the sheet. */
   readonly boxes: readonly Bounds[];
+  readonly placements: readonly Placement[];
   readonly built: AssemblyBuild;
 }
 

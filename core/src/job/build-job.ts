@@ -211,6 +211,7 @@ const subjectOf = ({ assembly, name, built, placements }: Laid): LaidSubject => 
   id: assembly.id,
   name,
   boxes: placements.map((placement): Bounds => placeBounds(built.arrangement.object, placement)),
+  placements,
   built,
 });
 

@@ -120,13 +120,18 @@ const whatOf = ({ name, kinds }: Pick<Operation, 'name' | 'kinds'>): string => {
   return [...edges, ...others.map((kind) => (kind === 'line' ? 'linework' : kind))].join(', ');
 };
 
-/** The output map's layer for the work; where several operations share one, each says which it is. */
+/**
+ * The output map's layer for the work; where several operations share one, each says which it is, and so does one that
+ * is done once more.
+ */
 function layerNames(operations: readonly Operation[], output: Build['machine']['output']): string[] {
-  const base = operations.map(({ work }) => output[work].layer);
-  return operations.map(({ id, fill }, i) => {
-    if (base.filter((name) => name === base[i]).length < 2) return base[i]!;
-    const isParted = operations.some((other) => other.id === id && other.fill !== fill);
-    return `${base[i]}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}`;
+  return operations.map(({ id, work, fill, round }) => {
+    const base = output[work].layer;
+    const again = round > 0 ? `_${round + 1}` : '';
+    const others = operations.filter((other) => output[other.work].layer === base && other.round === round);
+    if (others.length < 2) return base + again;
+    const isParted = others.some((other) => other.id === id && other.fill !== fill);
+    return `${base}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}${again}`;
   });
 }
 

@@ -1,3 +1,4 @@
+import type { AssemblyBuild } from '../assembly/build-assembly.ts';
 import type { Point } from '../geometry/point.ts';
 import { profileOf, type Profile } from '../motion/profile.ts';
 import type { Lines } from '../operations/lines.ts';
@@ -5,14 +6,22 @@ import { linesRun } from '../operations/lines-run.ts';
 import { operationOf, settingsOf, type Operation, type PlacedRun } from '../operations/operations.ts';
 import { thingOrder } from '../operations/order.ts';
 import type { OperationPlan, OrderPlan, Recipe } from '../recipe/schema.ts';
+import { openingDepths } from '../sheet/in-openings.ts';
 import { placePoint, placeRegion, unplacePoint, type Placement } from '../sheet/placement.ts';
 import type { Machine, Work } from '../shop/shop.ts';
 
 /** A thing on the sheet. */
 interface Laid {
   readonly assembly: { readonly first: boolean };
-  readonly built: { readonly lines: readonly Lines[] };
+  readonly built: Pick<AssemblyBuild, 'lines' | 'drawing' | 'arrangement'>;
   readonly placements: readonly Placement[];
+}
+
+/** One copy of a thing. */
+interface Copy extends Pick<Laid, 'assembly' | 'built'> {
+  readonly placement: Placement;
+  /** In how many openings of other things it lies. */
+  readonly depth: number;
 }
 
 /** Lines of one operation in one thing. */
@@ -32,20 +41,35 @@ interface Around {
 /** Where the head is before anything is done. */
 const CORNER: Point = { x: 0, y: 0 };
 
-/** The operations as the machine runs them: one after the other, each from thing to thing. */
+/**
+ * The operations as the machine runs them: one after the other, each from thing to thing. What lies in an opening of
+ * another thing falls with that opening: from the first cut on, all operations are done with what lies deepest, and
+ * then once more with what lies round it.
+ */
 export function runOperations(
   { operations: plans, order }: Pick<Recipe, 'operations' | 'order'>,
   laid: readonly Laid[],
   machine: Machine,
 ): Operation[] {
+  const copies = copiesOf(laid);
+  const firstCut = plans.findIndex(({ work }) => work === 'cut');
+  const before = firstCut < 0 ? plans : plans.slice(0, firstCut);
+  const depths = [...new Set(copies.map(({ depth }) => depth))].sort((a, b) => b - a);
+  const steps = [
+    ...before.map((plan) => ({ plan, round: 0, own: copies })),
+    ...depths.flatMap((depth, round) => {
+      const own = copies.filter((copy) => copy.depth === depth);
+      return plans.slice(before.length).map((plan) => ({ plan, round, own }));
+    }),
+  ];
   const operations: Operation[] = [];
   let at = CORNER;
-  for (const plan of plans) {
+  for (const { plan, round, own } of steps) {
     const profile = profileWith(plan, machine);
     for (const fill of [true, false]) {
-      const runs = runsFrom(linesOf(laid, plan.id, fill), at, { order, work: plan.work, profile });
+      const runs = runsFrom(linesOf(own, plan.id, fill), at, { order, work: plan.work, profile });
       if (runs.length === 0) continue;
-      const { operation, end } = operationOf(plan, fill, runs, at, machine, profile);
+      const { operation, end } = operationOf(plan, { fill, round }, runs, at, machine, profile);
       operations.push(operation);
       at = end;
     }
@@ -53,17 +77,30 @@ export function runOperations(
   return operations;
 }
 
+function copiesOf(laid: readonly Laid[]): Copy[] {
+  const copies = laid.flatMap(({ assembly, built, placements }) =>
+    placements.map((placement) => ({ assembly, built, placement })),
+  );
+  const depths = openingDepths(
+    copies.map(({ built: { drawing, arrangement }, placement }) => ({
+      outline: drawing.outline,
+      object: arrangement.object,
+      placement,
+    })),
+  );
+  return copies.map((copy, i) => ({ ...copy, depth: depths[i]! }));
+}
+
 /** What a machine needs for its work, with the settings of an operation. */
 export const profileWith = (plan: OperationPlan, machine: Machine): Profile =>
   profileOf({ ...machine, settings: { ...machine.settings, [plan.work]: settingsOf(plan, machine) } });
 
-const linesOf = (laid: readonly Laid[], operation: string, fill: boolean): PlacedLines[] =>
-  laid.flatMap(({ assembly, built, placements }) => {
-    const own = built.lines.filter(
-      (each) => each.operation === operation && each.fill === fill && each.contours.length > 0,
-    );
-    return placements.flatMap((placement) => own.map((lines) => ({ first: assembly.first, lines, placement })));
-  });
+const linesOf = (copies: readonly Copy[], operation: string, fill: boolean): PlacedLines[] =>
+  copies.flatMap(({ assembly: { first }, built, placement }) =>
+    built.lines
+      .filter((each) => each.operation === operation && each.fill === fill && each.contours.length > 0)
+      .map((lines) => ({ first, lines, placement })),
+  );
 
 /** The lines of every thing, from thing to thing: those that are to come first, then with little travel. */
 function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): PlacedRun[] {

@@ -20,6 +20,8 @@ export interface Operation {
   readonly fill: boolean;
   /** Strokes that fill areas. */
   readonly isFilled: boolean;
+  /** 0; more where it is done once more, for what lies round what was done before. */
+  readonly round: number;
   /** In running order, on the sheet; put there when they are first asked for. */
   readonly contours: readonly Contour[];
   readonly settings: WorkSettings;
@@ -55,7 +57,7 @@ export interface DoneOperation {
  */
 export function operationOf(
   plan: OperationPlan,
-  fill: boolean,
+  { fill, round }: Pick<Operation, 'fill' | 'round'>,
   runs: readonly PlacedRun[],
   from: Point,
   machine: Machine,
@@ -73,6 +75,7 @@ export function operationOf(
       kinds: [...new Set(runs.flatMap(({ run }) => run.kinds))],
       work: plan.work,
       fill,
+      round,
       isFilled: !fill && plan.fill !== null && runs.some(({ run }) => run.kinds.includes('area')),
       get contours() {
         return contours();

@@ -35,6 +35,8 @@ export interface Picture {
     readonly id: string;
     readonly work: Operation['work'];
     readonly fill: boolean;
+    /** 0; more where it is done once more. */
+    readonly round: number;
     readonly path: string;
   }[];
   /** Ends of segments, for showing nodes: x, y pairs. */
@@ -180,10 +182,11 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
     sheet,
     object: down(joinBounds(boxes)),
     assemblies: assemblies.map((laid, i) => assemblyPicture(laid, report.assemblies[i]!, sheet.height)),
-    operations: operations.map(({ id, work, fill, contours }) => ({
+    operations: operations.map(({ id, work, fill, round, contours }) => ({
       id,
       work,
       fill,
+      round,
       path: screenPath(contours, sheet.height),
     })),
     nodes: nodesOf(
