@@ -140,15 +140,19 @@ def png_size(command):
     return [pixels / 10 for pixels in struct.unpack(">II", data[16:24])]
 
 
-def pieces(rings):
-    """Faces between the cut lines: material where an odd number of rings goes round, slugs where an even one does."""
+def pieces(rings, kerf):
+    """Faces between the cut lines, less what the cut takes: material where an odd number of rings goes round, slugs
+    (as large as their holes) where an even one does. Edges lie half the kerf beside the lines, with sharp corners."""
     polygons = [Polygon(ring) for ring in rings]
     material, slugs = [], []
     for face in polygonize(unary_union([LineString(ring) for ring in rings])):
         inside = face.representative_point()
         depth = sum(polygon.contains(inside) for polygon in polygons)
-        if face.area > DUST:
-            (material if depth % 2 == 1 else slugs).append(face.area)
+        if face.area <= DUST:
+            continue
+        by = -kerf / 2 if depth % 2 == 1 else kerf / 2
+        true = face.buffer(by, join_style=2, mitre_limit=50) if kerf else face
+        (material if depth % 2 == 1 else slugs).append(true.area)
     return sorted(material), sorted(slugs)
 
 
@@ -161,7 +165,9 @@ def opinion(folder):
     height = float(re.search(r'viewBox="0 0 [\d.]+ ([\d.]+)"', text).group(1))
     drawn = [points for _, points, _ in lines]
     rings = [points for layer, points, _ in lines if layer.startswith("CUT")]
-    material, slugs = pieces([ring if ring[0] == ring[-1] else ring + ring[:1] for ring in rings])
+    with open(os.path.join(folder, "report.json")) as report:
+        kerf = json.load(report)["kerf"]
+    material, slugs = pieces([ring if ring[0] == ring[-1] else ring + ring[:1] for ring in rings], kerf)
     return {
         "audit": [entry.message for entry in list(audit.errors) + list(audit.fixes)],
         "openContours": sum(1 for _, _, closed in lines if not closed),

@@ -11,8 +11,7 @@ import type { Point } from '../core/src/geometry/point.ts';
 import { partsOf } from '../core/src/hold/joins/parts.ts';
 import { applyPatch } from '../core/src/recipe/patch.ts';
 import type { Version1Input } from '../core/src/recipe/migrate/version-1.ts';
-import { houseShop } from '../core/src/shop/house.ts';
-import { faceIds, faceOf, recipeOf } from '../core/test/workshop.ts';
+import { faceIds, faceOf, recipeOf, trueEdges } from '../core/test/workshop.ts';
 
 /** What holds, against Debian's python3-ezdxf and python3-shapely, from the exported DXF. */
 
@@ -39,7 +38,7 @@ const judge = (jobs: readonly Job[]): Verdict[] =>
   ) as Verdict[];
 const thingOf = ({ assemblies }: Build) => assemblies[0]!.built;
 const dxfOf = (built: Build) => writeDxf(sheetDrawing(built, null), 0.004);
-const resourcesFor = (face: string) => ({ shop: houseShop, faces: new Map([[face, faceOf(face)]]) });
+const resourcesFor = (face: string) => ({ shop: trueEdges, faces: new Map([[face, faceOf(face)]]) });
 
 /**
  * Words with nested islands, with islands made by touching letters, and of small letters; each with another way to hold

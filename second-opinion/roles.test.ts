@@ -54,6 +54,7 @@ const asItem = ({
 function exported(shapes: readonly Shape[]) {
   const job = jobOf({
     machine: 'co2-laser',
+    release: { kerf: 'controller' },
     material: 'plywood',
     assemblies: [
       {

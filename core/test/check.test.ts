@@ -81,6 +81,13 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> 
     lettering: { words: 'FENNY CROSS', bow: { radius: 50 } },
   },
   'lost nudge': { make: 'cut-through', lettering: { words: 'FENNY', nudges: { 'letter:0.9.0': { x: 3 } } } },
+  'cut too wide': {
+    make: 'cut-through',
+    machine: 'engraver',
+    material: 'brass',
+    thickness: 1,
+    lettering: { words: 'ICE', size: { by: 'cap height', value: 4 } },
+  },
   'closed counter': { make: 'cut-through', lettering: { words: 'BA', thicken: { by: 8 } } },
   'parted letter': {
     make: 'stand-alone',

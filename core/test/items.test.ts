@@ -4,7 +4,7 @@ import { centreOf, heightOf, widthOf } from '../src/geometry/bounds.ts';
 import { contourBounds, regionArea, sourcesOf } from '../src/geometry/contour-facts.ts';
 import { readRecipe, type RecipeInput } from '../src/recipe/read.ts';
 import type { JobInput } from '../src/recipe/schema.ts';
-import { jobOf, recipeOf } from './workshop.ts';
+import { jobOf, recipeOf, trueEdges } from './workshop.ts';
 
 type Thing = JobInput['assemblies'][number];
 
@@ -174,7 +174,7 @@ describe('things on a sheet', () => {
     ...more,
   });
   const boxesOf = (input: RecipeInput) => {
-    const { operations, sheet, findings } = jobOf(input);
+    const { operations, sheet, findings } = jobOf(input, undefined, trueEdges);
     const outer = operations.find(({ kinds }) => kinds.includes('outer'))!;
     return { sheet, findings, boxes: outer.contours.map(contourBounds) };
   };

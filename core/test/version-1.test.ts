@@ -9,7 +9,7 @@ import { sheetDrawing } from '../src/job/release.ts';
 import { reportOf } from '../src/job/report.ts';
 import { writeDxf } from '../src/formats/dxf/dxf-writer.ts';
 import { writeSvg } from '../src/formats/svg/svg-writer.ts';
-import { recipeOf, buildOf } from './workshop.ts';
+import { recipeOf, buildOf, trueEdges } from './workshop.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
 
 /**
@@ -26,7 +26,7 @@ const recipes = readFileSync(path.join(FOLDER, 'recipes.jsonl'), 'utf8')
 const hash = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 20);
 
 function hashesOf(input: RecipeInput): string {
-  const built = buildOf(input);
+  const built = buildOf(input, undefined, trueEdges);
   const drawing = sheetDrawing(built, 3);
   const plain = {
     ...drawing,

@@ -15,6 +15,7 @@ import { inItem } from '../src/recipe/identity.ts';
 import { ONLY_ITEM } from '../src/recipe/migrate/1-to-2.ts';
 import type { LetteringItem, LineKind, Made, Recipe } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
+import type { Shop } from '../src/shop/shop.ts';
 
 /** Shipped faces and short ways to builds, for tests. */
 
@@ -37,17 +38,23 @@ export function recipeOf(input: RecipeInput): Recipe {
   return read.recipe;
 }
 
-export function jobOf(input: RecipeInput, cache?: StageCache): Build {
+/** Its files lie on true edges, so that figures can be told by hand: controllers see to the kerf. */
+export const trueEdges: Shop = {
+  ...houseShop,
+  machines: houseShop.machines.map((machine) => ({ ...machine, kerfBy: 'controller' })),
+};
+
+export function jobOf(input: RecipeInput, cache?: StageCache, shop = houseShop): Build {
   const recipe = recipeOf(input);
   const faces = [...facesOf(recipe)].filter((id) => CATALOGUE.some((face) => face.id === id));
-  return build(recipe, { shop: houseShop, faces: new Map(faces.map((id) => [id, faceOf(id)])) }, cache);
+  return build(recipe, { shop, faces: new Map(faces.map((id) => [id, faceOf(id)])) }, cache);
 }
 
 /** A job of one thing, whose lettering is one item: with that thing's own figures at hand. */
 export type OnlyThing = Build & AssemblyBuild & { readonly lettering: Lettering };
 
-export function buildOf(input: RecipeInput, cache?: StageCache): OnlyThing {
-  const job = jobOf(input, cache);
+export function buildOf(input: RecipeInput, cache?: StageCache, shop = houseShop): OnlyThing {
+  const job = jobOf(input, cache, shop);
   const [{ built } = { built: undefined }] = job.assemblies;
   if (!built || job.assemblies.length > 1) throw new Error('Not a job of one thing.');
   return { ...built, ...job, lettering: built.items[0]!.form.lettering! };

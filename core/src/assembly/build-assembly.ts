@@ -1,6 +1,6 @@
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
-import type { Contour } from '../geometry/contour.ts';
+import type { Bounds } from '../geometry/bounds.ts';
 import { withoutScraps } from '../geometry/without-scraps.ts';
 import { couponOf } from '../hold/coupon.ts';
 import { heldAsItIs, type Hold } from '../hold/hold.ts';
@@ -48,6 +48,8 @@ export interface AssemblyBuild {
   readonly pieces: readonly Piece[];
   readonly tabs: readonly Tab[];
   readonly lines: readonly Lines[];
+  /** Openings that the cut is wider than. */
+  readonly tooNarrow: readonly Bounds[];
   /** Of the largest lettering in it, mm; 0 where there is none. */
   readonly capHeight: number;
 }
@@ -132,22 +134,13 @@ function finish(
   hold: Hold,
   arrangement: Arrangement,
   cache: StageCache,
-): Pick<AssemblyBuild, 'drawing' | 'pieces' | 'tabs' | 'lines'> {
+): Pick<AssemblyBuild, 'drawing' | 'pieces' | 'tabs' | 'lines' | 'tooNarrow'> {
   const drawing = drawn.made;
   const tabbed = runStage(cache, 'tabs', [drawn], plans.tabs, (plan) => placeTabs(drawing.outline, plan));
   const assigned = runStage(cache, 'lines', [tabbed], plans.lines, (plan) => assignLines(drawing, tabbed.made, plan));
-  const lines = assigned.made;
+  const { lines, tooNarrow, cut } = assigned.made;
   const found = runStage(cache, 'pieces', [assigned], plans.pieces, (plan) =>
-    findPieces(plan, hold, arrangement.letters, {
-      area: cutLines(lines, 'area', plans.lines),
-      lines: cutLines(lines, 'line', plans.lines),
-    }),
+    findPieces(plan, hold, arrangement.letters, cut),
   );
-  return { drawing, tabs: tabbed.made, lines, pieces: found.made };
+  return { drawing, tabs: tabbed.made, lines, tooNarrow, pieces: found.made };
 }
-
-/** What of a kind is assigned to cut. */
-const cutLines = (lines: readonly Lines[], kind: 'area' | 'line', { works }: AssignmentPlan): Contour[] =>
-  lines
-    .filter(({ kinds, operation }) => kinds.includes(kind) && operation !== null && works[operation] === 'cut')
-    .flatMap(({ contours }) => contours);

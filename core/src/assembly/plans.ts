@@ -20,6 +20,8 @@ export interface Surroundings {
   readonly thickness: number;
   readonly operations: Recipe['operations'];
   readonly assignment: Recipe['assignment'];
+  /** By how much cuts are set off in the files, twice, mm. */
+  readonly kerf: number;
   /** What of backed letters lies on the sheet. */
   readonly lays: Lays;
 }
@@ -76,6 +78,7 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
     pieces: { base, separate: hold.pieces === 'separate', coupon: false },
     tabs: { ...hold.tabs, kerf: machine.kerf },
     lines: {
+      kerf: around.kerf,
       assignment,
       works: Object.fromEntries(operations.map(({ id, work }) => [id, work])),
       fills: Object.fromEntries(

@@ -5,6 +5,7 @@ import { artworkMissing } from './rules/artwork-missing.ts';
 import { bareArea } from './rules/bare-area.ts';
 import { closedCounter } from './rules/closed-counter.ts';
 import { crossingLine } from './rules/crossing-line.ts';
+import { cutTooWide } from './rules/cut-too-wide.ts';
 import { dropOut } from './rules/drop-out.ts';
 import { faceMissing } from './rules/face-missing.ts';
 import { fewPoints } from './rules/few-points.ts';
@@ -67,6 +68,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'open line': openLine,
   'crossing line': crossingLine,
   'bare area': bareArea,
+  'cut too wide': cutTooWide,
   'no clear field': noClearField,
   'lost decision': lostDecision,
   'lost outline': lostOutline,

@@ -26,6 +26,7 @@ export type AssemblyRule =
   | 'open line'
   | 'crossing line'
   | 'bare area'
+  | 'cut too wide'
   | 'no clear field'
   | 'lost decision'
   | 'lost outline';

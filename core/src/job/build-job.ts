@@ -14,7 +14,7 @@ import type { Assembly, LineKind, Made, Recipe } from '../recipe/schema.ts';
 import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { layOnSheet } from '../sheet/lay-out.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
-import { type Machine, type Material, type Shop } from '../shop/shop.ts';
+import { kerfInFile, type Machine, type Material, type Shop } from '../shop/shop.ts';
 import { runOperations } from './run-operations.ts';
 
 /** What a recipe refers to by id. The core never fetches: callers bring what a recipe needs. */
@@ -130,7 +130,11 @@ export function surroundingsOf(
   const { operations, assignment } = recipe;
   const { thickness } = stock;
   return {
-    around: { machine, material, thickness, operations, assignment, lays: laysOf(recipe) },
+    around: {
+      ...{ machine, material, thickness, operations, assignment },
+      lays: laysOf(recipe),
+      kerf: kerfInFile(machine, recipe.release),
+    },
     machineKnown: knownMachine !== undefined,
     materialKnown: knownMaterial !== undefined,
   };

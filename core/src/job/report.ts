@@ -15,7 +15,7 @@ import { letterName, letterNames } from '../lettering/naming.ts';
 import type { Assembly, Item, LineKind, Role } from '../recipe/schema.ts';
 import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { placeBounds, placePoint } from '../sheet/placement.ts';
-import type { Work, WorkSettings } from '../shop/shop.ts';
+import { kerfInFile, type Work, type WorkSettings } from '../shop/shop.ts';
 import type { Build, LaidAssembly } from './build-job.ts';
 import type { AssemblyMeasures, JobMeasures } from './measure-job.ts';
 import { measureReportOf, type MeasureReport } from './measure-report.ts';
@@ -29,6 +29,8 @@ export interface Report {
   readonly machine: string;
   readonly material: string;
   readonly thickness: number;
+  /** Cut lines in the files are set off by half of this, mm; 0: they lie on the true edges. */
+  readonly kerf: number;
   /** What of the job lies on the sheet. */
   readonly lays: Lays;
   readonly sheet: { readonly width: number; readonly height: number };
@@ -143,6 +145,7 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
     machine: machine.name,
     material: material.name,
     thickness: stockOf(recipe).thickness,
+    kerf: kerfInFile(machine, recipe.release),
     lays: laysOf(recipe),
     sheet,
     bounds: joinBounds(released.map(contourBounds)),

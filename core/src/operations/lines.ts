@@ -1,11 +1,15 @@
+import type { Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
+import { offsetRegion } from '../geometry/kernel/offset.ts';
 import { fillParts, type Missed } from '../fills/fill-letters.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
+import { withoutScraps } from '../geometry/without-scraps.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Tab } from '../hold/tabs.ts';
 import { itemOf } from '../recipe/identity.ts';
 import type { FillPlan, LineKind } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
+import { cutLines, gapsOn, openingsTooNarrow } from './cut-line.ts';
 
 /** What there is to be drawn of a thing, mm. */
 export interface Drawing {
@@ -27,6 +31,8 @@ export interface AssignmentPlan {
   readonly works: Readonly<Record<string, Work>>;
   /** How operations fill areas with lines; left out where they do not. */
   readonly fills: Readonly<Record<string, FillPlan>>;
+  /** By how much cuts are set off, twice; 0 where the machine's controller sees to it, mm. */
+  readonly kerf: number;
 }
 
 /** Lines of a thing that one operation does, or (null) none. */
@@ -42,35 +48,98 @@ export interface Lines {
   readonly missed: readonly Missed[];
 }
 
-/** Gives every line of a thing its operation, and leaves gaps for tabs in the cuts that free it. */
-export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: AssignmentPlan): Lines[] {
-  const lots = new Map<
-    string,
-    { operation: string | null; kinds: Set<LineKind>; fill: boolean; isFilled: boolean; contours: Contour[] }
-  >();
-  const someOwn = Object.keys(plan.items).length > 0;
-  const give = (contour: Contour, kind: LineKind) => {
-    const operation = (someOwn ? ownOperation(contour, plan) : null) ?? plan.assignment[kind];
+/** What the lines of a thing come to. */
+export interface AssignedLines {
+  readonly lines: readonly Lines[];
+  /** Openings that the cut is wider than: no line goes round them. */
+  readonly tooNarrow: readonly Bounds[];
+  /** Edges of areas, and lines, that are cut: where they truly are. */
+  readonly cut: { readonly area: readonly Contour[]; readonly lines: readonly Contour[] };
+}
+
+/**
+ * Gives every line of a thing its operation. Cuts are set off into the waste where the file is to do so, and left open
+ * for tabs where they free the thing.
+ */
+export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: AssignmentPlan): AssignedLines {
+  const lots = new Lots(plan);
+  const cutOutline = cutLines(drawing.outline, plan.kerf);
+  const outer = outermost(drawing.outline);
+  const cutOuter = cutOutline === drawing.outline ? outer : outermost(cutOutline);
+  const isCut = (contour: Contour, kind: LineKind): boolean => lots.workOf(contour, kind) === 'cut';
+  const kindOf = (contour: Contour, outermostOnes: ReadonlySet<Contour>): LineKind =>
+    outermostOnes.has(contour) ? 'outer' : 'inner';
+  for (const contour of cutOutline) {
+    const kind = kindOf(contour, cutOuter);
+    if (!isCut(contour, kind)) continue;
+    const gaps = kind === 'outer' ? gapsOn(contour, tabs, plan.kerf) : [];
+    lots.give(contour, kind, gaps.length > 0 ? withoutStretches(contour, gaps) : [contour]);
+  }
+  for (const contour of drawing.outline) {
+    const kind = kindOf(contour, outer);
+    if (!isCut(contour, kind)) lots.give(contour, kind);
+  }
+  for (const contour of drawing.area) if (!isCut(contour, 'area')) lots.give(contour, 'area');
+  // What is cut out of an area is waste: the line lies in it.
+  const cutAreas = drawing.area.filter((contour) => isCut(contour, 'area'));
+  const areaLines = plan.kerf > 0 ? withoutScraps(offsetRegion(cutAreas, -plan.kerf / 2)) : cutAreas;
+  for (const contour of areaLines) lots.give(contour, 'area');
+  for (const contour of drawing.linework) lots.give(contour, 'line');
+  const cut = { area: cutAreas, lines: drawing.linework.filter((contour) => isCut(contour, 'line')) };
+  return { lines: lots.filled(), cut, tooNarrow: openingsTooNarrow(drawing.outline, cutOutline) };
+}
+
+/** Lines of one operation, and of one way to run them. */
+interface Lot {
+  readonly operation: string | null;
+  readonly kinds: Set<LineKind>;
+  readonly fill: boolean;
+  readonly isFilled: boolean;
+  readonly contours: Contour[];
+}
+
+/** Lines by what is done with them. */
+class Lots {
+  private readonly lots = new Map<string, Lot>();
+  private readonly someOwn: boolean;
+
+  constructor(private readonly plan: AssignmentPlan) {
+    this.someOwn = Object.keys(plan.items).length > 0;
+  }
+
+  workOf(contour: Contour, kind: LineKind): Work | null {
+    const operation = this.operationOf(contour, kind);
+    return operation === null ? null : (this.plan.works[operation] ?? null);
+  }
+
+  /** @param drawn what is drawn of a line: all of it, or what tabs leave */
+  give(contour: Contour, kind: LineKind, drawn: readonly Contour[] = [contour]): void {
+    const { plan } = this;
+    const operation = this.operationOf(contour, kind);
     const work = operation === null ? null : plan.works[operation];
     const isFilled = kind === 'area' && operation !== null && operation in plan.fills;
     const fill = kind === 'area' && work === 'engrave' && !isFilled;
     // What has none is told by what it is.
     const key = operation === null ? `none: ${kind}` : `${operation} ${fill} ${isFilled}`;
-    let lot = lots.get(key);
-    if (!lot) lots.set(key, (lot = { operation, kinds: new Set(), fill, isFilled, contours: [] }));
+    let lot = this.lots.get(key);
+    if (!lot) this.lots.set(key, (lot = { operation, kinds: new Set(), fill, isFilled, contours: [] }));
     lot.kinds.add(kind);
-    lot.contours.push(...(kind === 'outer' && work === 'cut' ? interrupted(contour, tabs) : [contour]));
-  };
-  const outer = outermost(drawing.outline);
-  for (const contour of drawing.outline) give(contour, outer.has(contour) ? 'outer' : 'inner');
-  for (const contour of drawing.area) give(contour, 'area');
-  for (const contour of drawing.linework) give(contour, 'line');
-  return [...lots.values()].map((lot) => {
-    const kinds = [...lot.kinds];
-    if (!lot.isFilled) return { ...lot, kinds, missed: [] };
-    const { strokes, missed } = fillParts(lot.contours, plan.fills[lot.operation!]!);
-    return { ...lot, kinds, contours: strokes, missed };
-  });
+    lot.contours.push(...drawn);
+  }
+
+  /** What was given, areas with strokes filled. */
+  filled(): Lines[] {
+    return [...this.lots.values()].map((lot) => {
+      const kinds = [...lot.kinds];
+      if (!lot.isFilled) return { ...lot, kinds, missed: [] };
+      const { strokes, missed } = fillParts(lot.contours, this.plan.fills[lot.operation!]!);
+      return { ...lot, kinds, contours: strokes, missed };
+    });
+  }
+
+  private operationOf(contour: Contour, kind: LineKind): string | null {
+    return (this.someOwn ? ownOperation(contour, this.plan) : null) ?? this.plan.assignment[kind];
+  }
 }
 
 /** That of the item which most of a line's runs are of, where that item has one. */
@@ -82,14 +151,4 @@ function ownOperation({ segments }: Contour, { items }: AssignmentPlan): string 
   }
   const [most] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [null];
   return most === null ? null : (items[most] ?? null);
-}
-
-/** A cut line with gaps where tabs are to stay. */
-function interrupted(contour: Contour, tabs: readonly Tab[]): Contour[] {
-  const own = tabs.filter((tab) => tab.contour === contour);
-  if (own.length === 0) return [contour];
-  return withoutStretches(
-    contour,
-    own.map(({ gap }) => gap),
-  );
 }

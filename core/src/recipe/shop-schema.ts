@@ -33,6 +33,7 @@ export const shopSchema = z.strictObject({
         name: text,
         word: text,
         kerf: lengthField(0, 50),
+        kerfBy: z.enum(['file', 'controller']).default('controller'),
         materials: z.array(text).min(1),
         settings: z.partialRecord(z.enum(WORKS as [string, ...string[]]), settings),
         travelSpeed: numberField(0.1, 100_000),

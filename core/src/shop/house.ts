@@ -25,6 +25,8 @@ const machines: readonly Machine[] = [
     name: 'Plasma table',
     word: 'plasma',
     kerf: 1.3,
+    // Torches wear: the controller has the width of the day.
+    kerfBy: 'controller',
     materials: ['mild-steel'],
     settings: { cut: { speed: 45, power: 100, passes: 1 }, mark: { speed: 60, power: 15, passes: 1 } },
     travelSpeed: 200,
@@ -48,6 +50,7 @@ const machines: readonly Machine[] = [
     name: 'CO₂ laser',
     word: 'laser',
     kerf: 0.15,
+    kerfBy: 'file',
     materials: ['plywood', 'acrylic', 'oak', 'stencil-card', 'stencil-film'],
     settings: {
       cut: { speed: 15, power: 80, passes: 1 },
@@ -76,6 +79,7 @@ const machines: readonly Machine[] = [
     name: 'Fibre laser',
     word: 'fibre laser',
     kerf: 0.1,
+    kerfBy: 'file',
     materials: ['mild-steel', 'brass'],
     settings: {
       cut: { speed: 30, power: 90, passes: 1 },
@@ -104,6 +108,7 @@ const machines: readonly Machine[] = [
     name: 'CNC router',
     word: 'router',
     kerf: 3,
+    kerfBy: 'file',
     materials: ['plywood', 'oak', 'acrylic', 'brass'],
     settings: {
       cut: { speed: 25, power: 100, passes: 3 },
@@ -132,6 +137,7 @@ const machines: readonly Machine[] = [
     name: 'Rotary engraver',
     word: 'engraver',
     kerf: 1,
+    kerfBy: 'file',
     materials: ['brass', 'acrylic'],
     settings: {
       cut: { speed: 6, power: 100, passes: 4 },

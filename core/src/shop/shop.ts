@@ -17,6 +17,8 @@ export interface Machine {
   readonly word: string;
   /** Width of the cut. */
   readonly kerf: number;
+  /** Who sets the line off by half of that: the file, or the machine's controller, which is given the true edge. */
+  readonly kerfBy: 'file' | 'controller';
   /** Materials it works, by id. */
   readonly materials: readonly string[];
   /** What it can do at all, with the settings it starts from. */
@@ -51,6 +53,12 @@ export interface Dynamics {
   /** At the end of a swept row, before the next, s. */
   readonly settle: number;
 }
+
+/** By how much cuts are set off in the files, twice, mm: nothing where the controller sees to it. */
+export const kerfInFile = (
+  { kerf, kerfBy }: Pick<Machine, 'kerf' | 'kerfBy'>,
+  release: { readonly kerf: Machine['kerfBy'] | null },
+): number => ((release.kerf ?? kerfBy) === 'file' ? kerf : 0);
 
 export interface WorkSettings {
   /** mm/s. */

@@ -50,6 +50,13 @@ export const jobSchema = z.strictObject({
       tolerance: lengthIn('tolerance')
         .default(0.01)
         .describe('How far a line in a file may be from the true curve, mm; curves become arcs in DXF.'),
+      kerf: z
+        .enum(['file', 'controller'])
+        .nullable()
+        .default(null)
+        .describe(
+          'Who sets cuts off by half the kerf: the file or the machine’s controller; null: as the machine has it.',
+        ),
     })
     .prefault({}),
 });

@@ -37,6 +37,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'past the circle': 'letter',
   'lost nudge': 'letter',
   'closed counter': 'letter',
+  'cut too wide': 'letter',
   'parted letter': 'letter',
   'thin neck': 'hold',
   'thin wall': 'hold',

@@ -1,0 +1,100 @@
+import { describe, expect, it } from 'vitest';
+import { widthOf } from '../src/geometry/bounds.ts';
+import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
+import { offsetRegion } from '../src/geometry/kernel/offset.ts';
+import { sheetDrawing } from '../src/job/release.ts';
+import type { RecipeInput } from '../src/recipe/read.ts';
+import { buildOf, jobOf, operationOn, recipeOf, trueEdges } from './workshop.ts';
+
+/** The middle of the cut, where the file sets it off: on the waste side of every edge, by half the kerf. */
+describe('cut lines', () => {
+  const round = (role: 'material' | 'opening', diameter: number) =>
+    ({ kind: 'shape', role, place: { x: 0, y: 0 }, outline: { by: 'round', diameter } }) as const;
+  const washer = (hole: number): RecipeInput => ({
+    ...{ machine: 'router', material: 'plywood' },
+    assemblies: [{ make: 'stand-alone', items: [round('material', 60), round('opening', hole)] }],
+  });
+  const diameters = (job: ReturnType<typeof jobOf>) =>
+    job.operations.flatMap(({ contours }) => contours.map((contour) => widthOf(contourBounds(contour))));
+
+  it('lie outside what is kept and inside what is cut out of it', () => {
+    const [inner, outer, ...more] = diameters(jobOf(washer(20)));
+    expect(more).toEqual([]);
+    expect([inner, outer]).toEqual([expect.closeTo(20 - 3, 6), expect.closeTo(60 + 3, 6)]);
+  });
+
+  it('are the true edges where the controller sees to it, and where nothing is cut', () => {
+    expect(diameters(jobOf(washer(20), undefined, trueEdges)).map((mm) => Math.round(mm))).toEqual([20, 60]);
+    const plain = recipeOf(washer(20));
+    const operations = plain.operations.map((each) => (each.id === 'inner' ? { ...each, work: 'score' } : each));
+    const scored = jobOf({ ...plain, operations } as never);
+    expect(diameters(scored).map((mm) => Math.round(mm))).toEqual([20, 63]);
+  });
+
+  it('of letters leave parts of their true size when the kerf is taken off', () => {
+    const words = 'Rag & 8';
+    const size = { by: 'cap height', value: 40 } as const;
+    const job = buildOf({ make: 'cut-through', machine: 'co2-laser', material: 'plywood', lettering: { words, size } });
+    const lines = job.operations.flatMap(({ contours }) => contours);
+    expect(lines).toHaveLength(job.drawing.outline.length);
+    const part = offsetRegion(lines, -job.machine.kerf / 2);
+    expect(regionArea(lines)).toBeGreaterThan(regionArea(job.drawing.outline) + 10);
+    const edge = job.drawing.outline.reduce((sum, contour) => sum + contour.segments.length, 0);
+    // Sharp inner corners of a part cannot be had with a round cut: a kerf's square each, at most.
+    const slack = 0.02 + edge * job.machine.kerf ** 2 * 0.06;
+    expect(Math.abs(regionArea(part) - regionArea(job.drawing.outline))).toBeLessThan(slack);
+  });
+
+  it('of tabs are as long, and lie where they were', () => {
+    const plate = { width: 100, height: 60, cornerRadius: 0 };
+    const hold = { tabs: { by: 'number', number: 4, length: 5 } } as const;
+    const job = buildOf({
+      make: 'engraved',
+      machine: 'router',
+      material: 'plywood',
+      lettering: { words: 'LIT' },
+      plate,
+      hold,
+    });
+    const { contours, length } = operationOn(job, 'outer');
+    expect(contours).toHaveLength(4);
+    expect(length).toBeCloseTo(320 + Math.PI * 3 - 4 * (5 + 3), 6);
+    const middles = job.tabs.map(({ middle }) => middle);
+    for (const { segments } of contours) {
+      const { x, y } = segments[0]!.from;
+      const nearest = Math.min(...middles.map((middle) => Math.hypot(middle.x - x, middle.y - y)));
+      // Half of the gap along the line, and half of the kerf aside.
+      expect(nearest).toBeCloseTo(Math.hypot(4, 1.5), 2);
+    }
+  });
+
+  it('of openings that are narrower than the cut are left out, and that is told', () => {
+    const hole = (diameter: number) => jobOf(washer(diameter));
+    const told = (job: ReturnType<typeof jobOf>) => job.findings.filter(({ rule }) => rule === 'cut too wide');
+    expect(told(hole(3.2))).toEqual([]);
+    const [finding, ...others] = told(hole(2.8));
+    expect(others).toEqual([]);
+    expect(finding).toMatchObject({ severity: 'stop', title: 'The cut is wider than an opening' });
+    expect(widthOf(finding!.place!)).toBeCloseTo(2.8, 6);
+    expect(sheetDrawing(hole(2.8), null).layers.flatMap(({ contours }) => contours)).toHaveLength(1);
+  });
+
+  it('of areas that are cut out lie in them, and the pieces are what they were', () => {
+    const job = (shop = trueEdges) =>
+      buildOf(
+        {
+          ...{ make: 'engraved', machine: 'co2-laser', material: 'plywood', workOrder: { area: { work: 'cut' } } },
+          lettering: { words: 'L' },
+        },
+        undefined,
+        shop,
+      );
+    const [set, plain] = [buildOf(job().recipe), job()];
+    const areaOf = (each: typeof set) =>
+      operationOn(each, 'area').contours.reduce((sum, contour) => sum + contourArea(contour), 0);
+    expect(areaOf(set)).toBeLessThan(areaOf(plain) - 1);
+    expect(set.pieces.map(({ component }) => component.area.toFixed(6))).toEqual(
+      plain.pieces.map(({ component }) => component.area.toFixed(6)),
+    );
+  });
+});
