@@ -4,6 +4,8 @@ import path from 'node:path';
 import { expect, it } from 'vitest';
 import type { Contour } from '../src/geometry/contour.ts';
 import { reverseContour } from '../src/geometry/contour-facts.ts';
+import { circleOf } from '../src/geometry/shapes.ts';
+import { startedAt } from '../src/geometry/started-at.ts';
 import type { Point } from '../src/geometry/point.ts';
 import { sheetDrawing } from '../src/job/release.ts';
 import { reportOf } from '../src/job/report.ts';
@@ -39,7 +41,11 @@ function hashesOf(input: RecipeInput): string {
     islands: islands.map(({ name, status, bridges }) => [name, status, bridges]),
     findings: findings.map(({ rule, severity, title, detail, measure }) => [rule, severity, title, detail, measure]),
   };
-  const files = [writeSvg(plain), writeDxf(plain, recipeOf(input).release.tolerance / 2), JSON.stringify(told)];
+  const inDxf = {
+    ...plain,
+    layers: plain.layers.map((layer) => ({ ...layer, contours: layer.contours.map(fromItsRight) })),
+  };
+  const files = [writeSvg(plain), writeDxf(inDxf, recipeOf(input).release.tolerance / 2), JSON.stringify(told)];
   return files.map(hash).join(' ');
 }
 
@@ -57,6 +63,13 @@ function unordered(contours: readonly Contour[]): Contour[] {
     return { contour: begun, key: begun.segments.map(({ from }) => keyOf(from)).join() };
   });
   return keyed.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ contour }) => contour);
+}
+
+/** A circle begun where a DXF begins it. */
+function fromItsRight(contour: Contour): Contour {
+  const round = circleOf(contour);
+  const node = contour.segments.findIndex(({ from }) => round && from.x > round.centre.x + round.radius - 1e-9);
+  return round && node > 0 ? startedAt(contour, node) : contour;
 }
 
 const keyOf = ({ x, y }: Point): string =>

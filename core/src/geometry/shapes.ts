@@ -1,5 +1,5 @@
 import { closedContour, type Contour } from './contour.ts';
-import { type Point } from './point.ts';
+import { distance, type Point } from './point.ts';
 import { arc, line, type Segment, type SourceId } from './segment.ts';
 import type { Bounds } from './bounds.ts';
 
@@ -35,6 +35,28 @@ export function roundedRectangle({ minX, minY, maxX, maxY }: Bounds, radius: num
 /** A circle, counter-clockwise, of two half turns. */
 export function circle(centre: Point, radius: number, source: SourceId): Contour {
   return joined([arc(centre, radius, 0, 180, source), arc(centre, radius, 180, 180, source)]);
+}
+
+export interface Circle {
+  readonly centre: Point;
+  readonly radius: number;
+}
+
+/** The circle that a contour is, or null. */
+export function circleOf({ segments, closed }: Contour): Circle | null {
+  const first = segments[0];
+  if (!closed || first?.kind !== 'arc') return null;
+  let sweep = 0;
+  for (const segment of segments) {
+    if (
+      segment.kind !== 'arc' ||
+      distance(segment.centre, first.centre) > 1e-9 ||
+      Math.abs(segment.radius - first.radius) > 1e-9
+    )
+      return null;
+    sweep += segment.sweep;
+  }
+  return Math.abs(Math.abs(sweep) - 360) < 1e-6 ? { centre: first.centre, radius: first.radius } : null;
 }
 
 /** Straight sides from point to point, and home. */

@@ -6,12 +6,14 @@ import type { SheetDrawing } from '../formats/sheet-drawing.ts';
 import { readSvg } from '../formats/svg/svg-reader.ts';
 import { writeSvg } from '../formats/svg/svg-writer.ts';
 import { decimal } from '../formats/numbers.ts';
-import type { Operation } from '../operations/operations.ts';
+import { runFile } from '../machine/run-file.ts';
 import { MAKES } from '../makes/makes.ts';
 import { stockOf } from '../recipe/stock.ts';
 import { formatTime } from '../units/quantity.ts';
 import type { Build } from './build-job.ts';
 import { measure } from './measure-job.ts';
+import { agreementOf } from './agreement.ts';
+import { layerNames, layerUses, whatOf } from './file-layers.ts';
 import { reportOf, type Report } from './report.ts';
 
 export const FORMATS = ['svg', 'dxf', 'pdf'] as const;
@@ -22,6 +24,8 @@ export interface ReleasedFile {
   readonly bytes: Uint8Array;
   /** null where we have no reader for the format. */
   readonly readBack: ReadBack | null;
+  /** How long the simulated machine takes for the file, s; null where it cannot read it. */
+  readonly seconds: number | null;
 }
 
 export interface Release {
@@ -61,23 +65,29 @@ export async function release(
   const report = reportOf(build, measure(build));
   const files: ReleasedFile[] = [];
   for (const [i, format] of formats.entries()) {
-    tell({ doing: `Writing the ${format.toUpperCase()} and reading it back`, share: 0.5 + (0.5 * i) / formats.length });
-    files.push(await write(format, drawing, report, build.recipe.release.tolerance));
+    tell({ doing: `Writing the ${format.toUpperCase()} and running it`, share: 0.5 + (0.5 * i) / formats.length });
+    files.push(await write(format, drawing, report, build));
   }
-  for (const { format, readBack } of files)
-    if (readBack && !readBack.ok)
-      throw new ReleaseRefused(
-        `The ${format.toUpperCase()} did not read back as it was meant: ${readBack.problems.join('; ')}. It ` +
-          `is not offered.`,
-      );
   return { files, report };
 }
 
-async function write(format: Format, drawing: SheetDrawing, report: Report, tolerance: number): Promise<ReleasedFile> {
-  if (format === 'pdf') return { format, bytes: await writePdf(drawing, jobTicket(report, drawing)), readBack: null };
+/** @throws ReleaseRefused where the file reads back wrong, or the machine would do with it what the job does not say */
+async function write(format: Format, drawing: SheetDrawing, report: Report, build: Build): Promise<ReleasedFile> {
+  if (format === 'pdf')
+    return { format, bytes: await writePdf(drawing, jobTicket(report, drawing)), readBack: null, seconds: null };
+  const { tolerance } = build.recipe.release;
   const text = format === 'svg' ? writeSvg(drawing) : writeDxf(drawing, tolerance * FIT_SHARE);
-  const readBack = compareDrawings(drawing, format === 'svg' ? readSvg(text) : readDxf(text), tolerance);
-  return { format, bytes: utf8(text), readBack };
+  const found = format === 'svg' ? readSvg(text) : readDxf(text);
+  const readBack = compareDrawings(drawing, found, tolerance);
+  const refuse = (what: string, problems: readonly string[]): never => {
+    throw new ReleaseRefused(`The ${format.toUpperCase()} ${what}: ${problems.join('; ')}. It is not offered.`);
+  };
+  if (!readBack.ok) refuse('did not read back as it was meant', readBack.problems);
+  const uses = layerUses(build);
+  const run = runFile(found, build.machine, uses);
+  const { differences } = agreementOf(run, build.operations, uses);
+  if (differences.length > 0) refuse('would not run as the job says', differences);
+  return { format, bytes: utf8(text), readBack, seconds: run.seconds };
 }
 
 /** UTF-8 bytes, without leaning on what browsers and servers name differently. */
@@ -109,30 +119,6 @@ export function sheetDrawing(
       contours: operation.contours,
     })),
   };
-}
-
-/** What an operation is of, where it has no name. */
-const whatOf = ({ name, kinds }: Pick<Operation, 'name' | 'kinds'>): string => {
-  if (name !== null) return name;
-  const outline = kinds.filter((kind) => kind === 'inner' || kind === 'outer');
-  const others = kinds.filter((kind) => kind === 'area' || kind === 'line');
-  const edges = outline.length === 2 ? ['outline'] : outline.map((kind) => `outline:${kind}`);
-  return [...edges, ...others.map((kind) => (kind === 'line' ? 'linework' : kind))].join(', ');
-};
-
-/**
- * The output map's layer for the work; where several operations share one, each says which it is, and so does one that
- * is done once more.
- */
-function layerNames(operations: readonly Operation[], output: Build['machine']['output']): string[] {
-  return operations.map(({ id, work, fill, round }) => {
-    const base = output[work].layer;
-    const again = round > 0 ? `_${round + 1}` : '';
-    const others = operations.filter((other) => output[other.work].layer === base && other.round === round);
-    if (others.length < 2) return base + again;
-    const isParted = others.some((other) => other.id === id && other.fill !== fill);
-    return `${base}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}${again}`;
-  });
 }
 
 function jobTicket(report: Report, drawing: SheetDrawing): string[] {

@@ -3,16 +3,27 @@ import { boundsContain, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { endOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
-import { WORKS, type Machine, type Work } from '../shop/shop.ts';
+import { SLOW, WORKS, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
 import { timeStraight } from '../motion/motion.ts';
 import { profileOf, type Profile } from '../motion/profile.ts';
 import { sweepOf } from '../motion/sweep.ts';
 import { pierceOf, workTime } from '../motion/work-time.ts';
 
+/** What a machine is told of a layer of a file: what is done with its lines, and how. */
+export interface LayerUse {
+  readonly layer: string;
+  readonly work: Work;
+  /** Swept in rows rather than followed. */
+  readonly swept: boolean;
+  readonly settings: WorkSettings;
+}
+
 /** One thing that the machine does, in the order of the file. Lengths in mm, times in seconds. */
 export interface Move {
   readonly kind: 'travel' | 'pierce' | 'line' | 'sweep';
   readonly operation: number;
+  /** Which of the contours of its layer; left out where it is of none, or of all. */
+  readonly contour?: number;
   readonly from: Point;
   readonly to: Point;
   readonly length: number;
@@ -23,6 +34,8 @@ export interface Move {
 export interface Fall {
   /** Seconds from the start. */
   readonly at: number;
+  readonly operation: number;
+  readonly contour: number;
   readonly bounds: Bounds;
   /** mm². */
   readonly area: number;
@@ -59,96 +72,119 @@ export interface Run {
 const SAME = 0.005;
 
 /**
- * Runs a file as a machine does: layer by layer in the order of the file, each by what the machine's output map says it
- * is, the head coming from the corner of the sheet and lifted between lines. Nothing but the file is known.
+ * Runs a file as a machine does: layer by layer in the order of the file, the head coming from the corner of the sheet
+ * and lifted between lines. Nothing but the file, and what the machine is told of its layers, is known.
+ * @param uses of layers by name; left out, layers are what the machine's output map says, with its usual settings
  */
-export function runFile(drawing: ReadDrawing, machine: Machine): Run {
-  const profile = profileOf(machine);
-  const moves: Move[] = [];
-  const operations: RunOperation[] = [];
+export function runFile(drawing: ReadDrawing, machine: Machine, uses?: readonly LayerUse[]): Run {
+  const told = uses ? new Map(uses.map((use) => [use.layer, use])) : null;
   const unknown: string[] = [];
-  const falls: (Fall & { readonly contour: Contour })[] = [];
-  const [twice, onFree]: Point[][] = [[], []];
-  const seen = new Set<string>();
-  let [at, seconds] = [{ x: 0, y: 0 } as Point, 0];
+  const runner = new Runner(machine);
   for (const layer of drawing.layers) {
-    const work = workOf(layer.name, machine);
-    if (!work) {
-      unknown.push(layer.name);
-      continue;
-    }
-    const operation = operations.length;
-    const before = { seconds, moves: moves.length };
-    const go = (move: Omit<Move, 'operation'>) => {
-      moves.push({ ...move, operation });
-      seconds += move.seconds;
-      at = move.to;
-    };
-    const travelTo = (to: Point) => {
-      const length = distance(at, to);
-      if (length > 0) go({ kind: 'travel', from: at, to, length, seconds: timeStraight(length, profile.travel) });
-    };
-    const swept = isSwept(layer, work);
-    if (swept) {
-      const { start, end, length, seconds: taken } = sweepOf(layer.contours, profile.rows);
-      travelTo(start);
-      go({ kind: 'sweep', from: start, to: end, length, seconds: taken * profile.passes[work] });
-    } else
-      for (const contour of layer.contours) {
-        const start = startOf(contour);
-        if (falls.some((fall) => isWithin(contour, fall))) onFree!.push(start);
-        if (isSeen(contour, seen)) twice!.push(start);
-        travelTo(start);
-        followed(contour, work, profile, go);
-        if (work === 'cut' && contour.closed) falls.push(fallOf(contour, seconds, falls));
-      }
-    const own = moves.slice(before.moves);
+    const use = told ? told.get(layer.name) : usualUse(layer, machine);
+    if (use) runner.run(layer, use);
+    else unknown.push(layer.name);
+  }
+  return { ...runner.told(), unknown };
+}
+
+/** What has fallen, and out of which line. */
+type Fallen = Fall & { readonly line: Contour };
+
+/** A head that goes over one layer after another. */
+class Runner {
+  private readonly moves: Move[] = [];
+  private readonly operations: RunOperation[] = [];
+  private readonly falls: Fallen[] = [];
+  private readonly twice: Point[] = [];
+  private readonly onFree: Point[] = [];
+  private readonly seen = new Set<string>();
+  private at: Point = { x: 0, y: 0 };
+  private seconds = 0;
+
+  constructor(private readonly machine: Machine) {}
+
+  run({ name, contours }: ReadLayer, { work, swept, settings }: LayerUse): void {
+    const { machine } = this;
+    const profile = profileOf({ ...machine, settings: { ...machine.settings, [work]: settings } });
+    const before = { seconds: this.seconds, moves: this.moves.length };
+    if (swept && contours.length > 0) this.sweep(contours, work, profile);
+    else contours.forEach((contour, i) => this.follow(contour, i, work, profile));
+    const own = this.moves.slice(before.moves);
     const lengthOf = (kinds: readonly Move['kind'][]) =>
       own.filter(({ kind }) => kinds.includes(kind)).reduce((sum, { length }) => sum + length, 0);
-    operations.push({
-      layer: layer.name,
+    this.operations.push({
+      layer: name,
       work,
       swept,
-      lines: layer.contours.length,
+      lines: contours.length,
       length: lengthOf(['line', 'sweep']),
       travel: lengthOf(['travel']),
-      passes: profile.passes[work],
-      seconds: seconds - before.seconds,
+      passes: settings.passes,
+      seconds: this.seconds - before.seconds,
     });
   }
-  const told = falls.map(({ at: when, bounds, area }): Fall => ({ at: when, bounds, area }));
-  return { operations, moves, seconds, falls: told, unknown, twice: twice!, onFree: onFree! };
+
+  told(): Omit<Run, 'unknown'> {
+    const { operations, moves, seconds, twice, onFree } = this;
+    return { operations, moves, seconds, falls: this.falls.map(({ line: _line, ...fall }) => fall), twice, onFree };
+  }
+
+  private sweep(contours: readonly Contour[], work: Work, profile: Profile): void {
+    const { start, end, length, seconds } = sweepOf(contours, profile.rows);
+    this.travelTo(start, profile);
+    this.go({ kind: 'sweep', from: start, to: end, length, seconds: seconds * profile.passes[work] });
+  }
+
+  private follow(line: Contour, contour: number, work: Work, profile: Profile): void {
+    const [from, to] = [startOf(line), endOf(line)];
+    if (this.falls.some((fall) => isWithin(line, fall))) this.onFree.push(from);
+    if (isSeen(line, this.seen)) this.twice.push(from);
+    this.travelTo(from, profile);
+    const pierce = pierceOf(work, profile);
+    if (pierce > 0) this.go({ kind: 'pierce', contour, from, to: from, length: 0, seconds: pierce });
+    const seconds = workTime(line, work, profile);
+    this.go({ kind: 'line', contour, from, to, length: contourLength(line), seconds });
+    if (work !== 'cut' || !line.closed) return;
+    const operation = this.operations.length;
+    this.falls.push({ ...fallOf(line, this.falls), at: this.seconds, operation, contour });
+  }
+
+  private travelTo(to: Point, profile: Profile): void {
+    const length = distance(this.at, to);
+    const seconds = timeStraight(length, profile.travel);
+    if (length > 0) this.go({ kind: 'travel', from: this.at, to, length, seconds });
+  }
+
+  private go(move: Omit<Move, 'operation'>): void {
+    this.moves.push({ ...move, operation: this.operations.length });
+    this.seconds += move.seconds;
+    this.at = move.to;
+  }
 }
 
-/** What a layer stands for: the map's own name for it, or that with a number or a word after it. */
-function workOf(layer: string, { output }: Machine): Work | undefined {
-  return WORKS.find((work) => layer === output[work].layer || layer.startsWith(`${output[work].layer}_`));
+/** What a layer stands for by the machine's output map: the map's own name for a work, or that with more after it. */
+function usualUse({ name, contours }: ReadLayer, { output, settings }: Machine): LayerUse | undefined {
+  const work = WORKS.find((each) => name === output[each].layer || name.startsWith(`${output[each].layer}_`));
+  if (!work) return undefined;
+  // Areas that are engraved are swept, unless the file has strokes that fill them.
+  const swept = work === 'engrave' && contours.length > 0 && contours.every(({ closed }) => closed);
+  return { layer: name, work, swept, settings: settings[work] ?? SLOW };
 }
 
-/** Areas that are engraved are swept, unless the file has strokes that fill them. */
-const isSwept = ({ contours }: ReadLayer, work: Work): boolean =>
-  work === 'engrave' && contours.length > 0 && contours.every(({ closed }) => closed);
-
-function followed(contour: Contour, work: Work, profile: Profile, go: (move: Omit<Move, 'operation'>) => void): void {
-  const [start, end] = [startOf(contour), endOf(contour)];
-  const pierce = pierceOf(work, profile);
-  if (pierce > 0) go({ kind: 'pierce', from: start, to: start, length: 0, seconds: pierce });
-  const seconds = workTime(contour, work, profile);
-  go({ kind: 'line', from: start, to: end, length: contourLength(contour), seconds });
-}
-
-function fallOf(contour: Contour, at: number, fallen: readonly (Fall & { readonly contour: Contour })[]) {
-  const bounds = contourBounds(contour);
-  const inside = fallen.filter((fall) => boundsContain(bounds, fall.bounds, 1e-6) && contains(contour, fall.contour));
+/** The inside of a closed line, less what fell before. */
+function fallOf(line: Contour, fallen: readonly Fallen[]): Pick<Fallen, 'bounds' | 'area' | 'line'> {
+  const bounds = contourBounds(line);
+  const inside = fallen.filter((fall) => boundsContain(bounds, fall.bounds, 1e-6) && contains(line, fall.line));
   const gone = inside.reduce((sum, { area }) => sum + area, 0);
-  return { at, bounds, area: Math.max(0, Math.abs(contourArea(contour)) - gone), contour };
+  return { bounds, area: Math.max(0, Math.abs(contourArea(line)) - gone), line };
 }
 
 const contains = (outer: Contour, inner: Contour): boolean => contourContains(outer, startOf(inner));
 
 /** Whether a line lies in what has fallen. */
-function isWithin(contour: Contour, fall: Fall & { readonly contour: Contour }): boolean {
-  return boundsContain(fall.bounds, contourBounds(contour), 0) && contains(fall.contour, contour);
+function isWithin(line: Contour, fall: Fallen): boolean {
+  return boundsContain(fall.bounds, contourBounds(line), 0) && contains(fall.line, line);
 }
 
 /** Whether a line like this one, in the same place, was there before. */

@@ -1,4 +1,4 @@
-import type { Machine, Work } from '../shop/shop.ts';
+import { SLOW, type Machine, type Work } from '../shop/shop.ts';
 import type { Motion } from './motion.ts';
 
 /** Rows that are swept: how fast, how it turns round, and how far apart they lie. mm, s. */
@@ -19,14 +19,11 @@ export interface Profile {
   readonly passes: Readonly<Record<Work, number>>;
 }
 
-/** What a machine without a speed for a kind of work is taken to do it with, mm/s. */
-const SLOW = 10;
-
 /** The profile of a machine of the shop. */
 export function profileOf(machine: Machine): Profile {
   const { travel, line, rows, deviation, settle } = machine.dynamics;
   const motionOf = (work: Work): Motion => ({
-    speed: machine.settings[work]?.speed ?? SLOW,
+    speed: machine.settings[work]?.speed ?? SLOW.speed,
     acceleration: line,
     deviation,
   });

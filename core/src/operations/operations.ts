@@ -4,7 +4,7 @@ import { timeStraight } from '../motion/motion.ts';
 import type { Profile } from '../motion/profile.ts';
 import { sweepOf, type Sweep } from '../motion/sweep.ts';
 import type { LineKind, OperationPlan } from '../recipe/parts.ts';
-import type { Machine, Work, WorkSettings } from '../shop/shop.ts';
+import { SLOW, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
 import type { LinesRun } from './lines-run.ts';
 
 /** One kind of work, as the machine will run it. Lengths in mm, times in seconds. */
@@ -86,9 +86,6 @@ export function operationOf(
     },
   };
 }
-
-/** What a machine that lacks a kind of work is taken to do it with, so that a time can still be told. */
-const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
 
 /** The settings of an operation: its own, else what the machine starts from. */
 export function settingsOf({ work, speed, power, passes }: OperationPlan, machine: Machine): WorkSettings {

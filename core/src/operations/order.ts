@@ -1,6 +1,7 @@
 import { endOf, formOf, startOf, type Contour } from '../geometry/contour.ts';
-import { reverseContour } from '../geometry/contour-facts.ts';
-import type { Point } from '../geometry/point.ts';
+import { contourArea, reverseContour } from '../geometry/contour-facts.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { circle, circleOf } from '../geometry/shapes.ts';
 import { startedAt } from '../geometry/started-at.ts';
 import { nextRound } from './nesting.ts';
 import type { Stop, Way } from './tour/stops.ts';
@@ -13,11 +14,25 @@ import { tourOf, type Search } from './tour/tour.ts';
  * @param from where the head comes from
  */
 export function runningOrder(contours: readonly Contour[], from: Point, search: Search): Contour[] {
-  return tourOf(contours.map(stopOf), nextRound(contours), from, search).map(({ stop, way }) => {
-    const contour = contours[stop]!;
+  const begun = contours.map(begunOnItsRight);
+  return tourOf(begun.map(stopOf), nextRound(contours), from, search).map(({ stop, way }) => {
+    const contour = begun[stop]!;
     if (contour.closed) return startedAt(contour, way);
     return way === 0 ? contour : reverseContour(contour);
   });
+}
+
+/** A circle with a node on its right, first: files that have circles as such cannot say where they are begun. */
+function begunOnItsRight(contour: Contour): Contour {
+  const { form, dx, dy } = formOf(contour);
+  const round = circleOf(form);
+  if (!round) return contour;
+  const right = { x: round.centre.x + round.radius, y: round.centre.y };
+  const node = form.segments.findIndex(({ from }) => distance(from, right) < 1e-9);
+  if (node >= 0) return startedAt(contour, node);
+  const { source } = contour.segments[0]!;
+  const plain = circle({ x: round.centre.x + dx, y: round.centre.y + dy }, round.radius, source);
+  return contourArea(contour) < 0 ? reverseContour(plain) : plain;
 }
 
 function stopOf(contour: Contour): Stop {
@@ -32,7 +47,8 @@ function stopOf(contour: Contour): Stop {
     };
   }
   const { form, dx, dy } = formOf(contour);
-  const ways = form.segments.map(({ from }): Way => {
+  const nodes = circleOf(form) ? form.segments.slice(0, 1) : form.segments;
+  const ways = nodes.map(({ from }): Way => {
     const node = { x: from.x + dx, y: from.y + dy };
     return { from: node, to: node };
   });

@@ -68,6 +68,9 @@ export interface WorkSettings {
   readonly passes: number;
 }
 
+/** What a machine that lacks a kind of work is taken to do it with, so that a time can still be told. */
+export const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
+
 /** How one kind of work is written in the files. */
 export interface OutputLayer {
   /** DXF layer and SVG group: upper-case ASCII. */

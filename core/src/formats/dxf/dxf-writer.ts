@@ -4,6 +4,7 @@ import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { portion } from '../../geometry/segment.ts';
+import { circleOf, type Circle } from '../../geometry/shapes.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 
@@ -93,8 +94,10 @@ class DxfFile {
       [8, layer],
       [100, marker],
     ];
-    const round = wholeCircle(contour);
-    if (round) return [...common('CIRCLE', 'AcDbCircle'), ...place(10, round.centre), [40, decimal(round.radius, 6)]];
+    const round = circleOf(contour);
+    // A circle says nothing of where it is begun: machines do so on its right.
+    if (round && beginsOnItsRight(contour, round))
+      return [...common('CIRCLE', 'AcDbCircle'), ...place(10, round.centre), [40, decimal(round.radius, 6)]];
     const vertices = polylineVertices(contour, tolerance);
     const body = vertices.flatMap(({ at, bulge }): Tag[] => [
       [10, decimal(at.x, 6)],
@@ -376,21 +379,8 @@ class DxfFile {
   }
 }
 
-function wholeCircle({ segments, closed }: Contour): { centre: Point; radius: number } | null {
-  const first = segments[0];
-  if (!closed || first?.kind !== 'arc') return null;
-  let sweep = 0;
-  for (const segment of segments) {
-    if (
-      segment.kind !== 'arc' ||
-      distance(segment.centre, first.centre) > 1e-9 ||
-      Math.abs(segment.radius - first.radius) > 1e-9
-    )
-      return null;
-    sweep += segment.sweep;
-  }
-  return Math.abs(Math.abs(sweep) - 360) < 1e-6 ? { centre: first.centre, radius: first.radius } : null;
-}
+const beginsOnItsRight = ({ segments: [first] }: Contour, { centre, radius }: Circle): boolean =>
+  distance(first!.from, { x: centre.x + radius, y: centre.y }) < 1e-6;
 
 /** The contour as polyline vertices; each bulge belongs to the side that leaves its vertex. */
 function polylineVertices({ segments, closed }: Contour, tolerance: number): { at: Point; bulge: number }[] {

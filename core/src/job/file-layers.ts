@@ -1,0 +1,34 @@
+import type { LayerUse } from '../machine/run-file.ts';
+import type { Operation } from '../operations/operations.ts';
+import type { Machine } from '../shop/shop.ts';
+import type { Build } from './build-job.ts';
+
+/** What the machine is told of the layers of a build's files. */
+export function layerUses({ machine, operations }: Pick<Build, 'machine' | 'operations'>): LayerUse[] {
+  const names = layerNames(operations, machine.output);
+  return operations.map(({ work, fill, settings }, i) => ({ layer: names[i]!, work, swept: fill, settings }));
+}
+
+/** What an operation is of, where it has no name. */
+export const whatOf = ({ name, kinds }: Pick<Operation, 'name' | 'kinds'>): string => {
+  if (name !== null) return name;
+  const outline = kinds.filter((kind) => kind === 'inner' || kind === 'outer');
+  const others = kinds.filter((kind) => kind === 'area' || kind === 'line');
+  const edges = outline.length === 2 ? ['outline'] : outline.map((kind) => `outline:${kind}`);
+  return [...edges, ...others.map((kind) => (kind === 'line' ? 'linework' : kind))].join(', ');
+};
+
+/**
+ * The output map's layer for the work; where several operations share one, each says which it is, and so does one that
+ * is done once more.
+ */
+export function layerNames(operations: readonly Operation[], output: Machine['output']): string[] {
+  return operations.map(({ id, work, fill, round }) => {
+    const base = output[work].layer;
+    const again = round > 0 ? `_${round + 1}` : '';
+    const others = operations.filter((other) => output[other.work].layer === base && other.round === round);
+    if (others.length < 2) return base + again;
+    const isParted = others.some((other) => other.id === id && other.fill !== fill);
+    return `${base}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}${again}`;
+  });
+}
