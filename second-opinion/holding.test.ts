@@ -3,7 +3,7 @@ import path from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { build, type Build } from '../core/src/job/build-job.ts';
 import { makeOnePiece, type OnePiece } from '../core/src/job/one-piece.ts';
-import { sheetDrawing } from '../core/src/job/release.ts';
+import { sheetDrawing } from '../core/src/job/file-drawing.ts';
 import { reportOf } from '../core/src/job/report.ts';
 import { writeDxf } from '../core/src/formats/dxf/dxf-writer.ts';
 import { noMemo } from '../core/src/geometry/memo.ts';

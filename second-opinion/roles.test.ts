@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { sheetDrawing } from '../core/src/job/release.ts';
+import { sheetDrawing } from '../core/src/job/file-drawing.ts';
 import { writeDxf } from '../core/src/formats/dxf/dxf-writer.ts';
 import { placeBounds, placePoint } from '../core/src/sheet/placement.ts';
 import { jobOf } from '../core/test/workshop.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { widthOf } from '../src/geometry/bounds.ts';
 import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { offsetRegion } from '../src/geometry/kernel/offset.ts';
-import { sheetDrawing } from '../src/job/release.ts';
+import { sheetDrawing } from '../src/job/file-drawing.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
 import { buildOf, jobOf, operationOn, recipeOf, trueEdges } from './workshop.ts';
 

@@ -10,7 +10,7 @@ import { line } from '../src/geometry/segment.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';
 import { readSvg } from '../src/formats/svg/svg-reader.ts';
 import { writeSvg } from '../src/formats/svg/svg-writer.ts';
-import { sheetDrawing } from '../src/job/release.ts';
+import { sheetDrawing } from '../src/job/file-drawing.ts';
 import { runFile } from '../src/machine/run-file.ts';
 import { runningOrder } from '../src/operations/order.ts';
 import { placeBounds } from '../src/sheet/placement.ts';

@@ -7,7 +7,7 @@ import { reverseContour } from '../src/geometry/contour-facts.ts';
 import { circleOf } from '../src/geometry/shapes.ts';
 import { startedAt } from '../src/geometry/started-at.ts';
 import type { Point } from '../src/geometry/point.ts';
-import { sheetDrawing } from '../src/job/release.ts';
+import { sheetDrawing } from '../src/job/file-drawing.ts';
 import { reportOf } from '../src/job/report.ts';
 import { writeDxf } from '../src/formats/dxf/dxf-writer.ts';
 import { writeSvg } from '../src/formats/svg/svg-writer.ts';

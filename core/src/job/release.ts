@@ -1,20 +1,14 @@
 import { compareDrawings, type ReadBack } from '../formats/compare.ts';
-import { readDxf } from '../formats/dxf/dxf-reader.ts';
-import { writeDxf } from '../formats/dxf/dxf-writer.ts';
+import { decimal } from '../formats/numbers.ts';
 import { writePdf } from '../formats/pdf/pdf-writer.ts';
 import type { SheetDrawing } from '../formats/sheet-drawing.ts';
-import { readSvg } from '../formats/svg/svg-reader.ts';
-import { writeSvg } from '../formats/svg/svg-writer.ts';
-import { decimal } from '../formats/numbers.ts';
-import { runFile } from '../machine/run-file.ts';
-import { MAKES } from '../makes/makes.ts';
-import { stockOf } from '../recipe/stock.ts';
 import { formatTime } from '../units/quantity.ts';
 import type { Build } from './build-job.ts';
+import { sheetDrawing, whatOf } from './file-drawing.ts';
+import { readText, writeText } from './file-text.ts';
 import { measure } from './measure-job.ts';
-import { agreementOf } from './agreement.ts';
-import { layerNames, layerUses, whatOf } from './file-layers.ts';
 import { reportOf, type Report } from './report.ts';
+import { runOfBuild } from './run-job.ts';
 
 export const FORMATS = ['svg', 'dxf', 'pdf'] as const;
 export type Format = (typeof FORMATS)[number];
@@ -43,9 +37,6 @@ export interface ReleaseProgress {
 export class ReleaseRefused extends Error {
   override readonly name = 'ReleaseRefused';
 }
-
-/** Share of the tolerance that arcs are fitted to, so that rounding and comparing have the rest. */
-const FIT_SHARE = 0.5;
 
 /**
  * Writes a build's files and reads each back before giving it out.
@@ -76,16 +67,14 @@ async function write(format: Format, drawing: SheetDrawing, report: Report, buil
   if (format === 'pdf')
     return { format, bytes: await writePdf(drawing, jobTicket(report, drawing)), readBack: null, seconds: null };
   const { tolerance } = build.recipe.release;
-  const text = format === 'svg' ? writeSvg(drawing) : writeDxf(drawing, tolerance * FIT_SHARE);
-  const found = format === 'svg' ? readSvg(text) : readDxf(text);
+  const text = writeText(format, drawing, tolerance);
+  const found = readText(format, text);
   const readBack = compareDrawings(drawing, found, tolerance);
   const refuse = (what: string, problems: readonly string[]): never => {
     throw new ReleaseRefused(`The ${format.toUpperCase()} ${what}: ${problems.join('; ')}. It is not offered.`);
   };
   if (!readBack.ok) refuse('did not read back as it was meant', readBack.problems);
-  const uses = layerUses(build);
-  const run = runFile(found, build.machine, uses);
-  const { differences } = agreementOf(run, build.operations, uses);
+  const { run, differences } = runOfBuild(found, build);
   if (differences.length > 0) refuse('would not run as the job says', differences);
   return { format, bytes: utf8(text), readBack, seconds: run.seconds };
 }
@@ -94,31 +83,6 @@ async function write(format: Format, drawing: SheetDrawing, report: Report, buil
 function utf8(text: string): Uint8Array {
   const escaped = unescape(encodeURIComponent(text));
   return Uint8Array.from(escaped, (character) => character.charCodeAt(0));
-}
-
-/** The drawing of a build as files carry it: a layer an operation, by the machine's output map. */
-export function sheetDrawing(
-  { recipe, machine, sheet, assemblies, operations }: Build,
-  revision: number | null,
-): SheetDrawing {
-  const names = layerNames(operations, machine.output);
-  const makes = [...new Set(assemblies.map(({ built }) => MAKES[built.thing.make].name))];
-  return {
-    title: recipe.name,
-    description:
-      `${makes.join(', ')}, ${stockOf(recipe).thickness} mm, ` +
-      `${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
-    width: sheet.width,
-    height: sheet.height,
-    layers: operations.map((operation, i) => ({
-      name: names[i]!,
-      operation: `${operation.work} ${whatOf(operation)}`,
-      colour: machine.output[operation.work].colour,
-      dxfColour: machine.output[operation.work].dxfColour,
-      fill: operation.fill,
-      contours: operation.contours,
-    })),
-  };
 }
 
 function jobTicket(report: Report, drawing: SheetDrawing): string[] {

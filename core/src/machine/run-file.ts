@@ -163,11 +163,32 @@ class Runner {
   }
 }
 
+/**
+ * What is done with the layers of a file: as somebody says, else as the machine's output map has it.
+ * @param works by layer; null: nothing
+ */
+export function usesOf(
+  { layers }: Pick<ReadDrawing, 'layers'>,
+  machine: Machine,
+  works: Readonly<Record<string, Work | null>>,
+): LayerUse[] {
+  return layers.flatMap((layer) => {
+    const work = works[layer.name];
+    if (work === null) return [];
+    return (work === undefined ? usualUse(layer, machine) : useAs(work, layer, machine)) ?? [];
+  });
+}
+
 /** What a layer stands for by the machine's output map: the map's own name for a work, or that with more after it. */
-function usualUse({ name, contours }: ReadLayer, { output, settings }: Machine): LayerUse | undefined {
+function usualUse(layer: ReadLayer, machine: Machine): LayerUse | undefined {
+  const { output } = machine;
+  const { name } = layer;
   const work = WORKS.find((each) => name === output[each].layer || name.startsWith(`${output[each].layer}_`));
-  if (!work) return undefined;
-  // Areas that are engraved are swept, unless the file has strokes that fill them.
+  return work && useAs(work, layer, machine);
+}
+
+/** With the machine's usual settings. Areas that are engraved are swept, unless the file has strokes that fill them. */
+function useAs(work: Work, { name, contours }: ReadLayer, { settings }: Machine): LayerUse {
   const swept = work === 'engrave' && contours.length > 0 && contours.every(({ closed }) => closed);
   return { layer: name, work, swept, settings: settings[work] ?? SLOW };
 }

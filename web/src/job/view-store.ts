@@ -8,7 +8,7 @@ import { create } from 'zustand';
 
 export const STATIONS = ['letter', 'plate', 'hold', 'strokes', 'work-order', 'release'] as const;
 export type Station = (typeof STATIONS)[number];
-export type BedView = 'solid' | 'paths' | 'pieces' | 'thickness';
+export type BedView = 'solid' | 'paths' | 'pieces' | 'thickness' | 'run';
 
 /** An item, and what it may be held to. */
 export interface Keepable {

@@ -5,7 +5,9 @@ import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
+import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import type { CoreWorkerApi } from './core.worker';
+import type { RunOf } from './engine';
 import { Latest, Overdue } from './latest';
 
 /** A recipe and the shop it is for. */
@@ -53,6 +55,15 @@ export const newDrawer = (): Latest<Drawn, Picture> =>
 /** Measures what recipes build, in a worker of its own: what is typed meanwhile is drawn at once all the same. */
 export const newMeasurer = (): Latest<Job, MeasurePicture> =>
   latestOf((core, { recipe, shop }) => core.measure(recipe, shop));
+
+/** A file of a job, or one that was brought, to be run as its machine would. */
+export interface RunRequest extends Job {
+  readonly of: RunOf;
+}
+
+/** Runs files in a worker of its own. */
+export const newRunner = (): Latest<RunRequest, RunPicture> =>
+  latestOf((core, { recipe, shop, of }) => core.run(recipe, shop, of));
 
 /** A search in a worker that is there for nothing else. `stop` ends it; its promise then stays open. */
 export interface Search<Result> {

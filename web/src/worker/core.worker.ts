@@ -3,8 +3,11 @@ import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
+import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
+
+import type { RunOf } from './engine';
 
 // Loaded on demand: the shaper starts its WASM with a top-level await, and a message that arrives before `expose` has
 // run is lost. So nothing that awaits may be imported statically here.
@@ -26,6 +29,9 @@ const api = {
   /** The riskiest places of a thing, as windows of a coupon. */
   coupon: async (recipe: Recipe, shop: Shop, thing: string): Promise<Pick<CouponOf, 'windows' | 'frame'> | null> =>
     (await engine()).findCoupon(recipe, shop, thing),
+  /** Runs a file of a job, or any file, as the job's machine would. */
+  run: async (recipe: Recipe, shop: Shop, file: RunOf): Promise<RunPicture> =>
+    (await engine()).runPicture(recipe, shop, file),
 };
 export type CoreWorkerApi = typeof api;
 

@@ -1,5 +1,11 @@
 import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { runPictureOf, type RunPicture } from '@needlefile/core/screen/run-picture';
+import { fileRows } from '@needlefile/core/job/agreement';
+import type { TextFormat } from '@needlefile/core/job/file-text';
+import { runJob } from '@needlefile/core/job/run-job';
+import { drawingOfArtwork } from '@needlefile/core/machine/drawing-of-artwork';
+import { runFile, usesOf } from '@needlefile/core/machine/run-file';
 import { build, facesOf, filesOf, type Build } from '@needlefile/core/job/build-job';
 import { couponPlaces } from '@needlefile/core/job/coupon-places';
 import { measure } from '@needlefile/core/job/measure-job';
@@ -11,7 +17,7 @@ import { StageCache } from '@needlefile/core/assembly/stages';
 import type { Face } from '@needlefile/core/lettering/face';
 import { openFont } from '@needlefile/core/lettering/open-font';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
-import type { Shop } from '@needlefile/core/shop/shop';
+import type { Shop, Work } from '@needlefile/core/shop/shop';
 
 /** The core in the browser: fetches the faces and files that recipes ask for, and keeps stages between builds. */
 
@@ -50,6 +56,23 @@ export async function onePiece(
 ): Promise<OnePiece> {
   await ensureSources(recipe);
   return makeOnePiece(recipe, thing, { shop, faces, artworks }, cache, progress);
+}
+
+/** Which file is run: of the job, or one that was brought, with what is done with its layers where the map is silent. */
+export type RunOf =
+  | { readonly format: TextFormat }
+  | { readonly bytes: Uint8Array; readonly works: Readonly<Record<string, Work | null>> };
+
+/** @throws UnreadableArtwork where a file that was brought cannot be read */
+export async function runPicture(recipe: Recipe, shop: Shop, file: RunOf): Promise<RunPicture> {
+  const job = await built(recipe, shop);
+  if ('format' in file) {
+    const { drawing, run, rows, differences } = runJob(job, file.format);
+    return runPictureOf(drawing, run, { rows, differences, compared: true });
+  }
+  const drawing = drawingOfArtwork(await readArtwork(file.bytes));
+  const run = runFile(drawing, job.machine, usesOf(drawing, job.machine, file.works));
+  return runPictureOf(drawing, run, { rows: fileRows(run), differences: [], compared: false });
 }
 
 const ensureSources = (recipe: Recipe): Promise<unknown> =>

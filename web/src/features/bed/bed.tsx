@@ -18,6 +18,10 @@ import { bringArtwork } from '@/job/bring-artwork';
 import { KeepOffer } from './hand/keep-offer';
 import { ThicknessCard } from './thickness-card';
 import { Rulers } from './rulers';
+import { RunBar } from './run/run-bar';
+import { RunCard } from './run/run-card';
+import { bringRun } from './run/run-store';
+import { useRun } from './run/use-run';
 import { PIXELS_PER_MM, useZoom, type Margins, type Zoom } from './use-zoom';
 
 /** Rows of buttons above and below. */
@@ -28,6 +32,9 @@ const BESIDE_CARD: readonly Margins[] = [
   { top: 215, right: 0, bottom: 40 },
   { top: 40, right: 280, bottom: 40 },
 ];
+
+/** Left of the card of the run view, above its bar. */
+const BESIDE_RUN: readonly Margins[] = [{ top: 40, right: 280, bottom: 110 }];
 
 interface Props {
   readonly picture: Picture | null;
@@ -54,11 +61,12 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
   const view = useView((state) => state.view);
   const { attach, transform, size, by, fit, trueSize, show } = useZoom(
     content,
-    view === 'thickness' ? BESIDE_CARD : BETWEEN_BUTTONS,
+    view === 'thickness' ? BESIDE_CARD : view === 'run' ? BESIDE_RUN : BETWEEN_BUTTONS,
   );
   useFocus(show);
   const station = useView((state) => state.station);
   const edits = useSheetEdits(picture);
+  const { run, problem: runProblem } = useRun(view === 'run');
   const [keys, setKeys] = useState(false);
   const onKey = useBedKeys(picture, edits, upToDate);
   return (
@@ -68,7 +76,8 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
       onDragOver={(event) => event.dataTransfer.types.includes('Files') && event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
-        void bringArtwork([...event.dataTransfer.files], edits);
+        const files = [...event.dataTransfer.files];
+        void (view === 'run' && files[0] ? bringRun(files[0]) : bringArtwork(files, edits));
       }}
     >
       <svg
@@ -101,6 +110,7 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
               station={station}
               scale={transform.k}
               edits={edits}
+              run={run}
             />
           )}
         </g>
@@ -118,12 +128,17 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
             { value: 'paths', label: 'Paths' },
             { value: 'pieces', label: 'Pieces' },
             { value: 'thickness', label: 'Thickness' },
+            { value: 'run', label: 'Run' },
           ]}
         />
       </div>
-      {picture && view !== 'thickness' && !previewing && <ExactFields picture={picture} edits={edits} />}
+      {picture && view !== 'thickness' && view !== 'run' && !previewing && (
+        <ExactFields picture={picture} edits={edits} />
+      )}
       {picture && <KeepOffer picture={picture} edits={edits} />}
       {view === 'thickness' && <ThicknessCard measures={measures} />}
+      {view === 'run' && <RunCard run={run} problem={runProblem} />}
+      {view === 'run' && run && <RunBar run={run} />}
       <Notices previewing={previewing} working={working} problem={problem} stopped={stopped} onStop={onStop} />
       {keys && <KeysCard />}
       <div className={css.zoom}>

@@ -2,6 +2,7 @@
 
 import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import { memo } from 'react';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { SheetEdits } from '@/job/sheet-edits';
@@ -13,6 +14,7 @@ import { LetterInHand } from './letter-in-hand';
 import { Grain, lookOf } from './material-look';
 import { MeasurePad } from './measure-pad';
 import { PathPad } from './path-pad';
+import { RunLayer } from './run/run-layer';
 import { PictureLayer } from './picture-layer';
 import { ThicknessMap } from './thickness-map';
 
@@ -23,10 +25,11 @@ interface LayersProps {
   readonly station: Station;
   readonly scale: number;
   readonly edits: SheetEdits;
+  readonly run: RunPicture | null;
 }
 
 /** What lies on the sheet, in mm, y down. */
-export const Layers = memo(function Layers({ picture, measures, view, station, scale, edits }: LayersProps) {
+export const Layers = memo(function Layers({ picture, measures, view, station, scale, edits, run }: LayersProps) {
   const drawing = useView((state) => state.drawing);
   return (
     <>
@@ -36,10 +39,13 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
       {view === 'solid' && <Grain scale={scale} />}
       {view === 'paths' && <Paths picture={picture} scale={scale} />}
       {view === 'pieces' && <Pieces picture={picture} />}
+      {view === 'run' && run && <RunLayer run={run} scale={scale} />}
       {view === 'thickness' && <ThicknessMap picture={picture} measures={measures} />}
       {(view === 'solid' || view === 'paths') && <HandLayer picture={picture} scale={scale} edits={edits} />}
-      {station === 'letter' && view !== 'pieces' && <LetterInHand picture={picture} scale={scale} />}
-      {station === 'hold' && view !== 'pieces' && view !== 'thickness' && <HoldMarks picture={picture} scale={scale} />}
+      {station === 'letter' && view !== 'pieces' && view !== 'run' && <LetterInHand picture={picture} scale={scale} />}
+      {station === 'hold' && view !== 'pieces' && view !== 'thickness' && view !== 'run' && (
+        <HoldMarks picture={picture} scale={scale} />
+      )}
       {drawing === 'measure' && <MeasurePad scale={scale} />}
       {drawing === 'path' && <PathPad picture={picture} scale={scale} edits={edits} />}
       <Origin height={picture.sheet.height} scale={scale} />

@@ -1,7 +1,35 @@
+import type { SheetDrawing } from '../formats/sheet-drawing.ts';
 import type { LayerUse } from '../machine/run-file.ts';
+import { MAKES } from '../makes/makes.ts';
 import type { Operation } from '../operations/operations.ts';
+import { stockOf } from '../recipe/stock.ts';
 import type { Machine } from '../shop/shop.ts';
 import type { Build } from './build-job.ts';
+
+/** The drawing of a build as files carry it: a layer an operation, by the machine's output map. */
+export function sheetDrawing(
+  { recipe, machine, sheet, assemblies, operations }: Build,
+  revision: number | null,
+): SheetDrawing {
+  const names = layerNames(operations, machine.output);
+  const makes = [...new Set(assemblies.map(({ built }) => MAKES[built.thing.make].name))];
+  return {
+    title: recipe.name,
+    description:
+      `${makes.join(', ')}, ${stockOf(recipe).thickness} mm, ` +
+      `${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
+    width: sheet.width,
+    height: sheet.height,
+    layers: operations.map((operation, i) => ({
+      name: names[i]!,
+      operation: `${operation.work} ${whatOf(operation)}`,
+      colour: machine.output[operation.work].colour,
+      dxfColour: machine.output[operation.work].dxfColour,
+      fill: operation.fill,
+      contours: operation.contours,
+    })),
+  };
+}
 
 /** What the machine is told of the layers of a build's files. */
 export function layerUses({ machine, operations }: Pick<Build, 'machine' | 'operations'>): LayerUse[] {
@@ -22,7 +50,7 @@ export const whatOf = ({ name, kinds }: Pick<Operation, 'name' | 'kinds'>): stri
  * The output map's layer for the work; where several operations share one, each says which it is, and so does one that
  * is done once more.
  */
-export function layerNames(operations: readonly Operation[], output: Machine['output']): string[] {
+function layerNames(operations: readonly Operation[], output: Machine['output']): string[] {
   return operations.map(({ id, work, fill, round }) => {
     const base = output[work].layer;
     const again = round > 0 ? `_${round + 1}` : '';

@@ -1,0 +1,27 @@
+import type { ReadDrawing } from '../formats/sheet-drawing.ts';
+import { runFile, type Run } from '../machine/run-file.ts';
+import { agreementOf, type Agreement } from './agreement.ts';
+import type { Build } from './build-job.ts';
+import { layerUses, sheetDrawing } from './file-drawing.ts';
+import { readText, writeText, type TextFormat } from './file-text.ts';
+
+/** A file of a job, run by the simulated machine. */
+export interface JobRun extends Agreement {
+  readonly drawing: ReadDrawing;
+  readonly run: Run;
+}
+
+/** Runs what a reader found in a file of a job, and compares it with what the job says. */
+export function runOfBuild(found: ReadDrawing, build: Build): JobRun {
+  const uses = layerUses(build);
+  const run = runFile(found, build.machine, uses);
+  return { drawing: found, run, ...agreementOf(run, build.operations, uses) };
+}
+
+/** Writes a file of a job, reads it, and runs it. */
+export function runJob(build: Build, format: TextFormat): JobRun {
+  const drawing = sheetDrawing(build, null);
+  const found = readText(format, writeText(format, drawing, build.recipe.release.tolerance));
+  // A DXF does not say how large its sheet is.
+  return runOfBuild({ ...found, width: drawing.width, height: drawing.height }, build);
+}
