@@ -115,6 +115,6 @@ await page.getByText('Solid', { exact: true }).click();
 while (await page.getByRole('button', { name: 'Undo' }).isEnabled())
   await page.getByRole('button', { name: 'Undo' }).click();
 await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });
-await page.goto(`${address}/limits`);
-await shot('limits');
+await page.goto(`${address}/shop`);
+await shot('shop');
 await browser.close();

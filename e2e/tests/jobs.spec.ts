@@ -265,7 +265,7 @@ test.describe('looked at by axe', () => {
     await page.goto('/new');
     await expect(page.getByRole('img', { name: 'The job as it will look' })).toBeVisible();
     expect(await faults()).toEqual([]);
-    await page.goto('/limits');
+    await page.goto('/shop');
     await expect(page.getByLabel('Wall: at least')).toBeVisible();
     expect(await faults()).toEqual([]);
     await openJob(page, 'Wagon stencil, 8 tons');

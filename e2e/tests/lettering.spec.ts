@@ -74,8 +74,8 @@ test('the thickness is shown against the limit, and the limit is the shop’s to
   await expect(card.getByText('0 places')).toBeVisible();
   await page.getByRole('link', { name: 'House limits' }).click();
   await page.getByLabel('Wall: at least').fill('6');
-  await page.getByRole('button', { name: 'Save the limits' }).click();
-  await expect(page.getByText('House limits saved')).toBeVisible();
+  await page.getByRole('button', { name: 'Save the shop' }).click();
+  await expect(page.getByText('The shop is saved')).toBeVisible();
   await openJob(page, 'Wagon stencil, 8 tons');
   await expect(page.getByRole('heading', { name: /Thin wall|thin walls/ })).toBeVisible();
   await page.getByText('Thickness', { exact: true }).click();

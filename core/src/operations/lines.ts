@@ -44,7 +44,9 @@ export interface Lines {
   /** Strokes that fill areas, in their order. */
   readonly isFilled: boolean;
   readonly contours: readonly Contour[];
-  /** Parts of what is filled that the tool does not get into. */
+  /** What strokes fill; nothing where none do. */
+  readonly area: Region;
+  /** Parts of it that the tool does not get into. */
   readonly missed: readonly Missed[];
 }
 
@@ -131,9 +133,9 @@ class Lots {
   filled(): Lines[] {
     return [...this.lots.values()].map((lot) => {
       const kinds = [...lot.kinds];
-      if (!lot.isFilled) return { ...lot, kinds, missed: [] };
+      if (!lot.isFilled) return { ...lot, kinds, area: [], missed: [] };
       const { strokes, missed } = fillParts(lot.contours, this.plan.fills[lot.operation!]!);
-      return { ...lot, kinds, contours: strokes, missed };
+      return { ...lot, kinds, contours: strokes, area: lot.contours, missed };
     });
   }
 

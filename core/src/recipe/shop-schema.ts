@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { usualDynamics } from '../shop/house.ts';
+import { houseShop, usualDynamics } from '../shop/house.ts';
 import { lengthField, numberField } from './schema/fields.ts';
 import { WORKS, type Shop } from '../shop/shop.ts';
 
@@ -49,6 +49,21 @@ export const shopSchema = z.strictObject({
       }),
     )
     .min(1),
+  tools: z
+    .array(
+      z.strictObject({
+        id: text,
+        name: text,
+        kind: z.enum(['flat', 'cone']),
+        diameter: lengthField(0.05, 100),
+        angle: numberField(0, 170),
+        tip: lengthField(0, 100),
+        feed: numberField(0.1, 1000),
+        depth: lengthField(0.01, 100),
+      }),
+    )
+    .max(100)
+    .optional(),
   materials: z
     .array(
       z.strictObject({
@@ -68,12 +83,12 @@ export function readShop(
 ): { readonly ok: true; readonly shop: Shop } | { readonly ok: false; readonly problems: readonly string[] } {
   const parsed = shopSchema.safeParse(value);
   if (parsed.success) {
-    const { machines, materials } = parsed.data;
+    const { machines, materials, tools = houseShop.tools } = parsed.data;
     const complete = machines.map((machine) => ({
       ...machine,
       dynamics: machine.dynamics ?? usualDynamics(machine.id),
     }));
-    return { ok: true, shop: { machines: complete, materials } as Shop };
+    return { ok: true, shop: { machines: complete, materials, tools } as Shop };
   }
   return { ok: false, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) };
 }

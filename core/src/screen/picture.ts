@@ -14,6 +14,7 @@ import type { Axis, Face } from '../lettering/face.ts';
 import type { FeatureChoice } from '../lettering/features.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
+import { toolWidth } from '../fills/fills.ts';
 import type { Operation } from '../operations/operations.ts';
 import { itemOf } from '../recipe/identity.ts';
 import type { Item, Role } from '../recipe/schema.ts';
@@ -38,6 +39,8 @@ export interface Picture {
     /** 0; more where it is done once more. */
     readonly round: number;
     readonly path: string;
+    /** Where strokes fill areas: how wide they are, mm, and what they fill. */
+    readonly filled: { readonly width: number; readonly area: string } | null;
   }[];
   /** Ends of segments, for showing nodes: x, y pairs. */
   readonly nodes: Float32Array;
@@ -182,12 +185,13 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
     sheet,
     object: down(joinBounds(boxes)),
     assemblies: assemblies.map((laid, i) => assemblyPicture(laid, report.assemblies[i]!, sheet.height)),
-    operations: operations.map(({ id, work, fill, round, contours }) => ({
-      id,
-      work,
-      fill,
-      round,
-      path: screenPath(contours, sheet.height),
+    operations: operations.map((operation) => ({
+      id: operation.id,
+      work: operation.work,
+      fill: operation.fill,
+      round: operation.round,
+      path: screenPath(operation.contours, sheet.height),
+      filled: operation.isFilled ? filledBy(operation, build) : null,
     })),
     nodes: nodesOf(
       // Those of fills are what the tool leaves, and nobody's to work on.
@@ -200,6 +204,16 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
     },
     outline: outlineOf && outlinePicture(build, outlineOf),
   };
+}
+
+function filledBy({ id }: Operation, { recipe, assemblies, sheet }: Build): Picture['operations'][number]['filled'] {
+  const fill = recipe.operations.find((each) => each.id === id)?.fill;
+  if (!fill) return null;
+  const areas = assemblies.flatMap(({ built, placements }) => {
+    const area = built.lines.filter(({ operation }) => operation === id).flatMap((lines) => lines.area);
+    return placements.flatMap((placement) => placeRegion(area, placement));
+  });
+  return { width: toolWidth(fill), area: screenPath(areas, sheet.height) };
 }
 
 function assemblyPicture(

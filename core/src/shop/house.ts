@@ -1,4 +1,4 @@
-import type { Dynamics, Machine, Material, OutputLayer, Shop, Work } from './shop.ts';
+import type { Dynamics, Machine, Material, OutputLayer, Shop, Tool, Work } from './shop.ts';
 
 /** What a shop starts from: machines and materials of the usual kinds, with careful limits. */
 
@@ -163,7 +163,26 @@ const machines: readonly Machine[] = [
   },
 ];
 
-export const houseShop: Shop = { machines, materials };
+const flat = (diameter: number, feed: number): Tool => ({
+  id: `flat-${String(diameter).replace('.', '-')}`,
+  name: `Flat ${diameter} mm`,
+  ...{ kind: 'flat', diameter, angle: 0, tip: diameter, feed },
+  // Half as deep as it is wide, in metal.
+  depth: diameter / 2,
+});
+
+const cone = (angle: number, tip: number, diameter: number): Tool => ({
+  id: `cone-${angle}`,
+  name: `Cone ${angle}°, tip ${tip} mm`,
+  ...{ kind: 'cone', diameter, angle, tip, feed: 10, depth: 0.5 },
+});
+
+const tools: readonly Tool[] = [
+  ...[flat(0.3, 4), flat(0.5, 6), flat(0.8, 9), flat(1, 12), flat(1.5, 15), flat(2, 18), flat(3, 22), flat(6, 30)],
+  ...[cone(60, 0.1, 6), cone(90, 0.2, 6)],
+];
+
+export const houseShop: Shop = { machines, materials, tools };
 
 /** A machine that the shop kept before it said how it gets up to speed has what its kind has, or what suits most. */
 export const usualDynamics = (id: string): Dynamics =>

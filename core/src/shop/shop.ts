@@ -4,6 +4,26 @@ import type { HouseLimits } from './limits.ts';
 export interface Shop {
   readonly machines: readonly Machine[];
   readonly materials: readonly Material[];
+  /** The rack. */
+  readonly tools: readonly Tool[];
+}
+
+/** A tool that can be put into a spindle. Lengths in mm. */
+export interface Tool {
+  readonly id: string;
+  readonly name: string;
+  /** flat: cuts as wide as it is at every depth; cone: wider the deeper it goes. */
+  readonly kind: 'flat' | 'cone';
+  /** Of a cone: where it is widest. */
+  readonly diameter: number;
+  /** Between the sides of a cone, degrees; 0 of a flat one. */
+  readonly angle: number;
+  /** How wide a cone is at its very end; a flat one is as wide as it is. */
+  readonly tip: number;
+  /** mm/s. */
+  readonly feed: number;
+  /** That it may cut at once. */
+  readonly depth: number;
 }
 
 /** What can be done along a line or over an area. */
@@ -90,4 +110,22 @@ export interface Material {
   readonly stock: readonly number[];
   /** Islands stay where they are by themselves: they need no bridges. */
   readonly stickyBack: boolean;
+}
+
+/** What two works or more have in common in a machine's files: who goes by that alone cannot tell them apart. */
+export function sharedIn({
+  output,
+  settings,
+}: Pick<Machine, 'output' | 'settings'>): { readonly what: string; readonly works: readonly Work[] }[] {
+  const done = WORKS.filter((work) => settings[work]);
+  const told: readonly (readonly [what: string, of: (layer: OutputLayer) => string | number])[] = [
+    ['layer', ({ layer }) => layer],
+    ['colour', ({ colour }) => colour.toLowerCase()],
+    ['colour number', ({ dxfColour }) => dxfColour],
+  ];
+  return told.flatMap(([what, of]) => {
+    const alike = done.map((work) => done.filter((other) => of(output[other]) === of(output[work])));
+    const groups = alike.filter((works, i) => works.length > 1 && works[0] === done[i]);
+    return groups.map((works) => ({ what, works }));
+  });
 }

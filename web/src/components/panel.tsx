@@ -29,15 +29,17 @@ export function PanelFold({
   title,
   state,
   open = false,
+  onToggle,
   children,
 }: {
   title: string;
   state?: string | undefined;
   open?: boolean;
+  onToggle?: (isOpen: boolean) => void;
   children: ReactNode;
 }) {
   return (
-    <details className="panel-fold" open={open}>
+    <details className="panel-fold" open={open} onToggle={({ currentTarget }) => onToggle?.(currentTarget.open)}>
       <summary>
         <span>{title}</span>
         {state && <span className="soft">{state}</span>}

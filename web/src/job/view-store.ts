@@ -47,6 +47,8 @@ interface ViewState {
   readonly measured: number | null;
   /** Whether traced pictures are shown under what was made of them. */
   readonly pictures: boolean;
+  /** Whether the bed shows what tools cover of the areas that they fill. */
+  readonly coverage: boolean;
   /** What the thickness view shows. */
   readonly thicknessOf: 'thickness' | 'gap';
   /** A place on the bed to ring, y down. */
@@ -73,6 +75,7 @@ export const useView = create<ViewState>(() => ({
   drawing: null,
   measured: null,
   pictures: false,
+  coverage: false,
   thicknessOf: 'thickness',
   ring: null,
   focus: null,

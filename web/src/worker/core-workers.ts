@@ -6,6 +6,7 @@ import type { Picture } from '@needlefile/core/screen/picture';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
+import type { ToolChart } from '@needlefile/core/screen/tool-chart';
 import type { CoreWorkerApi } from './core.worker';
 import type { RunOf } from './engine';
 import { Latest, Overdue } from './latest';
@@ -64,6 +65,15 @@ export interface RunRequest extends Job {
 /** Runs files in a worker of its own. */
 export const newRunner = (): Latest<RunRequest, RunPicture> =>
   latestOf((core, { recipe, shop, of }) => core.run(recipe, shop, of));
+
+/** An operation that clears areas. */
+export interface ToolRequest extends Job {
+  readonly operation: string;
+}
+
+/** Compares cutters for what an operation clears, in a worker of its own. */
+export const newToolCharter = (): Latest<ToolRequest, ToolChart | null> =>
+  latestOf((core, { recipe, shop, operation }) => core.toolChart(recipe, shop, operation));
 
 /** A search in a worker that is there for nothing else. `stop` ends it; its promise then stays open. */
 export interface Search<Result> {

@@ -4,6 +4,7 @@ import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
+import type { ToolChart } from '@needlefile/core/screen/tool-chart';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 
@@ -32,6 +33,9 @@ const api = {
   /** Runs a file of a job, or any file, as the job's machine would. */
   run: async (recipe: Recipe, shop: Shop, file: RunOf): Promise<RunPicture> =>
     (await engine()).runPicture(recipe, shop, file),
+  /** Compares the cutters of the rack for what an operation clears; null where it clears nothing. */
+  toolChart: async (recipe: Recipe, shop: Shop, operation: string): Promise<ToolChart | null> =>
+    (await engine()).toolChart(recipe, shop, operation),
 };
 export type CoreWorkerApi = typeof api;
 

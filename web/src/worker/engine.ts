@@ -13,6 +13,7 @@ import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/m
 import { makeOnePiece, type OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
+import { toolChartOf, type ToolChart } from '@needlefile/core/screen/tool-chart';
 import { StageCache } from '@needlefile/core/assembly/stages';
 import type { Face } from '@needlefile/core/lettering/face';
 import { openFont } from '@needlefile/core/lettering/open-font';
@@ -58,7 +59,7 @@ export async function onePiece(
   return makeOnePiece(recipe, thing, { shop, faces, artworks }, cache, progress);
 }
 
-/** Which file is run: of the job, or one that was brought, with what is done with its layers where the map is silent. */
+/** Which file is run: of the job, or one that was brought, with what is done where the map is silent of a layer. */
 export type RunOf =
   | { readonly format: TextFormat }
   | { readonly bytes: Uint8Array; readonly works: Readonly<Record<string, Work | null>> };
@@ -74,6 +75,9 @@ export async function runPicture(recipe: Recipe, shop: Shop, file: RunOf): Promi
   const run = runFile(drawing, job.machine, usesOf(drawing, job.machine, file.works));
   return runPictureOf(drawing, run, { rows: fileRows(run), differences: [], compared: false });
 }
+
+export const toolChart = async (recipe: Recipe, shop: Shop, operation: string): Promise<ToolChart | null> =>
+  toolChartOf(await built(recipe, shop), operation, shop.tools);
 
 const ensureSources = (recipe: Recipe): Promise<unknown> =>
   Promise.all([...[...facesOf(recipe)].map(ensureFace), ...[...filesOf(recipe)].map(ensureArtwork)]);

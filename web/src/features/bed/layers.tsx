@@ -8,6 +8,7 @@ import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView, type BedView, type Station } from '@/job/view-store';
 import css from './bed.module.css';
+import { Coverage } from './coverage';
 import { HoldMarks } from './hold-marks';
 import { HandLayer } from './hand/hand-layer';
 import { LetterInHand } from './letter-in-hand';
@@ -31,6 +32,7 @@ interface LayersProps {
 /** What lies on the sheet, in mm, y down. */
 export const Layers = memo(function Layers({ picture, measures, view, station, scale, edits, run }: LayersProps) {
   const drawing = useView((state) => state.drawing);
+  const coverage = useView((state) => state.coverage && state.station === 'strokes');
   return (
     <>
       <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
@@ -38,6 +40,7 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
       {(view === 'solid' || view === 'paths') && <PictureLayer picture={picture} />}
       {view === 'solid' && <Grain scale={scale} />}
       {view === 'paths' && <Paths picture={picture} scale={scale} />}
+      {coverage && (view === 'solid' || view === 'paths') && <Coverage picture={picture} scale={scale} />}
       {view === 'pieces' && <Pieces picture={picture} />}
       {view === 'run' && run && <RunLayer run={run} scale={scale} />}
       {view === 'thickness' && <ThicknessMap picture={picture} measures={measures} />}

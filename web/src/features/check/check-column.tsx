@@ -55,7 +55,7 @@ export const CheckColumn = memo(function CheckColumn({
           ))}
         </ul>
       )}
-      <Link href="/limits" className={css.limits}>
+      <Link href="/shop" className={css.limits}>
         House limits
       </Link>
     </aside>

@@ -76,8 +76,8 @@ export function JobsPage() {
           />
         </div>
         <UnitSwitch />
-        <Link href="/limits" className="btn btn-light">
-          House limits
+        <Link href="/shop" className="btn btn-light">
+          Shop
         </Link>
         <Link href="/new" className="btn btn-primary">
           <PlusLg aria-hidden /> New job

@@ -10,16 +10,19 @@ import { Field } from '@/components/choices';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useJob } from '@/job/job-store';
+import { useView } from '@/job/view-store';
 import { operationInWords } from '@/job/operation-names';
 import { DotFields } from './dot-fields';
 import { FILL_WORDS } from './fill-kinds';
 import { HatchFields } from './hatch-fields';
 import { MiddleLines } from './middle-lines';
 import { PocketFields } from './pocket-fields';
+import { WhichTool } from './which-tool';
 
 /** How areas are filled with lines, operation by operation. */
 export function StrokesPanel({ picture }: { picture: Picture | null }) {
   const recipe = useJob((state) => state.recipe);
+  const coverage = useView((state) => state.coverage);
   const withAreas = recipe.operations
     .map((operation, index) => ({ operation, index }))
     // A fill that gets into nothing leaves an operation without lines: it is to be changed all the same.
@@ -33,6 +36,17 @@ export function StrokesPanel({ picture }: { picture: Picture | null }) {
           Nothing here is an area to be filled: that is what is engraved, scored or marked. Make words engraved at
           Letter, or give areas an operation at Work order.
         </p>
+      )}
+      {withAreas.some(({ operation: { fill } }) => fill) && (
+        <Form.Check
+          id="coverage"
+          type="switch"
+          className="mb-2"
+          label="Show what the tool covers"
+          title="Strokes as wide as the tool; hatched is what it misses"
+          checked={coverage}
+          onChange={({ target }) => useView.setState({ coverage: target.checked })}
+        />
       )}
       {withAreas.map(({ operation, index }) => (
         <PanelSection
@@ -98,6 +112,9 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
       </Field>
       {fill?.kind === 'hatch' && <HatchFields at={at} fill={fill} set={set} />}
       {fill?.kind === 'pocket' && <PocketFields at={at} fill={fill} set={set} />}
+      {fill?.kind === 'pocket' && (
+        <WhichTool operation={operation.id} fill={fill} onChoose={(tool) => set('Diameter of the cutter', { tool })} />
+      )}
       {fill?.kind === 'dots' && <DotFields at={at} fill={fill} set={set} />}
     </>
   );

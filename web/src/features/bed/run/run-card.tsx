@@ -178,11 +178,15 @@ function Unknown({ layer, isOfJob }: { layer: string; isOfJob: boolean }) {
 }
 
 function Facts({ run: { falls, twice, onFree, unread } }: { run: RunPicture }) {
+  const free = useRunView(({ at }) => falls.filter((fall) => fall.at <= at + 1e-9).length);
   const left = Object.entries(unread);
   return (
     <ul className={css.facts}>
       <li>
-        <span className="number">{falls.length}</span> {falls.length === 1 ? 'piece comes' : 'pieces come'} free
+        <span className="number">
+          {free} of {falls.length}
+        </span>{' '}
+        {falls.length === 1 ? 'piece has' : 'pieces have'} come free
       </li>
       {twice.length > 0 && (
         <li data-fault>

@@ -3,19 +3,13 @@
 import { limitAt, LIMIT_NAMES, limitsFor, type HouseLimits, type ThicknessLimit } from '@needlefile/core/shop/limits';
 import { type Machine, type Shop } from '@needlefile/core/shop/shop';
 import { lengthWithUnit } from '@needlefile/core/units/length';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { ask, ServerRefused } from '@/api/ask';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
-import type { KeptShop } from '@/api/kept-shop';
-import { SHOP_KEY, useKeptShop } from '@/hooks/shop';
-import { notify } from '@/components/toasts';
 import { useUnit } from '@/hooks/unit';
-import { UnitSwitch } from '@/components/unit-switch';
-import css from './limits.module.css';
+import type { SectionProps } from './section';
+import css from './shop.module.css';
 
 const MEANINGS: Record<keyof HouseLimits, string> = {
   bridge: 'Material left to hold an island.',
@@ -27,66 +21,24 @@ const MEANINGS: Record<keyof HouseLimits, string> = {
 };
 
 /** What the shop trusts, by machine and material; every job is checked against it. */
-export function LimitsPage() {
-  const kept = useKeptShop();
-  const [draft, setDraft] = useState<Shop | null>(null);
-  const shop = draft ?? kept.shop;
+export function LimitsSection({ shop, machine, change, changeMachine }: SectionProps) {
   const unit = useUnit();
-  const client = useQueryClient();
-  const [machineId, setMachine] = useState(shop.machines[0]!.id);
-  const machine = shop.machines.find(({ id }) => id === machineId) ?? shop.machines[0]!;
   const [materialId, setMaterial] = useState('');
   const material = machine.materials.includes(materialId)
     ? shop.materials.find(({ id }) => id === materialId)
     : undefined;
   const [thickness, setThickness] = useState(3);
-  const save = useMutation({
-    mutationFn: ({ base, next }: { base: number; next: Shop }) =>
-      ask<KeptShop>('/api/shop', { method: 'PUT', body: { base, shop: next } }),
-    onSuccess: (now, { next }) => {
-      const before = kept.shop;
-      client.setQueryData(SHOP_KEY, now);
-      void client.invalidateQueries({ queryKey: ['jobs'] });
-      setDraft(null);
-      if (next !== before)
-        notify('House limits saved', { label: 'Undo', run: () => save.mutate({ base: now.revision, next: before }) });
-    },
-    onError: (error: Error) => {
-      notify(error.message);
-      const current = error instanceof ServerRefused ? (error.details['current'] as KeptShop | undefined) : undefined;
-      if (current) client.setQueryData(SHOP_KEY, current);
-    },
-  });
-  const change = (name: keyof HouseLimits, limit: ThicknessLimit | null) =>
-    setDraft(withLimit(shop, machine.id, material?.id, name, limit));
-  const changeMachine = (values: Partial<Pick<Machine, 'bridgeLoad' | 'bridgeReach'>>) =>
-    setDraft({
-      ...shop,
-      machines: shop.machines.map((each) => (each.id === machine.id ? { ...each, ...values } : each)),
-    });
+  const set = (name: keyof HouseLimits, limit: ThicknessLimit | null) =>
+    change(withLimit(shop, machine.id, material?.id, name, limit));
   const limits = material ? limitsFor(machine, material) : machine.limits;
   const own = material ? (machine.materialLimits?.[material.id] ?? {}) : null;
   return (
-    <div className={css.page}>
-      <header className={css.head}>
-        <h1>House limits</h1>
-        <UnitSwitch />
-        <Link href="/" className="btn btn-light">
-          Back to the jobs
-        </Link>
-      </header>
+    <>
       <p className={css.lead}>
         What is smaller than these becomes a finding in every job. Each is the larger of a least length and a share of
         the sheet’s thickness.
       </p>
       <div className={css.choose}>
-        <Form.Select aria-label="Machine" value={machine.id} onChange={({ target }) => setMachine(target.value)}>
-          {shop.machines.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Form.Select>
         <Form.Select
           aria-label="Material"
           value={material?.id ?? ''}
@@ -129,7 +81,7 @@ export function LimitsPage() {
                   value={limits[name].least}
                   least={0}
                   most={500}
-                  onChange={(least) => change(name, { ...limits[name], least })}
+                  onChange={(least) => set(name, { ...limits[name], least })}
                 />
               </td>
               <td>
@@ -140,13 +92,13 @@ export function LimitsPage() {
                   least={0}
                   most={50}
                   step={0.1}
-                  onChange={(perThickness) => change(name, { ...limits[name], perThickness })}
+                  onChange={(perThickness) => set(name, { ...limits[name], perThickness })}
                 />
               </td>
               <td className="number">{lengthWithUnit(limitAt(limits[name], thickness), unit)}</td>
               <td>
                 {own?.[name] && (
-                  <button type="button" className="btn btn-light btn-sm" onClick={() => change(name, null)}>
+                  <button type="button" className="btn btn-light btn-sm" onClick={() => set(name, null)}>
                     As any material
                   </button>
                 )}
@@ -177,22 +129,7 @@ export function LimitsPage() {
           hint="Longer bridges bend or burn through."
         />
       </div>
-      <div className={css.foot}>
-        <button
-          type="button"
-          className="btn btn-primary"
-          disabled={!draft || save.isPending}
-          onClick={() => draft && save.mutate({ base: kept.revision, next: draft })}
-        >
-          Save the limits
-        </button>
-        {draft && (
-          <button type="button" className="btn btn-light" onClick={() => setDraft(null)}>
-            Put back as they were
-          </button>
-        )}
-      </div>
-    </div>
+    </>
   );
 }
 

@@ -1,0 +1,64 @@
+import { toolChoices, type ToolChoice } from '../fills/which-tool.ts';
+import { joinBounds, type Bounds } from '../geometry/bounds.ts';
+import { regionArea, contourBounds } from '../geometry/contour-facts.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Build } from '../job/build-job.ts';
+import type { Tool } from '../shop/shop.ts';
+import { downFrom } from './down.ts';
+import { screenPath } from './path.ts';
+
+/** What a tool of the rack would do for all that an operation clears. */
+export interface ToolRow {
+  readonly tool: Tool;
+  /** Of the whole area, 0 to 1. */
+  readonly share: number;
+  /** s. */
+  readonly seconds: number;
+  /** What stays of the first thing, y down. */
+  readonly missed: string;
+}
+
+export interface ToolChart {
+  readonly rows: readonly ToolRow[];
+  /** Of the first thing, y down, in its own frame. */
+  readonly area: string;
+  readonly bounds: Bounds;
+}
+
+/**
+ * Compares the flat cutters of a rack for what an operation clears.
+ * @returns null where it clears nothing
+ */
+export function toolChartOf(build: Build, operation: string, tools: readonly Tool[]): ToolChart | null {
+  const plan = build.recipe.operations.find(({ id }) => id === operation);
+  const done = build.operations.find(({ id }) => id === operation);
+  if (plan?.fill?.kind !== 'pocket' || !done) return null;
+  const { overlap, inset } = plan.fill;
+  const clearing = { overlap, inset, passes: done.settings.passes, lift: build.machine.pierceTime };
+  const parts = build.assemblies.flatMap(({ built, placements }) => {
+    const area = built.lines.filter((lines) => lines.operation === operation).flatMap((lines) => lines.area);
+    return area.length === 0 ? [] : [{ area, copies: placements.length }];
+  });
+  const [first] = parts;
+  if (!first) return null;
+  const choices = parts.map(({ area, copies }) => ({
+    choices: toolChoices(area, tools, clearing),
+    weight: copies * regionArea(area),
+    copies,
+  }));
+  const whole = choices.reduce((sum, { weight }) => sum + weight, 0);
+  const rows = choices[0]!.choices.map(({ tool, missed }, i): ToolRow => {
+    const sum = (value: (choice: ToolChoice, part: (typeof choices)[number]) => number): number =>
+      choices.reduce((total, part) => total + value(part.choices[i]!, part), 0);
+    return {
+      tool,
+      share: sum(({ share }, { weight }) => (share * weight) / whole),
+      seconds: sum(({ seconds }, { copies }) => seconds * copies),
+      missed: missed.map(ringPath).join(''),
+    };
+  });
+  return { rows, area: screenPath(first.area, 0), bounds: downFrom(0)(joinBounds(first.area.map(contourBounds))) };
+}
+
+const ringPath = (ring: readonly Point[]): string =>
+  `${ring.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(3)} ${(-y).toFixed(3)}`).join('')}z`;

@@ -1,0 +1,163 @@
+'use client';
+
+import { WORKS, type Machine, type Work } from '@needlefile/core/shop/shop';
+import { Form } from 'react-bootstrap';
+import { Choices } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { NumberField } from '@/components/number-field';
+import { capitalised } from '@/job/operation-names';
+import type { SectionProps } from './section';
+import css from './shop.module.css';
+
+/** How wide the machine cuts, and how it moves: what times are told by. */
+export function MotionSection({ machine, changeMachine }: SectionProps) {
+  const { dynamics } = machine;
+  const setDynamics = (values: Partial<Machine['dynamics']>) => changeMachine({ dynamics: { ...dynamics, ...values } });
+  return (
+    <>
+      <p className={css.lead}>
+        Times and tool lines follow from these. Run a file, compare the time, and set what differs.
+      </p>
+      <div className={css.pairs}>
+        <div className="field">
+          <div className="field-row">
+            <label htmlFor="machine-name">Name</label>
+            <Form.Control
+              id="machine-name"
+              size="sm"
+              value={machine.name}
+              maxLength={80}
+              onChange={({ target }) => changeMachine({ name: target.value })}
+            />
+          </div>
+        </div>
+        <LengthField
+          label="Kerf"
+          value={machine.kerf}
+          least={0}
+          most={50}
+          onChange={(kerf) => changeMachine({ kerf })}
+          hint="Width of the cut: of the beam, or of the cutter."
+        />
+        <Choices
+          label="Set off by"
+          value={machine.kerfBy}
+          onChange={(kerfBy) => changeMachine({ kerfBy })}
+          options={[
+            { value: 'file', label: 'The file', title: 'Cut lines lie half the kerf beside the true edges' },
+            { value: 'controller', label: 'The controller', title: 'Cut lines lie on the true edges' },
+          ]}
+        />
+        <NumberField
+          label="Start of a cut"
+          value={machine.pierceTime}
+          {...{ least: 0, most: 600, step: 0.1, suffix: 's' }}
+          onChange={(pierceTime) => changeMachine({ pierceTime })}
+        />
+        <NumberField
+          label="Travel"
+          value={machine.travelSpeed}
+          {...{ least: 0.1, most: 100_000, step: 10, suffix: 'mm/s' }}
+          onChange={(travelSpeed) => changeMachine({ travelSpeed })}
+        />
+        <NumberField
+          label="Acceleration, lifted"
+          value={dynamics.travel}
+          {...{ least: 1, most: 1_000_000, step: 100, suffix: 'mm/s²' }}
+          onChange={(travel) => setDynamics({ travel })}
+        />
+        <NumberField
+          label="Acceleration, lines"
+          value={dynamics.line}
+          {...{ least: 1, most: 1_000_000, step: 100, suffix: 'mm/s²' }}
+          onChange={(line) => setDynamics({ line })}
+        />
+        <NumberField
+          label="Acceleration, rows"
+          value={dynamics.rows}
+          {...{ least: 1, most: 1_000_000, step: 100, suffix: 'mm/s²' }}
+          onChange={(rows) => setDynamics({ rows })}
+        />
+        <NumberField
+          label="Settles after a row"
+          value={dynamics.settle}
+          {...{ least: 0, most: 10, step: 0.005, suffix: 's' }}
+          onChange={(settle) => setDynamics({ settle })}
+        />
+        <LengthField
+          label="Cuts corners by"
+          value={dynamics.deviation}
+          least={0.0001}
+          most={5}
+          digits={3}
+          onChange={(deviation) => setDynamics({ deviation })}
+          hint="So that it need not stop in them."
+        />
+        <LengthField
+          label="From row to row"
+          value={machine.fillPitch}
+          least={0.01}
+          most={50}
+          onChange={(fillPitch) => changeMachine({ fillPitch })}
+        />
+      </div>
+      <Works machine={machine} changeMachine={changeMachine} />
+    </>
+  );
+}
+
+function Works({ machine, changeMachine }: Pick<SectionProps, 'machine' | 'changeMachine'>) {
+  const set = (work: Work, values: object) =>
+    changeMachine({ settings: { ...machine.settings, [work]: { ...machine.settings[work]!, ...values } } });
+  return (
+    <table className={css.table}>
+      <thead>
+        <tr>
+          <th scope="col">Work</th>
+          <th scope="col">Speed, mm/s</th>
+          <th scope="col">Power, %</th>
+          <th scope="col">Passes</th>
+        </tr>
+      </thead>
+      <tbody>
+        {WORKS.filter((work) => machine.settings[work]).map((work) => {
+          const { speed, power, passes } = machine.settings[work]!;
+          const name = capitalised(work);
+          return (
+            <tr key={work}>
+              <th scope="row">{name}</th>
+              <td>
+                <NumberField
+                  bare
+                  label={`${name}: speed`}
+                  value={speed}
+                  {...{ least: 0.1, most: 10_000, step: 1 }}
+                  onChange={(value) => set(work, { speed: value })}
+                />
+              </td>
+              <td>
+                <NumberField
+                  bare
+                  label={`${name}: power`}
+                  value={power}
+                  {...{ least: 1, most: 100, step: 1 }}
+                  onChange={(value) => set(work, { power: value })}
+                />
+              </td>
+              <td>
+                <NumberField
+                  bare
+                  whole
+                  label={`${name}: passes`}
+                  value={passes}
+                  {...{ least: 1, most: 50, step: 1 }}
+                  onChange={(value) => set(work, { passes: value })}
+                />
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,173 @@
+'use client';
+
+import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import type { FillOf } from '@needlefile/core/recipe/schema';
+import type { ToolChart, ToolRow } from '@needlefile/core/screen/tool-chart';
+import { formatTime } from '@needlefile/core/units/quantity';
+import { Chart, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js';
+import Link from 'next/link';
+import { useEffect, useRef, useState } from 'react';
+import { Scatter } from 'react-chartjs-2';
+import { PanelFold } from '@/components/panel';
+import { useShop } from '@/hooks/shop';
+import { useJob } from '@/job/job-store';
+import { newToolCharter, type ToolRequest } from '@/worker/core-workers';
+import { Dropped, type Latest } from '@/worker/latest';
+import css from './strokes.module.css';
+
+Chart.register(ScatterController, PointElement, LinearScale, Tooltip);
+
+interface Props {
+  readonly operation: string;
+  readonly fill: FillOf<'pocket'>;
+  readonly onChoose: (diameter: number) => void;
+}
+
+/** How far each cutter of the rack gets into the letters, against how long it takes. */
+export function WhichTool(props: Props) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <PanelFold title="Which tool?" state={isOpen ? '' : 'compare the rack'} onToggle={setOpen}>
+      {isOpen && <Comparison {...props} />}
+    </PanelFold>
+  );
+}
+
+function Comparison({ operation, fill, onChoose }: Props) {
+  const { chart, problem } = useToolChart(operation);
+  if (problem)
+    return (
+      <p className="field-problem" role="alert">
+        {problem}
+      </p>
+    );
+  if (chart === undefined) return <p className="field-hint">Trying each cutter of the rack …</p>;
+  if (chart === null || chart.rows.length === 0)
+    return (
+      <p className="field-hint">
+        {chart === null ? 'Nothing is cleared by this operation.' : 'The rack has no flat cutter.'}{' '}
+        <Link href="/shop">To the rack</Link>
+      </p>
+    );
+  const now = (row: ToolRow): boolean => Math.abs(row.tool.diameter - fill.tool) < 1e-6;
+  return (
+    <>
+      <div className={css.toolChart}>
+        <Scatter
+          aria-label="Share reached against time, for each cutter"
+          data={{
+            datasets: [
+              {
+                data: chart.rows.map(({ seconds, share }) => ({ x: seconds / 60, y: 100 * share })),
+                clip: false,
+                pointRadius: chart.rows.map((row) => (now(row) ? 7 : 5)),
+                pointHoverRadius: 8,
+                pointStyle: chart.rows.map((row) => (now(row) ? 'rectRot' : 'circle')),
+                backgroundColor: chart.rows.map((row) => (now(row) ? '#24292c' : '#23756b')),
+              },
+            ],
+          }}
+          options={{
+            animation: false,
+            maintainAspectRatio: false,
+            layout: { padding: { top: 8, right: 8 } },
+            onClick: (_, [point]) => point && onChoose(chart.rows[point.index]!.tool.diameter),
+            plugins: {
+              legend: { display: false },
+              tooltip: {
+                displayColors: false,
+                callbacks: {
+                  label: ({ dataIndex }) => {
+                    const { tool, share, seconds } = chart.rows[dataIndex]!;
+                    return `${tool.name}: ${percent(share)} in ${formatTime(seconds)}`;
+                  },
+                },
+              },
+            },
+            scales: {
+              x: { min: 0, title: { display: true, text: 'minutes' }, ticks: { maxTicksLimit: 5 } },
+              y: { max: 100, title: { display: true, text: '% reached' }, ticks: { maxTicksLimit: 5 } },
+            },
+          }}
+        />
+      </div>
+      <ul className={css.tools}>
+        {chart.rows.map((row) => (
+          <li key={row.tool.id}>
+            <button
+              type="button"
+              aria-pressed={now(row)}
+              data-now={now(row)}
+              onClick={() => onChoose(row.tool.diameter)}
+            >
+              <Reach chart={chart} row={row} />
+              <span>{row.tool.name}</span>
+              <span className="number">{percent(row.share)}</span>
+              <span className="number">{formatTime(row.seconds)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="field-hint">
+        Hatched: what stays. Each with its own feed and this overlap. <Link href="/shop">To the rack</Link>
+      </div>
+    </>
+  );
+}
+
+/** A hundred only where it is. */
+const percent = (share: number): string => `${(Math.floor(share * 1000) / 10).toFixed(1)} %`;
+
+/** The first thing's letters, with what stays of them. */
+function Reach({ chart: { area, bounds }, row: { missed, tool } }: { chart: ToolChart; row: ToolRow }) {
+  const pattern = `stays-${tool.id}`;
+  const size = heightOf(bounds) / 12;
+  return (
+    <svg
+      viewBox={`${bounds.minX} ${bounds.minY} ${widthOf(bounds)} ${heightOf(bounds)}`}
+      className={css.reach}
+      preserveAspectRatio="xMinYMid meet"
+      aria-hidden
+    >
+      <pattern id={pattern} width={size} height={size} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width={size} height={size} fill="#fbf9f4" />
+        <rect width={size / 2} height={size} fill="#a8321f" />
+      </pattern>
+      <path d={area} className={css.reached} />
+      <path d={missed} fill={`url(#${pattern})`} fillRule="evenodd" />
+    </svg>
+  );
+}
+
+interface Charted {
+  /** undefined: not yet. */
+  readonly chart: ToolChart | null | undefined;
+  readonly problem: string | null;
+}
+
+function useToolChart(operation: string): Charted {
+  const charter = useRef<Latest<ToolRequest, ToolChart | null> | null>(null);
+  const recipe = useJob((state) => state.recipe);
+  const shop = useShop();
+  const [charted, setCharted] = useState<Charted>({ chart: undefined, problem: null });
+  useEffect(
+    () => () => {
+      charter.current?.close();
+      charter.current = null;
+    },
+    [],
+  );
+  useEffect(() => {
+    let current = true;
+    charter.current ??= newToolCharter();
+    charter.current.ask({ recipe, shop, operation }).then(
+      (chart) => current && setCharted({ chart, problem: null }),
+      (error: Error) =>
+        current && !(error instanceof Dropped) && setCharted(({ chart }) => ({ chart, problem: error.message })),
+    );
+    return () => {
+      current = false;
+    };
+  }, [recipe, shop, operation]);
+  return charted;
+}
