@@ -2,7 +2,7 @@ import type { Finding } from '@needlefile/core/check/finding';
 
 /** Findings as lines of text: severity, what, measured against limit, where, and how to mend it in the recipe. */
 export function findingLines(findings: readonly Finding[]): string[] {
-  return findings.flatMap(({ severity, title, detail, measure, place, on, mends }) => {
+  return findings.flatMap(({ severity, title, detail, measure, place, on, mends, accepted }) => {
     const value = measure
       ? `  ${number(measure.value)} ${measure.unit}, wants ${measure.wants} ` +
         `${number(measure.limit)}${measure.reason ? ` (${measure.reason})` : ''}`
@@ -10,8 +10,9 @@ export function findingLines(findings: readonly Finding[]): string[] {
     const where = place
       ? `  at ${number(place.minX)},${number(place.minY)} to ${number(place.maxX)},${number(place.maxY)} mm`
       : '';
-    const lines = [`${severity === 'stop' ? 'STOP' : 'look'}  ${title}${on ? `, on ${on}` : ''}.${value}${where}`];
+    const lines = [`${TOLD[severity]}  ${title}${on ? `, on ${on}` : ''}.${value}${where}`];
     if (detail) lines.push(`      ${detail}`);
+    if (accepted) lines.push(`      ${accepted.by ? `${accepted.by}: ` : ''}${accepted.reason}`);
     const stepText = ({ assembly, item, path, value }: (typeof mends)[number]['patch'][number]) =>
       `${[assembly, item]
         .filter((id) => id !== undefined)
@@ -21,5 +22,8 @@ export function findingLines(findings: readonly Finding[]): string[] {
     return lines;
   });
 }
+
+/** How findings begin, each as long as the others. */
+const TOLD: Record<Finding['severity'], string> = { stop: 'STOP', attention: 'look', accepted: 'ok  ' };
 
 const number = (value: number): string => String(Number(value.toFixed(2)));

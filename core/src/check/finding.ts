@@ -1,8 +1,8 @@
 import type { Bounds } from '../geometry/bounds.ts';
 import type { RecipePatch } from '../recipe/patch.ts';
 
-/** `stop`: the part would be spoilt. `attention`: look at it before releasing. */
-export type Severity = 'stop' | 'attention';
+/** `stop`: the part would be spoilt. `attention`: look before releasing. `accepted`: somebody said why it may be so. */
+export type Severity = 'stop' | 'attention' | 'accepted';
 
 /** Rules about a piece of lettering, by the names they are shown under. */
 export type LetteringRule =
@@ -63,6 +63,8 @@ export interface Finding {
   readonly id: string;
   readonly rule: RuleName;
   readonly severity: Severity;
+  /** Why it may be so, and who says so (empty: nobody is named). */
+  readonly accepted?: { readonly reason: string; readonly by: string };
   readonly title: string;
   /** One sentence more, where the title does not say it all. */
   readonly detail?: string;

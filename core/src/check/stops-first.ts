@@ -1,5 +1,7 @@
-import type { Finding } from './finding.ts';
+import type { Finding, Severity } from './finding.ts';
 
-/** What stops the work before what only asks for a look. */
+const RANK: Record<Severity, number> = { stop: 0, attention: 1, accepted: 2 };
+
+/** What stops the work before what only asks for a look, and what is accepted last. */
 export const stopsFirst = (findings: readonly Finding[]): Finding[] =>
-  [...findings].sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));
+  [...findings].sort((a, b) => RANK[a.severity] - RANK[b.severity]);

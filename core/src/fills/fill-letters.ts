@@ -4,16 +4,25 @@ import type { Bounds } from '../geometry/bounds.ts';
 import { contourLength } from '../geometry/contour-facts.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { FillPlan } from '../recipe/schema.ts';
+import type { Fill } from './fill.ts';
 import { fillArea } from './fills.ts';
 
 /** Strokes of what was filled before, by its outer contour: a letter is filled once for all places it stands in. */
-const filled = new WeakMap<Contour, { readonly key: string; readonly strokes: readonly Contour[] }>();
+const filled = new WeakMap<Contour, FilledPart & { readonly key: string }>();
 
-/** A part that the tool does not get into: it stays bare. */
+/** Strokes of a part, and how much of it they leave bare, 0 to 1. */
+interface FilledPart {
+  readonly strokes: readonly Contour[];
+  readonly bare: number;
+}
+
+/** A part that the tool does not get into, or not into all of it. */
 export interface Missed {
   readonly bounds: Bounds;
   /** As wide as a band of its area and edge is, mm. */
   readonly width: number;
+  /** How much of it stays bare, 0 to 1. */
+  readonly bare: number;
   /** Whose it is. */
   readonly source: SourceId;
 }
@@ -27,19 +36,22 @@ export interface FilledParts {
 /** Fills an area part by part, as letters are: what is alike is filled alike, and once. */
 export function fillParts(area: Region, plan: FillPlan): FilledParts {
   const parts = componentsOf(area).sort((a, b) => a.bounds.minX - b.bounds.minX);
-  const filled = parts.map((part) => ({ part, strokes: fillPart(part, plan) }));
+  const filled = parts.map((part) => ({ part, ...fillPart(part, plan) }));
   return {
     strokes: filled.flatMap(({ strokes }) => strokes),
-    missed: filled.filter(({ strokes }) => strokes.length === 0).map(({ part }) => missedOf(part)),
+    missed: filled.filter(({ bare }) => bare > BARE).map(({ part, bare }) => missedOf(part, bare)),
   };
 }
 
-function missedOf(part: Component): Missed {
+/** What stays bare of letters in corners is no more than this share of them. */
+const BARE = 0.05;
+
+function missedOf(part: Component, bare: number): Missed {
   const edge = componentRegion(part).reduce((sum, contour) => sum + contourLength(contour), 0);
-  return { bounds: part.bounds, width: (2 * part.area) / edge, source: part.outer.segments[0]?.source ?? '' };
+  return { bounds: part.bounds, width: (2 * part.area) / edge, bare, source: part.outer.segments[0]?.source ?? '' };
 }
 
-function fillPart(part: Component, plan: FillPlan): Contour[] {
+function fillPart(part: Component, plan: FillPlan): FilledPart {
   const { form, dx, dy } = formOf(part.outer);
   const holes = part.holes.map(formOf);
   // What moved in itself is another form.
@@ -50,10 +62,20 @@ function fillPart(part: Component, plan: FillPlan): Contour[] {
   let known = filled.get(form);
   if (known?.key !== key) {
     const own = moveRegion(componentRegion(part), -dx, -dy, null);
-    filled.set(form, (known = { key, strokes: fillArea(own, plan).strokes.map(({ contour }) => contour) }));
+    const fill = fillArea(own, plan);
+    filled.set(
+      form,
+      (known = { key, strokes: fill.strokes.map(({ contour }) => contour), bare: bareShare(fill, plan) }),
+    );
   }
   const [source] = part.outer.segments;
-  return moveRegion(known.strokes, dx, dy, allNamed(source?.source ?? ''));
+  return { strokes: moveRegion(known.strokes, dx, dy, allNamed(source?.source ?? '')), bare: known.bare };
+}
+
+/** Dots cover nothing by themselves, and an inset is left bare on purpose. */
+function bareShare({ strokes, area, reached }: Fill, plan: FillPlan): number {
+  if (strokes.length === 0) return 1;
+  return plan.kind === 'dots' || plan.inset > 0 ? 0 : Math.max(0, 1 - reached() / area);
 }
 
 const round = (mm: number): number => Number(mm.toFixed(6));

@@ -3,6 +3,7 @@ import { buildAssembly, buildCoupon, type AssemblyBuild } from '../assembly/buil
 import type { Sources } from '../assembly/sources.ts';
 import type { Surroundings } from '../assembly/plans.ts';
 import { StageCache } from '../assembly/stages.ts';
+import { withAccepted } from '../check/accepted.ts';
 import { checkAssembly, checkJob, findingOf, inOrder } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
 import type { LaidSubject } from '../check/subjects.ts';
@@ -111,7 +112,15 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
   ];
   cache.turn();
   const assemblies = laid.map(({ assembly, name, built, placements }) => ({ assembly, name, built, placements }));
-  return { recipe, machine, material, sheet, assemblies, operations: run, findings: inOrder(findings) };
+  return {
+    recipe,
+    machine,
+    material,
+    sheet,
+    assemblies,
+    operations: run,
+    findings: withAccepted(inOrder(findings), recipe.accepted),
+  };
 }
 
 /**

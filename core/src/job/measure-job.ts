@@ -1,5 +1,6 @@
 import type { AssemblyBuild } from '../assembly/build-assembly.ts';
 import { StageCache } from '../assembly/stages.ts';
+import { withAccepted } from '../check/accepted.ts';
 import { findingOf } from '../check/check.ts';
 import type { Finding } from '../check/finding.ts';
 import type { Memo } from '../geometry/memo.ts';
@@ -28,7 +29,7 @@ export interface AssemblyMeasures {
  * Measures a build. Pure, as `build` is, and done apart from it, so that the drawing need not wait.
  * @param memo kept between measures by a caller that measures again and again
  */
-export function measure({ assemblies }: Build, memo: Memo = new StageCache().memo): JobMeasures {
+export function measure({ assemblies, recipe }: Build, memo: Memo = new StageCache().memo): JobMeasures {
   const measured = assemblies.map(({ assembly: { id }, built, placements, name }) => ({
     id,
     name,
@@ -38,12 +39,15 @@ export function measure({ assemblies }: Build, memo: Memo = new StageCache().mem
   }));
   return {
     assemblies: measured,
-    findings: measured.flatMap(({ id, name, built, measures, placement }) =>
-      measures.findings.map((finding) => ({
-        ...findingOf(finding, id, built.coupon?.of),
-        ...(measured.length > 1 && { on: name }),
-        place: finding.place && placeBounds(finding.place, placement),
-      })),
+    findings: withAccepted(
+      measured.flatMap(({ id, name, built, measures, placement }) =>
+        measures.findings.map((finding) => ({
+          ...findingOf(finding, id, built.coupon?.of),
+          ...(measured.length > 1 && { on: name }),
+          place: finding.place && placeBounds(finding.place, placement),
+        })),
+      ),
+      recipe.accepted,
     ),
   };
 }

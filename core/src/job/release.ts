@@ -1,3 +1,4 @@
+import type { Finding } from '../check/finding.ts';
 import { compareDrawings, type ReadBack } from '../formats/compare.ts';
 import { decimal } from '../formats/numbers.ts';
 import { writePdf } from '../formats/pdf/pdf-writer.ts';
@@ -85,6 +86,11 @@ function utf8(text: string): Uint8Array {
   return Uint8Array.from(escaped, (character) => character.charCodeAt(0));
 }
 
+/** How findings are told on the ticket. */
+const TOLD: Record<Finding['severity'], string> = { stop: 'STOP', attention: 'Look at', accepted: 'Accepted' };
+
+const saidBy = ({ reason, by }: NonNullable<Finding['accepted']>): string => (by ? `${by}: ${reason}` : reason);
+
 function jobTicket(report: Report, drawing: SheetDrawing): string[] {
   const [width, height] = [report.bounds.maxX - report.bounds.minX, report.bounds.maxY - report.bounds.minY];
   const counts = (status: string) =>
@@ -109,7 +115,8 @@ function jobTicket(report: Report, drawing: SheetDrawing): string[] {
     `About ${formatTime(report.time)} in all`,
     '',
     ...report.findings.map(
-      ({ severity, title, on }) => `${severity === 'stop' ? 'STOP' : 'Look at'}: ${title}${on ? `, on ${on}` : ''}`,
+      ({ severity, title, on, accepted }) =>
+        `${TOLD[severity]}: ${title}${on ? `, on ${on}` : ''}${accepted ? `. ${saidBy(accepted)}` : ''}`,
     ),
   ];
 }

@@ -8,7 +8,7 @@ export { plainFill, type FillKind, type FillOf, type FillPlan } from './schema/f
 export { PLATE_OUTLINES } from './schema/plate.ts';
 export { RAIL_AT } from './schema/rail.ts';
 export { X_EDGES, Y_EDGES, type HeldAxis, type Place, type XEdge, type YEdge } from './schema/place.ts';
-export { RECIPE_VERSION, type JobInput, type Recipe } from './schema/job.ts';
+export { RECIPE_VERSION, type Accepted, type JobInput, type Recipe } from './schema/job.ts';
 export { MOST_CHARACTERS, MOST_LINES } from './schema/lettering.ts';
 export { LIMITS } from './schema/limits.ts';
 export { LINE_KINDS, plainOperation, type LineKind, type OperationPlan, type OrderPlan } from './schema/operations.ts';

@@ -9,10 +9,11 @@ interface Props<T extends string> {
   readonly onChange: (value: T) => void;
   /** Shows no label beside it; it is still there for screen readers. */
   readonly bare?: boolean;
+  readonly hint?: ReactNode;
 }
 
 /** A few choices side by side, one taken. */
-export function Choices<T extends string>({ label, value, options, onChange, bare = false }: Props<T>) {
+export function Choices<T extends string>({ label, value, options, onChange, bare = false, hint }: Props<T>) {
   const name = useId();
   const row = (
     <div className="choices" role="radiogroup" aria-label={label}>
@@ -24,7 +25,13 @@ export function Choices<T extends string>({ label, value, options, onChange, bar
       ))}
     </div>
   );
-  return bare ? row : <Field label={label}>{row}</Field>;
+  return bare ? (
+    row
+  ) : (
+    <Field label={label} hint={hint}>
+      {row}
+    </Field>
+  );
 }
 
 /** A label with its control at the right, as all panels set them. */

@@ -13,17 +13,23 @@ export const bareArea = ({ lines, around, arrangement }: AssemblySubject): Findi
     const index = around.operations.findIndex(({ id }) => id === operation);
     const fill = around.operations[index]?.fill;
     if (missed.length === 0 || !fill) return [];
-    const names = new Set(missed.map(({ source }) => letterName(source, arrangement.letters)));
-    const least = missed.reduce((width, each) => Math.min(width, each.width), Infinity);
+    const wholly = missed.filter(({ bare }) => bare === 1);
+    const told = wholly.length > 0 ? wholly : missed;
+    const names = list([...new Set(told.map(({ source }) => letterName(source, arrangement.letters)))]);
+    const least = told.reduce((width, each) => Math.min(width, each.width), Infinity);
+    const most = Math.round(100 * Math.max(...told.map(({ bare }) => bare)));
     const narrower = Math.floor(SHARE * least * 100) / 100;
     return [
       {
         id: `bare area:${operation}`,
         rule: 'bare area',
         severity: 'attention',
-        place: joinBounds(missed.map(({ bounds }) => bounds)),
-        title: `The tool does not get into ${list([...names])}`,
-        detail: `${TOOLS[fill.kind]} is wider than what it is to fill, which stays bare.`,
+        place: joinBounds(told.map(({ bounds }) => bounds)),
+        title: wholly.length > 0 ? `The tool does not get into ${names}` : `The tool leaves much of ${names}`,
+        detail:
+          wholly.length > 0
+            ? `${TOOLS[fill.kind]} is wider than what it is to fill, which stays bare.`
+            : `${TOOLS[fill.kind]} is wider than the narrow parts: up to ${most} % of a letter stays bare.`,
         measure: { value: toolWidth(fill), limit: least, unit: 'mm', wants: 'at most' },
         mends:
           narrower < LIMITS.fillWidth.least

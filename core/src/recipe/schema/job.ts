@@ -45,6 +45,22 @@ export const jobSchema = z.strictObject({
   operations: operationsSchema,
   assignment: assignmentSchema,
   order: orderSchema,
+  accepted: z
+    .array(
+      z.strictObject({
+        finding: z.string().min(1).max(300),
+        reason: z.string().trim().min(1, 'must say why').max(200),
+        by: z.string().trim().max(60).default('').describe('Who says so.'),
+        value: z
+          .number()
+          .nullable()
+          .default(null)
+          .describe('What was measured then: what has become worse is told again.'),
+      }),
+    )
+    .max(500)
+    .default([])
+    .describe('Findings of the check that may be as they are, and why.'),
   release: z
     .strictObject({
       tolerance: lengthIn('tolerance')
@@ -62,4 +78,6 @@ export const jobSchema = z.strictObject({
 });
 
 export type Recipe = z.output<typeof jobSchema>;
+/** A finding that somebody accepted. */
+export type Accepted = Recipe['accepted'][number];
 export type JobInput = z.input<typeof jobSchema>;

@@ -13,6 +13,7 @@ import { useJob } from '@/job/job-store';
 import { choose } from '@/job/chosen';
 import { useView } from '@/job/view-store';
 import css from './check.module.css';
+import { AcceptButton, AcceptedFindings } from './accept';
 import { FoldedCheck } from './folded-check';
 import { MeasureBar } from './measure-bar';
 
@@ -29,7 +30,9 @@ export const CheckColumn = memo(function CheckColumn({
   /** Findings of what was measured before the last change. */
   stale: readonly Finding[];
 }) {
-  const findings = picture?.report.findings ?? [];
+  const all = picture?.report.findings ?? [];
+  const findings = all.filter(({ severity }) => severity !== 'accepted');
+  const accepted = all.filter(({ severity }) => severity === 'accepted');
   const stops = findings.filter(({ severity }) => severity === 'stop').length;
   const folded = useFolded((state) => state.check);
   if (folded) return <FoldedCheck findings={findings} stops={stops} upToDate={upToDate} isKnown={picture !== null} />;
@@ -45,10 +48,11 @@ export const CheckColumn = memo(function CheckColumn({
       {groups(findings).map((group) => (
         <Group key={group[0]!.id} findings={group} isStale={stale.includes(group[0]!)} />
       ))}
+      {accepted.length > 0 && <AcceptedFindings findings={accepted} />}
       {picture && (
         <ul className={css.passed}>
           {!measured && <li className="soft">Measuring thickness …</li>}
-          {passes(findings, measured, picture.report).map((text) => (
+          {passes(all, measured, picture.report).map((text) => (
             <li key={text}>
               <CheckCircle aria-hidden /> {text}
             </li>
@@ -117,6 +121,7 @@ function Group({ findings, isStale }: { findings: readonly Finding[]; isStale: b
           <MendButton key={mend.label} mend={mend} />
         ))}
         {findings.length === 1 && worst.place && <ShowButton finding={worst} label="Show" />}
+        <AcceptButton findings={findings} />
       </div>
       {findings.length > 1 && (
         <div className={css.places}>

@@ -3,6 +3,8 @@
 import type { ReleaseProgress } from '@needlefile/core/job/release';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
+import { stockOf } from '@needlefile/core/recipe/stock';
+import { lengthWithUnit } from '@needlefile/core/units/length';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
@@ -11,7 +13,9 @@ import { Button, ProgressBar, Spinner } from 'react-bootstrap';
 import { Download } from 'react-bootstrap-icons';
 import { ask, askInLines } from '@/api/ask';
 import { LengthField } from '@/components/length-field';
+import { Choices } from '@/components/choices';
 import { SheetChoice } from '@/components/sheet-choice';
+import { useShop } from '@/hooks/shop';
 import { useUnit } from '@/hooks/unit';
 import { PanelHead, PanelSection } from '@/components/panel';
 import type { ReleaseRow } from '@/api/job-types';
@@ -75,6 +79,7 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
         onChange={(mm) => edit('Tolerance', (recipe) => void (recipe.release.tolerance = mm))}
         hint="How far a line in a file may be from the true curve. Finer means more nodes in the DXF."
       />
+      <KerfChoice kerf={picture?.report.kerf ?? 0} />
       <Button
         className="w-100"
         variant={stops > 0 ? 'outline-danger' : 'primary'}
@@ -123,6 +128,36 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
         </PanelSection>
       )}
     </>
+  );
+}
+
+/** Where cut lines lie in the files: told as it is, and to be set for this job alone. */
+function KerfChoice({ kerf }: { kerf: number }) {
+  const recipe = useJob((state) => state.recipe);
+  const edit = useJob((state) => state.edit);
+  const unit = useUnit();
+  const machine = useShop().machines.find(({ id }) => id === stockOf(recipe).machine);
+  if (!machine || machine.kerf === 0) return null;
+  return (
+    <Choices
+      label="Kerf set off by"
+      value={recipe.release.kerf ?? machine.kerfBy}
+      onChange={(by) =>
+        edit('Kerf in the files', (draft) => {
+          draft.release.kerf = by === machine.kerfBy ? null : by;
+        })
+      }
+      options={[
+        { value: 'file', label: 'The files', title: 'Cut lines lie half the kerf beside the true edges' },
+        { value: 'controller', label: 'Controller', title: 'Cut lines lie on the true edges' },
+      ]}
+      hint={
+        kerf > 0
+          ? `Cut lines lie ${lengthWithUnit(kerf / 2, unit, 3)} beside the true edges, in the waste: half of what the ` +
+            `${machine.word} takes.`
+          : `Cut lines lie on the true edges. The controller must set them off by half of ${lengthWithUnit(machine.kerf, unit)}.`
+      }
+    />
   );
 }
 

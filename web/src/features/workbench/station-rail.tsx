@@ -58,7 +58,7 @@ const STATION_OF: Record<RuleName, Station> = {
   order: 'work-order',
 };
 
-const WORDS: Record<Severity | 'clear', string> = { stop: 'stop', attention: 'needs a look', clear: 'clear' };
+const WORDS: Record<State, string> = { stop: 'stop', attention: 'needs a look', clear: 'clear' };
 
 /** The stations in the order of the work, each with a dot that tells how it stands. */
 export const StationRail = memo(function StationRail({ picture }: { picture: Picture | null }) {
@@ -87,9 +87,11 @@ export const StationRail = memo(function StationRail({ picture }: { picture: Pic
   );
 });
 
-function stateOf(station: Station, picture: Picture | null): Severity | 'clear' {
+type State = Exclude<Severity, 'accepted'> | 'clear';
+
+function stateOf(station: Station, picture: Picture | null): State {
   const findings = picture?.report.findings ?? [];
   const own = station === 'release' ? findings : findings.filter(({ rule }) => STATION_OF[rule] === station);
   if (own.some(({ severity }) => severity === 'stop')) return 'stop';
-  return own.length > 0 ? 'attention' : 'clear';
+  return own.some(({ severity }) => severity === 'attention') ? 'attention' : 'clear';
 }

@@ -32,7 +32,11 @@ async function draw({ recipe, shop, faces, artworks }: BuildOrder): Promise<JobS
   const { object } = picture;
   const [width, height] = [widthOf(object), heightOf(object)];
   return {
-    state: findings.some(({ severity }) => severity === 'stop') ? 'stop' : findings.length > 0 ? 'attention' : 'clear',
+    state: findings.some(({ severity }) => severity === 'stop')
+      ? 'stop'
+      : findings.some(({ severity }) => severity === 'attention')
+        ? 'attention'
+        : 'clear',
     findings: findings.length,
     make: makesOf(made),
     size: { width, height },
