@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { build } from '../src/job/build-job.ts';
 import type { Contour } from '../src/geometry/contour.ts';
 import { contourArea } from '../src/geometry/contour-facts.ts';
+import { stopsFirst } from '../src/check/stops-first.ts';
 import { StageCache } from '../src/assembly/stages.ts';
 import { reportOf } from '../src/job/report.ts';
 import type { RuleName } from '../src/check/finding.ts';
@@ -220,5 +221,24 @@ describe('build', () => {
     const said = job.findings.map(({ title, detail }) => `${title} ${detail}`).join(' ');
     expect(said).toContain('letter 10 of line 1');
     expect(said).not.toMatch(/letter:\d/);
+  });
+});
+
+describe('an accepted finding', () => {
+  const job = (width: number, accepted: object[] = []) =>
+    jobOf({
+      accepted,
+      assemblies: [{ make: 'cut-through', items: [{ words: 'O' }], hold: { bridges: { width } } }],
+    } as never).findings.filter(({ rule }) => rule === 'narrow bridge');
+
+  it('says why, and stops nothing', () => {
+    const [first] = job(2);
+    const accepted = [{ finding: first!.id, reason: 'Held by hand', by: 'Wren', value: first!.measure!.value }];
+    const told = job(2, accepted).find(({ id }) => id === first!.id)!;
+    expect(told).toMatchObject({ severity: 'accepted', accepted: { reason: 'Held by hand', by: 'Wren' } });
+    expect(stopsFirst(job(2, accepted)).at(-1)!.severity).toBe('accepted');
+    // What has become better is still accepted, what has become worse is told again.
+    expect(job(2.5, accepted).find(({ id }) => id === first!.id)!.severity).toBe('accepted');
+    expect(job(1.5, accepted).find(({ id }) => id === first!.id)!.severity).toBe(first!.severity);
   });
 });

@@ -6,9 +6,18 @@ import type { Point } from '../src/geometry/point.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { line } from '../src/geometry/segment.ts';
 import { timeAlong, timeStraight, type Motion } from '../src/motion/motion.ts';
-import { runFile } from '../src/machine/run-file.ts';
+import { readArtwork } from '../src/artwork/read-artwork.ts';
+import type { ReadDrawing } from '../src/formats/sheet-drawing.ts';
+import { readSvg } from '../src/formats/svg/svg-reader.ts';
+import { writeSvg } from '../src/formats/svg/svg-writer.ts';
+import { agreementOf } from '../src/job/agreement.ts';
+import { layerUses, sheetDrawing } from '../src/job/file-drawing.ts';
+import { runJob } from '../src/job/run-job.ts';
+import { drawingOfArtwork } from '../src/machine/drawing-of-artwork.ts';
+import { runFile, usesOf } from '../src/machine/run-file.ts';
 import { sweepOf } from '../src/motion/sweep.ts';
 import { houseShop } from '../src/shop/house.ts';
+import { jobOf } from './workshop.ts';
 
 const box = (minX: number, minY: number, maxX: number, maxY: number): Contour =>
   roundedRectangle({ minX, minY, maxX, maxY }, 0, 'it');
@@ -150,5 +159,66 @@ describe('a file run', () => {
     const run = runFile(drawing({ ENGRAVE: [stroke] }), laser);
     expect(run.operations[0]).toMatchObject({ swept: false, length: 9 });
     expect(run.falls).toEqual([]);
+  });
+});
+
+describe('a file of a job, run', () => {
+  const job = jobOf({
+    make: 'engraved',
+    machine: 'co2-laser',
+    material: 'plywood',
+    lettering: { words: 'SAND' },
+    plate: { holes: {}, border: {} },
+  });
+  const uses = layerUses(job);
+  const file = (change: (text: string) => string = (text) => text) =>
+    readSvg(change(writeSvg(sheetDrawing(job, null))));
+  const differences = (drawing: ReadDrawing, told = uses) =>
+    agreementOf(runFile(drawing, job.machine, told), job.operations, told).differences;
+
+  it.each(['svg', 'dxf'] as const)('does what the job says, as %s: lines, lengths and times', (format) => {
+    const { rows, differences: none, run } = runJob(job, format);
+    expect(none).toEqual([]);
+    expect(rows.map(({ layer }) => layer)).toEqual(['ENGRAVE', 'SCORE', 'CUT_INNER', 'CUT_OUTER']);
+    expect(run.seconds).toBeCloseTo(
+      job.operations.reduce((sum, { time }) => sum + time, 0),
+      1,
+    );
+    // Holes and plate; what is engraved or scored frees nothing.
+    expect(run.falls).toHaveLength(5);
+  });
+
+  it('is told apart where the file or the map is not the job’s', () => {
+    const renamed = differences(file((text) => text.replace('id="SCORE"', 'id="SCRIBE"')));
+    expect(renamed).toContain('the file has no layer SCORE');
+    expect(renamed).toContain('the machine is told nothing of the layer SCRIBE');
+    const lacking = file((text) => text.replace(/(<g id="CUT_INNER"[^>]*>\s*)<path[^>]*>/, '$1'));
+    expect(differences(lacking)[0]).toBe('CUT_INNER: 3 lines in the file, 4 in the job');
+    // A map that sweeps what is to be followed, and has the plate engraved.
+    const wrong = uses.map((use) => (use.layer === 'SCORE' ? { ...use, swept: true } : use));
+    const told = agreementOf(runFile(file(), job.machine, wrong), job.operations, uses).differences;
+    expect(told.some((each) => each.startsWith('SCORE: '))).toBe(true);
+    const { layers } = file();
+    expect(differences({ ...file(), layers: [...layers].reverse() }).at(-1)).toMatch(/^the layers run as CUT_OUTER,/);
+  });
+
+  it('or any other file, layer by layer, as somebody says', async () => {
+    const text =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50">' +
+      '<rect x="10" y="10" width="20" height="20" fill="none" stroke="#ff0000"/>' +
+      '<circle cx="20" cy="20" r="5" fill="none" stroke="#0000ff"/></svg>';
+    const drawing = drawingOfArtwork(await readArtwork(new TextEncoder().encode(text)));
+    expect(drawing.layers.map(({ name }) => name)).toEqual(['#ff0000', '#0000ff']);
+    expect(runFile(drawing, laser, usesOf(drawing, laser, {})).unknown).toHaveLength(2);
+    const told = usesOf(drawing, laser, { '#ff0000': 'cut', '#0000ff': 'cut' });
+    const run = runFile(drawing, laser, told);
+    expect(run.operations.map(({ work, lines }) => [work, lines])).toEqual([
+      ['cut', 1],
+      ['cut', 1],
+    ]);
+    // The square falls first, and the circle is cut in it.
+    expect(run.falls[0]!.area).toBeCloseTo(400, 6);
+    expect(run.onFree).toHaveLength(1);
+    expect(runFile(drawing, laser, usesOf(drawing, laser, { '#ff0000': null })).operations).toEqual([]);
   });
 });

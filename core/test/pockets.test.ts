@@ -4,6 +4,7 @@ import { cone } from '../src/fills/cone.ts';
 import { dots } from '../src/fills/dots.ts';
 import type { Fill } from '../src/fills/fill.ts';
 import { pocket, type PocketPlan } from '../src/fills/pocket.ts';
+import { toolChoices } from '../src/fills/which-tool.ts';
 import { restPocket } from '../src/fills/rest.ts';
 import { flatten, type Region } from '../src/geometry/contour.ts';
 import { contourBounds, contourLength, regionContains, reverseContour } from '../src/geometry/contour-facts.ts';
@@ -11,7 +12,8 @@ import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { distance, distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
-import { faceOf } from './workshop.ts';
+import { houseShop } from '../src/shop/house.ts';
+import { faceOf, jobOf, recipeOf } from './workshop.ts';
 
 const box = (width: number, height: number): Region => [
   roundedRectangle({ minX: 0, minY: 0, maxX: width, maxY: height }, 0, 'it'),
@@ -195,5 +197,49 @@ describe('a line clipped', () => {
         0.01,
       ),
     ).toEqual([]);
+  });
+});
+
+describe('which tool', () => {
+  const plan = { overlap: 0.4, inset: 0, passes: 1, lift: 1 };
+  const rack = houseShop.tools;
+  const of = (area: Region, diameter: number, more = {}) =>
+    toolChoices(area, rack, { ...plan, ...more }).find(({ tool }) => tool.diameter === diameter)!;
+
+  it('gets into all of a square but its corners', () => {
+    const { share, missed } = of(box(20, 20), 2);
+    // Four corners, each a square millimetre less a quarter of a disc.
+    expect(share).toBeCloseTo(1 - (4 - Math.PI) / 400, 3);
+    expect(missed).toHaveLength(4);
+    expect(of(box(20, 1.9), 2).share).toBeCloseTo(0, 4);
+    expect(of(box(20, 1.9), 2).seconds).toBe(0);
+  });
+
+  it('takes about as long as what pocket() makes, pass for pass', () => {
+    for (const diameter of [1, 2, 3]) {
+      const { tool, seconds } = of(box(40, 30), diameter);
+      const { strokes } = pocket(box(40, 30), { tool: diameter, overlap: 0.4, inset: 0, way: 'climb' });
+      const length = strokes.reduce((sum, { contour }) => sum + contourLength(contour), 0);
+      const real = length / tool.feed + 1;
+      expect(seconds / real).toBeGreaterThan(0.85);
+      expect(seconds / real).toBeLessThan(1.2);
+      expect(of(box(40, 30), diameter, { passes: 3 }).seconds).toBeCloseTo(3 * seconds, 6);
+    }
+  });
+
+  it('tells letters that a tool leaves much of, and offers a narrower one', () => {
+    const recipe = recipeOf({
+      ...{ make: 'engraved', machine: 'engraver', material: 'brass', thickness: 1.5 },
+      lettering: { words: 'BLOWER', face: 'besley-bold', size: { by: 'cap height', value: 9 } },
+    });
+    const withTool = (tool: number) => {
+      const fill = { kind: 'pocket', tool, overlap: 0.4, inset: 0, way: 'climb' };
+      const operations = recipe.operations.map((each) => (each.id === 'area' ? { ...each, fill } : each));
+      return jobOf({ ...recipe, operations } as never).findings.filter(({ rule }) => rule === 'bare area');
+    };
+    expect(withTool(0.4)).toEqual([]);
+    const [finding] = withTool(1.5);
+    expect(finding?.title).toMatch(/^The tool leaves much of /);
+    expect(finding?.mends).toHaveLength(1);
   });
 });

@@ -6,6 +6,8 @@ import { applyPatch, inAssembly } from '../src/recipe/patch.ts';
 import { readRecipe, recipeJsonSchema } from '../src/recipe/read.ts';
 import { MAKE_IDS } from '../src/makes/makes.ts';
 import { startRecipe } from '../src/makes/starts.ts';
+import { readShop } from '../src/recipe/shop-schema.ts';
+import { sharedIn } from '../src/shop/shop.ts';
 import { houseShop } from '../src/shop/house.ts';
 import { buildOf, recipeOf, thingIn } from './workshop.ts';
 
@@ -110,5 +112,27 @@ describe('recipe', () => {
 
   it('reads every demo job', () => {
     for (const job of DEMO_JOBS) expect(readRecipe(job)).toMatchObject({ ok: true });
+  });
+});
+
+describe('a shop as it was kept', () => {
+  it('before it said how machines move, who sets off the kerf, and what is in the rack, gets the usual', () => {
+    const machines = houseShop.machines.map(({ dynamics: _dynamics, kerfBy: _kerfBy, ...machine }) => machine);
+    const read = readShop({ machines, materials: houseShop.materials });
+    if (!read.ok) throw new Error(read.problems.join());
+    expect(read.shop.machines.map(({ dynamics }) => dynamics)).toEqual(houseShop.machines.map((each) => each.dynamics));
+    // Files stay as they were.
+    expect(new Set(read.shop.machines.map(({ kerfBy }) => kerfBy))).toEqual(new Set(['controller']));
+    expect(read.shop.tools).toEqual(houseShop.tools);
+  });
+
+  it('tells works that a machine cannot tell apart', () => {
+    const [plasma] = houseShop.machines;
+    expect(houseShop.machines.flatMap(sharedIn)).toEqual([]);
+    const output = { ...plasma!.output, mark: { ...plasma!.output.cut, layer: 'MARK' } };
+    expect(sharedIn({ ...plasma!, output })).toEqual([
+      { what: 'colour', works: ['cut', 'mark'] },
+      { what: 'colour number', works: ['cut', 'mark'] },
+    ]);
   });
 });
