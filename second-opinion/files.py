@@ -140,6 +140,13 @@ def png_size(command):
     return [pixels / 10 for pixels in struct.unpack(">II", data[16:24])]
 
 
+def loop(points):
+    """What a line goes round: all of it, or what comes after the first time it was where it ends (before, it is led)."""
+    end = points[-1]
+    home = [i for i, point in enumerate(points[:-1]) if math.dist(point, end) < 1e-3]
+    return points[home[0] :] if home else points
+
+
 def pieces(rings, kerf):
     """Faces between the cut lines, less what the cut takes: material where an odd number of rings goes round, slugs
     (as large as their holes) where an even one does. Edges lie half the kerf beside the lines, with sharp corners."""
@@ -164,7 +171,7 @@ def opinion(folder):
     text = open(svg).read()
     height = float(re.search(r'viewBox="0 0 [\d.]+ ([\d.]+)"', text).group(1))
     drawn = [points for _, points, _ in lines]
-    rings = [points for layer, points, _ in lines if layer.startswith("CUT")]
+    rings = [loop(points) for layer, points, _ in lines if layer.startswith("CUT")]
     with open(os.path.join(folder, "report.json")) as report:
         kerf = json.load(report)["kerf"]
     material, slugs = pieces([ring if ring[0] == ring[-1] else ring + ring[:1] for ring in rings], kerf)

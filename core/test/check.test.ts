@@ -89,6 +89,11 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> 
     thickness: 1,
     lettering: { words: 'ICE', size: { by: 'cap height', value: 4 } },
   },
+  'no lead': {
+    make: 'cut-through',
+    release: { kerf: 'file' },
+    lettering: { words: 'I', size: { by: 'cap height', value: 12 } },
+  },
   'closed counter': { make: 'cut-through', lettering: { words: 'BA', thicken: { by: 8 } } },
   'parted letter': {
     make: 'stand-alone',

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { widthOf } from '../src/geometry/bounds.ts';
-import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
+import { flatten, startOf, type Contour } from '../src/geometry/contour.ts';
+import {
+  contourArea,
+  contourBounds,
+  contourLength,
+  regionArea,
+  regionContains,
+} from '../src/geometry/contour-facts.ts';
+import { loopOf } from '../src/geometry/loop.ts';
 import { offsetRegion } from '../src/geometry/kernel/offset.ts';
+import { runJob } from '../src/job/run-job.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
 import { buildOf, jobOf, operationOn, recipeOf, trueEdges } from './workshop.ts';
@@ -96,5 +105,65 @@ describe('cut lines', () => {
     expect(set.pieces.map(({ component }) => component.area.toFixed(6))).toEqual(
       plain.pieces.map(({ component }) => component.area.toFixed(6)),
     );
+  });
+});
+
+describe('leads', () => {
+  const job = (words: string, more: object = {}) =>
+    buildOf({
+      ...{ make: 'cut-through', release: { kerf: 'file' }, plate: { holes: {} } },
+      lettering: { words, size: { by: 'cap height', value: 50 } },
+      ...more,
+    } as RecipeInput);
+
+  it.each(['LOAD 8 TONS', 'Fenny & Co.', '@®?'])(
+    'of %s begin in the waste, cross nothing, and go once round',
+    (words) => {
+      const { drawing, lines, machine, findings, operations } = job(words);
+      expect(findings.filter(({ rule }) => rule === 'no lead')).toEqual([]);
+      const { kerf, lead } = machine;
+      // All that the cut must not touch, and what it may at its edges.
+      const [material, grown] = [drawing.outline, offsetRegion(drawing.outline, kerf / 2 - 0.02)];
+      const cuts = operations.flatMap(({ contours }) => contours);
+      expect(cuts).toHaveLength(material.length);
+      for (const cut of cuts) {
+        expect(cut.closed).toBe(false);
+        for (const point of flatten(cut, 0.05)) expect(regionContains(grown, point)).toBe(false);
+        const start = startOf(cut);
+        const clear = Math.min(
+          ...material.flatMap((edge) => flatten(edge, 0.05).map(({ x, y }) => Math.hypot(x - start.x, y - start.y))),
+        );
+        // A kerf from the edge of the part, give or take where the edge is looked at.
+        expect(clear).toBeGreaterThan(kerf - 0.03);
+      }
+      const area = (contours: readonly Contour[]) =>
+        contours.map((each) => Math.abs(contourArea(each)).toFixed(2)).sort();
+      expect(area(cuts.map((cut) => loopOf(cut)!))).toEqual(area(lines.flatMap(({ contours }) => contours)));
+      for (const cut of cuts) {
+        const loop = contourLength(loopOf(cut)!);
+        const led = contourLength(cut) - loop - lead.overlap;
+        // A quarter of a circle and the way before it, or a share of both.
+        expect(led).toBeLessThan((Math.PI / 2) * lead.radius + lead.length + 0.05);
+        expect(led).toBeGreaterThan(0.29 * ((Math.PI / 2) * lead.radius + lead.length));
+      }
+    },
+  );
+
+  it('are run as they are meant: what is cut round falls, and nothing is worked on that fell', () => {
+    for (const format of ['svg', 'dxf'] as const) {
+      const { differences, run } = runJob(job('BOARD'), format);
+      expect(differences).toEqual([]);
+      // Four holes, five letters less what bridges part, and the plate.
+      expect(run.falls.length).toBe(run.operations.reduce((sum, { lines }) => sum + lines, 0));
+      expect([run.onFree, run.twice]).toEqual([[], []]);
+    }
+  });
+
+  it('are left to the controller with the kerf', () => {
+    expect(
+      job('BOARD', { release: {} })
+        .lines.flatMap(({ ways }) => ways)
+        .flat(),
+    ).toEqual([]);
   });
 });

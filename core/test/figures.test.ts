@@ -81,7 +81,7 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
         built: {
           drawing: lines,
           arrangement: { object: NO_BOUNDS } as never,
-          lines: assignLines(lines, [], { assignment, works, items: {}, fills: {}, kerf: 0 }).lines,
+          lines: assignLines(lines, [], { assignment, works, items: {}, fills: {}, kerf: 0, lead: null }).lines,
         },
         placements: [{ x: 0, y: 0, turn: 0 }],
       },

@@ -54,7 +54,7 @@ describe('the order of cutting', () => {
             box((cell % 7) * 30 + i * 3, Math.floor(cell / 7) * 30 + i * 3, 28 - 6 * i),
           ),
         );
-        const ordered = runningOrder(contours, CORNER, isLong ? 'long' : 'quick');
+        const ordered = runningOrder({ contours, ways: [] }, CORNER, isLong ? 'long' : 'quick');
         const sizes = (list: readonly Contour[]) => list.map((each) => contourArea(each).toFixed(6)).sort();
         expect(sizes(ordered)).toEqual(sizes(contours));
         ordered.forEach((later, i) => {
@@ -73,7 +73,7 @@ describe('the order of cutting', () => {
         const contours = places.map(([x, y, toX, toY, closed]) =>
           closed ? stroke({ x, y }, { x: toX, y: toY + 0.5 }) : stroke({ x: toX, y }, { x, y: toY + 0.5 }),
         );
-        const found = travelOf(runningOrder(contours, CORNER, 'long'));
+        const found = travelOf(runningOrder({ contours, ways: [] }, CORNER, 'long'));
         expect(found).toBeLessThan(shortest(contours, CORNER) + 1e-6);
       }),
       { numRuns: 60 },
@@ -81,11 +81,8 @@ describe('the order of cutting', () => {
   });
 
   it('begins closed lines where the head comes by, and runs open ones from the nearer end', () => {
-    const [square, back, far] = runningOrder(
-      [box(10, 0, 10), stroke({ x: 90, y: 0 }, { x: 30, y: 0 }), box(100, 0, 5)],
-      CORNER,
-      'quick',
-    );
+    const contours = [box(10, 0, 10), stroke({ x: 90, y: 0 }, { x: 30, y: 0 }), box(100, 0, 5)];
+    const [square, back, far] = runningOrder({ contours, ways: [] }, CORNER, 'quick');
     expect(startOf(square!).y + startOf(back!).y).toBe(0);
     expect([startOf(back!).x, endOf(back!).x, startOf(far!).x]).toEqual([30, 90, 100]);
     expect(contourLength(square!)).toBeCloseTo(40, 9);

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { readDxf } from '@needlefile/core/formats/dxf/dxf-reader';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { readSvg } from '@needlefile/core/formats/svg/svg-reader';
+import type { Shop } from '@needlefile/core/shop/shop';
 import { expect, type Page } from '@playwright/test';
 
 /** What a person does at the workbench, for tests. */
@@ -10,6 +11,19 @@ export async function openJob(page: Page, name: string): Promise<void> {
   await page.goto('/');
   await page.getByRole('link', { name, exact: true }).click();
   await built(page);
+}
+
+/** Has files carry true edges, so that sizes can be told by hand: controllers see to the kerf. */
+export async function trueEdges(page: Page): Promise<void> {
+  const { revision, shop } = (await (await page.request.get('/api/shop')).json()) as KeptShop;
+  const machines = shop.machines.map((machine) => ({ ...machine, kerfBy: 'controller' }));
+  const answer = await page.request.put('/api/shop', { data: { base: revision, shop: { ...shop, machines } } });
+  expect(answer.ok()).toBe(true);
+}
+
+interface KeptShop {
+  readonly revision: number;
+  readonly shop: Shop;
 }
 
 /** Waits until the bed shows the job as it is. */

@@ -4,7 +4,9 @@ import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { WHISTLE_EMBLEM } from '@needlefile/demo/artworks';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/app';
-import { built, listOf, openJob, releaseAndDownload, station } from '../support/workbench';
+import { built, listOf, openJob, releaseAndDownload, station, trueEdges } from '../support/workbench';
+
+test.beforeEach(({ page }) => trueEdges(page));
 
 const { fileName: name, bytes } = WHISTLE_EMBLEM;
 const file = { name, mimeType: 'image/svg+xml', buffer: Buffer.from(bytes) };

@@ -3,7 +3,19 @@ import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/app';
-import { built, dragOnBed, listOf, onBed, openJob, releaseAndDownload, saved, station } from '../support/workbench';
+import {
+  built,
+  dragOnBed,
+  listOf,
+  onBed,
+  openJob,
+  releaseAndDownload,
+  saved,
+  station,
+  trueEdges,
+} from '../support/workbench';
+
+test.beforeEach(({ page }) => trueEdges(page));
 
 const boxesOf = (drawing: ReadDrawing, layer: string) =>
   drawing.layers.filter(({ name }) => name.startsWith(layer)).flatMap(({ contours }) => contours.map(contourBounds));

@@ -3,7 +3,9 @@ import { contourContains } from '@needlefile/core/geometry/contour-facts';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/app';
-import { built, openJob, releaseAndDownload, saved, station } from '../support/workbench';
+import { built, openJob, releaseAndDownload, saved, station, trueEdges } from '../support/workbench';
+
+test.beforeEach(({ page }) => trueEdges(page));
 
 const cuts = (drawing: ReadDrawing): Contour[] =>
   drawing.layers.filter(({ name }) => name.startsWith('CUT')).flatMap(({ contours }) => [...contours]);

@@ -2,7 +2,9 @@ import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { expect, test } from '../support/app';
-import { built, listOf, onBed, openJob, releaseAndDownload, station } from '../support/workbench';
+import { built, listOf, onBed, openJob, releaseAndDownload, station, trueEdges } from '../support/workbench';
+
+test.beforeEach(({ page }) => trueEdges(page));
 
 /** Of a layer, or of the only one that cuts. */
 const contoursOf = (drawing: ReadDrawing, layer: string) =>

@@ -1,5 +1,7 @@
 import { expect, test } from '../support/app';
-import { built, openJob, releaseAndDownload, saved, station, takeInHand } from '../support/workbench';
+import { built, openJob, releaseAndDownload, saved, station, takeInHand, trueEdges } from '../support/workbench';
+
+test.beforeEach(({ page }) => trueEdges(page));
 
 test('a sheet of several things: one is chosen and changed, the others and their files stay', async ({ page }) => {
   await openJob(page, 'Lamp hut set, one sheet');

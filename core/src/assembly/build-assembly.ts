@@ -50,6 +50,8 @@ export interface AssemblyBuild {
   readonly lines: readonly Lines[];
   /** Openings that the cut is wider than. */
   readonly tooNarrow: readonly Bounds[];
+  /** Cuts that no lead has room beside. */
+  readonly withoutLead: readonly Bounds[];
   /** Of the largest lettering in it, mm; 0 where there is none. */
   readonly capHeight: number;
 }
@@ -134,13 +136,13 @@ function finish(
   hold: Hold,
   arrangement: Arrangement,
   cache: StageCache,
-): Pick<AssemblyBuild, 'drawing' | 'pieces' | 'tabs' | 'lines' | 'tooNarrow'> {
+): Pick<AssemblyBuild, 'drawing' | 'pieces' | 'tabs' | 'lines' | 'tooNarrow' | 'withoutLead'> {
   const drawing = drawn.made;
   const tabbed = runStage(cache, 'tabs', [drawn], plans.tabs, (plan) => placeTabs(drawing.outline, plan));
   const assigned = runStage(cache, 'lines', [tabbed], plans.lines, (plan) => assignLines(drawing, tabbed.made, plan));
-  const { lines, tooNarrow, cut } = assigned.made;
+  const { lines, tooNarrow, withoutLead, cut } = assigned.made;
   const found = runStage(cache, 'pieces', [assigned], plans.pieces, (plan) =>
     findPieces(plan, hold, arrangement.letters, cut),
   );
-  return { drawing, tabs: tabbed.made, lines, tooNarrow, pieces: found.made };
+  return { drawing, tabs: tabbed.made, lines, tooNarrow, withoutLead, pieces: found.made };
 }

@@ -79,6 +79,7 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
     tabs: { ...hold.tabs, kerf: machine.kerf },
     lines: {
       kerf: around.kerf,
+      lead: leadOf(around),
       assignment,
       works: Object.fromEntries(operations.map(({ id, work }) => [id, work])),
       fills: Object.fromEntries(
@@ -87,6 +88,11 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
       items: Object.fromEntries(items.flatMap(({ item }) => (item.operation ? [[item.id, item.operation]] : []))),
     },
   };
+}
+
+/** Leads lie beside the line that the middle of the cut follows: they are the file's where that is. */
+function leadOf({ machine: { lead, kerf }, kerf: inFile }: Surroundings): AssignmentPlan['lead'] {
+  return inFile > 0 && lead.radius + lead.length > 0 ? { ...lead, kerf } : null;
 }
 
 /** The width that necks and ties are to have, mm. */

@@ -20,6 +20,7 @@ import { machine } from './rules/machine.ts';
 import { missingCharacter } from './rules/missing-character.ts';
 import { narrowBridge } from './rules/narrow-bridge.ts';
 import { narrowGap } from './rules/narrow-gap.ts';
+import { noLead } from './rules/no-lead.ts';
 import { noClearField } from './rules/no-clear-field.ts';
 import { noWords } from './rules/no-words.ts';
 import { offTheSheet } from './rules/off-the-sheet.ts';
@@ -69,6 +70,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'crossing line': crossingLine,
   'bare area': bareArea,
   'cut too wide': cutTooWide,
+  'no lead': noLead,
   'no clear field': noClearField,
   'lost decision': lostDecision,
   'lost outline': lostOutline,

@@ -27,6 +27,7 @@ export type AssemblyRule =
   | 'crossing line'
   | 'bare area'
   | 'cut too wide'
+  | 'no lead'
   | 'no clear field'
   | 'lost decision'
   | 'lost outline';

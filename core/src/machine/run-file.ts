@@ -2,6 +2,7 @@ import type { ReadDrawing, ReadLayer } from '../formats/sheet-drawing.ts';
 import { boundsContain, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { endOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
+import { loopOf } from '../geometry/loop.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { SLOW, WORKS, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
 import { timeStraight } from '../motion/motion.ts';
@@ -138,16 +139,18 @@ class Runner {
 
   private follow(line: Contour, contour: number, work: Work, profile: Profile): void {
     const [from, to] = [startOf(line), endOf(line)];
-    if (this.falls.some((fall) => isWithin(line, fall))) this.onFree.push(from);
+    // What is led to a line may begin in what has fallen: the line itself must not.
+    if (this.falls.some((fall) => isWithin(loopOf(line) ?? line, fall))) this.onFree.push(from);
     if (isSeen(line, this.seen)) this.twice.push(from);
     this.travelTo(from, profile);
     const pierce = pierceOf(work, profile);
     if (pierce > 0) this.go({ kind: 'pierce', contour, from, to: from, length: 0, seconds: pierce });
     const seconds = workTime(line, work, profile);
     this.go({ kind: 'line', contour, from, to, length: contourLength(line), seconds });
-    if (work !== 'cut' || !line.closed) return;
+    const round = work === 'cut' ? loopOf(line) : null;
+    if (!round) return;
     const operation = this.operations.length;
-    this.falls.push({ ...fallOf(line, this.falls), at: this.seconds, operation, contour });
+    this.falls.push({ ...fallOf(round, this.falls), at: this.seconds, operation, contour });
   }
 
   private travelTo(to: Point, profile: Profile): void {

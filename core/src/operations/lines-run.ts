@@ -63,7 +63,7 @@ function orderedLines(lines: Lines, from: Point | null, search: Search): readonl
   const before = known.get(lines);
   if (before && before.search === search && before.from.x === start.x && before.from.y === start.y)
     return before.contours;
-  const contours = runningOrder(lines.contours, start, search);
+  const contours = runningOrder(lines, start, search);
   known.set(lines, { from: start, search, contours });
   return contours;
 }

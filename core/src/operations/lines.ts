@@ -1,5 +1,6 @@
 import type { Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
+import { contourBounds, reverseContour } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
 import { fillParts, type Missed } from '../fills/fill-letters.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
@@ -9,6 +10,7 @@ import type { Tab } from '../hold/tabs.ts';
 import { itemOf } from '../recipe/identity.ts';
 import type { FillPlan, LineKind } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
+import { ledWays, type LeadPlan } from './leads.ts';
 import { cutLines, gapsOn, openingsTooNarrow } from './cut-line.ts';
 
 /** What there is to be drawn of a thing, mm. */
@@ -33,6 +35,8 @@ export interface AssignmentPlan {
   readonly fills: Readonly<Record<string, FillPlan>>;
   /** By how much cuts are set off, twice; 0 where the machine's controller sees to it, mm. */
   readonly kerf: number;
+  /** How cuts are begun in the waste; null: on their lines. */
+  readonly lead: LeadPlan | null;
 }
 
 /** Lines of a thing that one operation does, or (null) none. */
@@ -44,6 +48,8 @@ export interface Lines {
   /** Strokes that fill areas, in their order. */
   readonly isFilled: boolean;
   readonly contours: readonly Contour[];
+  /** Of each contour the ways to cut it with a lead; none where it is cut without one. */
+  readonly ways: readonly (readonly Contour[])[];
   /** What strokes fill; nothing where none do. */
   readonly area: Region;
   /** Parts of it that the tool does not get into. */
@@ -55,6 +61,8 @@ export interface AssignedLines {
   readonly lines: readonly Lines[];
   /** Openings that the cut is wider than: no line goes round them. */
   readonly tooNarrow: readonly Bounds[];
+  /** Lines that no lead has room beside: they are begun on themselves. */
+  readonly withoutLead: readonly Bounds[];
   /** Edges of areas, and lines, that are cut: where they truly are. */
   readonly cut: { readonly area: readonly Contour[]; readonly lines: readonly Contour[] };
 }
@@ -82,13 +90,15 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
     if (!isCut(contour, kind)) lots.give(contour, kind);
   }
   for (const contour of drawing.area) if (!isCut(contour, 'area')) lots.give(contour, 'area');
-  // What is cut out of an area is waste: the line lies in it.
+  // What is cut out of an area is waste: the line lies in it, with the material to its left as of all cuts.
   const cutAreas = drawing.area.filter((contour) => isCut(contour, 'area'));
-  const areaLines = plan.kerf > 0 ? withoutScraps(offsetRegion(cutAreas, -plan.kerf / 2)) : cutAreas;
+  const areaLines =
+    plan.kerf > 0 ? withoutScraps(offsetRegion(cutAreas, -plan.kerf / 2)).map(reverseContour) : cutAreas;
   for (const contour of areaLines) lots.give(contour, 'area');
   for (const contour of drawing.linework) lots.give(contour, 'line');
   const cut = { area: cutAreas, lines: drawing.linework.filter((contour) => isCut(contour, 'line')) };
-  return { lines: lots.filled(), cut, tooNarrow: openingsTooNarrow(drawing.outline, cutOutline) };
+  const lines = lots.filled([...cutOutline, ...areaLines]);
+  return { lines, cut, tooNarrow: openingsTooNarrow(drawing.outline, cutOutline), withoutLead: ledLess(lines, plan) };
 }
 
 /** Lines of one operation, and of one way to run them. */
@@ -129,20 +139,33 @@ class Lots {
     lot.contours.push(...drawn);
   }
 
-  /** What was given, areas with strokes filled. */
-  filled(): Lines[] {
+  /** What was given: areas with strokes filled, cuts with the ways to begin them. @param cuts all edges that are cut */
+  filled(cuts: readonly Contour[]): Lines[] {
     return [...this.lots.values()].map((lot) => {
       const kinds = [...lot.kinds];
-      if (!lot.isFilled) return { ...lot, kinds, area: [], missed: [] };
+      if (!lot.isFilled) return { ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [] };
       const { strokes, missed } = fillParts(lot.contours, this.plan.fills[lot.operation!]!);
-      return { ...lot, kinds, contours: strokes, area: lot.contours, missed };
+      return { ...lot, kinds, contours: strokes, ways: [], area: lot.contours, missed };
     });
+  }
+
+  private waysOf({ operation, contours }: Lot, cuts: readonly Contour[]): Lines['ways'] {
+    const { lead, works } = this.plan;
+    if (!lead || operation === null || works[operation] !== 'cut') return [];
+    return contours.map((contour) => (contour.closed ? ledWays(contour, cuts, lead) : []));
   }
 
   private operationOf(contour: Contour, kind: LineKind): string | null {
     return (this.someOwn ? ownOperation(contour, this.plan) : null) ?? this.plan.assignment[kind];
   }
 }
+
+/** Closed cuts that are begun on their own lines though they were to have a lead. */
+const ledLess = (lines: readonly Lines[], { lead, works }: AssignmentPlan): Bounds[] =>
+  lines
+    .filter(({ operation }) => lead && operation !== null && works[operation] === 'cut')
+    .flatMap(({ contours, ways }) => contours.filter((contour, i) => contour.closed && ways[i]!.length === 0))
+    .map(contourBounds);
 
 /** That of the item which most of a line's runs are of, where that item has one. */
 function ownOperation({ segments }: Contour, { items }: AssignmentPlan): string | null {

@@ -11,11 +11,18 @@ import { tourOf, type Search } from './tour/tour.ts';
  * Contours in the order in which they are run, with little travel between them: a closed one begins at whichever of its
  * nodes is best, an open one at either end, and one that lies round others waits for them: what is cut free is not to
  * be worked on afterwards.
+ * @param led of each contour the ways to cut it with a lead; none where it is run as it is
  * @param from where the head comes from
  */
-export function runningOrder(contours: readonly Contour[], from: Point, search: Search): Contour[] {
+export function runningOrder(
+  { contours, ways: led }: { readonly contours: readonly Contour[]; readonly ways: readonly (readonly Contour[])[] },
+  from: Point,
+  search: Search,
+): Contour[] {
   const begun = contours.map(begunOnItsRight);
-  return tourOf(begun.map(stopOf), nextRound(contours), from, search).map(({ stop, way }) => {
+  const stops = begun.map((contour, i) => (led[i]?.length ? ledStop(led[i]) : stopOf(contour)));
+  return tourOf(stops, nextRound(contours), from, search).map(({ stop, way }) => {
+    if (led[stop]?.length) return led[stop][way]!;
     const contour = begun[stop]!;
     if (contour.closed) return startedAt(contour, way);
     return way === 0 ? contour : reverseContour(contour);
@@ -34,6 +41,12 @@ function begunOnItsRight(contour: Contour): Contour {
   const plain = circle({ x: round.centre.x + dx, y: round.centre.y + dy }, round.radius, source);
   return contourArea(contour) < 0 ? reverseContour(plain) : plain;
 }
+
+/** A line with leads is left elsewhere than it is begun, and cannot be gone the other way about. */
+const ledStop = (led: readonly Contour[]): Stop => ({
+  ways: led.map((contour) => ({ from: startOf(contour), to: endOf(contour) })),
+  turns: false,
+});
 
 function stopOf(contour: Contour): Stop {
   if (!contour.closed) {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { houseShop, usualDynamics } from '../shop/house.ts';
+import { NO_LEAD, houseShop, usualDynamics } from '../shop/house.ts';
 import { lengthField, numberField } from './schema/fields.ts';
 import { WORKS, type Shop } from '../shop/shop.ts';
 
@@ -34,6 +34,9 @@ export const shopSchema = z.strictObject({
         word: text,
         kerf: lengthField(0, 50),
         kerfBy: z.enum(['file', 'controller']).default('controller'),
+        lead: z
+          .strictObject({ radius: lengthField(0, 50), length: lengthField(0, 50), overlap: lengthField(0, 50) })
+          .default(NO_LEAD),
         materials: z.array(text).min(1),
         settings: z.partialRecord(z.enum(WORKS as [string, ...string[]]), settings),
         travelSpeed: numberField(0.1, 100_000),

@@ -1,4 +1,4 @@
-import type { Dynamics, Machine, Material, OutputLayer, Shop, Tool, Work } from './shop.ts';
+import type { Dynamics, Lead, Machine, Material, OutputLayer, Shop, Tool, Work } from './shop.ts';
 
 /** What a shop starts from: machines and materials of the usual kinds, with careful limits. */
 
@@ -19,6 +19,9 @@ const materials: readonly Material[] = [
   { id: 'stencil-film', name: 'Stencil film, sticky back', density: 1.3, stock: [0.1, 0.15, 0.2], stickyBack: true },
 ];
 
+/** Begun on the line. */
+export const NO_LEAD: Lead = { radius: 0, length: 0, overlap: 0 };
+
 const machines: readonly Machine[] = [
   {
     id: 'plasma',
@@ -27,6 +30,7 @@ const machines: readonly Machine[] = [
     kerf: 1.3,
     // Torches wear: the controller has the width of the day.
     kerfBy: 'controller',
+    lead: { radius: 3, length: 2, overlap: 1 },
     materials: ['mild-steel'],
     settings: { cut: { speed: 45, power: 100, passes: 1 }, mark: { speed: 60, power: 15, passes: 1 } },
     travelSpeed: 200,
@@ -51,6 +55,7 @@ const machines: readonly Machine[] = [
     word: 'laser',
     kerf: 0.15,
     kerfBy: 'file',
+    lead: NO_LEAD,
     materials: ['plywood', 'acrylic', 'oak', 'stencil-card', 'stencil-film'],
     settings: {
       cut: { speed: 15, power: 80, passes: 1 },
@@ -80,6 +85,7 @@ const machines: readonly Machine[] = [
     word: 'fibre laser',
     kerf: 0.1,
     kerfBy: 'file',
+    lead: NO_LEAD,
     materials: ['mild-steel', 'brass'],
     settings: {
       cut: { speed: 30, power: 90, passes: 1 },
@@ -109,6 +115,7 @@ const machines: readonly Machine[] = [
     word: 'router',
     kerf: 3,
     kerfBy: 'file',
+    lead: NO_LEAD,
     materials: ['plywood', 'oak', 'acrylic', 'brass'],
     settings: {
       cut: { speed: 25, power: 100, passes: 3 },
@@ -138,6 +145,7 @@ const machines: readonly Machine[] = [
     word: 'engraver',
     kerf: 1,
     kerfBy: 'file',
+    lead: NO_LEAD,
     materials: ['brass', 'acrylic'],
     settings: {
       cut: { speed: 6, power: 100, passes: 4 },

@@ -39,6 +39,8 @@ export interface Machine {
   readonly kerf: number;
   /** Who sets the line off by half of that: the file, or the machine's controller, which is given the true edge. */
   readonly kerfBy: 'file' | 'controller';
+  /** How cuts are begun in the waste, where the file sets lines off. */
+  readonly lead: Lead;
   /** Materials it works, by id. */
   readonly materials: readonly string[];
   /** What it can do at all, with the settings it starts from. */
@@ -58,6 +60,16 @@ export interface Machine {
   /** Limits that a material has for itself on this machine, by its id. */
   readonly materialLimits?: Readonly<Record<string, Partial<HouseLimits>>>;
   readonly output: Record<Work, OutputLayer>;
+}
+
+/** How the tool comes to a cut line out of the waste, mm; all 0: it begins on the line. */
+export interface Lead {
+  /** Of the arc by which it comes to the line; 0: straight. */
+  readonly radius: number;
+  /** Of the straight way before the arc. */
+  readonly length: number;
+  /** How far it goes on past the start. */
+  readonly overlap: number;
 }
 
 /** How a machine gets up to speed and round corners. */

@@ -69,7 +69,12 @@ export const version1Schema = z.strictObject({
   hold: holdSchemaOf(ISLAND_IN_ITEM, LETTER_IN_ITEM).prefault({}),
   coupon: z.strictObject(couponFieldsOf(LETTER_IN_ITEM)).nullable().default(null),
   workOrder: workOrderSchema.prefault({}),
-  release: z.strictObject({ tolerance: lengthIn('tolerance').default(0.01) }).prefault({}),
+  release: z
+    .strictObject({
+      tolerance: lengthIn('tolerance').default(0.01),
+      kerf: z.enum(['file', 'controller']).nullable().default(null),
+    })
+    .prefault({}),
 });
 
 export type Version1 = z.output<typeof version1Schema>;

@@ -48,6 +48,29 @@ export function MotionSection({ machine, changeMachine }: SectionProps) {
             { value: 'controller', label: 'The controller', title: 'Cut lines lie on the true edges' },
           ]}
         />
+        <LengthField
+          label="Lead: arc"
+          value={machine.lead.radius}
+          least={0}
+          most={50}
+          onChange={(radius) => changeMachine({ lead: { ...machine.lead, radius } })}
+          hint="Where the file sets cuts off, they begin in the waste and come to the line by an arc so wide."
+        />
+        <LengthField
+          label="Lead: straight"
+          value={machine.lead.length}
+          least={0}
+          most={50}
+          onChange={(length) => changeMachine({ lead: { ...machine.lead, length } })}
+          hint="Before the arc. Both 0: cuts begin on their lines."
+        />
+        <LengthField
+          label="Past the start"
+          value={machine.lead.overlap}
+          least={0}
+          most={50}
+          onChange={(overlap) => changeMachine({ lead: { ...machine.lead, overlap } })}
+        />
         <NumberField
           label="Start of a cut"
           value={machine.pierceTime}

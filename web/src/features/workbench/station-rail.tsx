@@ -38,6 +38,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'lost nudge': 'letter',
   'closed counter': 'letter',
   'cut too wide': 'letter',
+  'no lead': 'work-order',
   'parted letter': 'letter',
   'thin neck': 'hold',
   'thin wall': 'hold',

@@ -1,0 +1,167 @@
+import { boundsMeet, growBounds } from '../geometry/bounds.ts';
+import { flatten, type Contour } from '../geometry/contour.ts';
+import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
+import { add, distanceToSpan, scale, type Point } from '../geometry/point.ts';
+import { arc, line, pointAt, portion, segmentLength, tangentAt, type Segment } from '../geometry/segment.ts';
+
+/** How cuts are begun beside their lines, in the waste. Lengths in mm. */
+export interface LeadPlan {
+  /** Of the arc by which the tool comes to the line; 0: it comes straight. */
+  readonly radius: number;
+  /** Of the straight way before the arc. */
+  readonly length: number;
+  /** How far it goes on past where the line began. */
+  readonly overlap: number;
+  /** Width of the cut: where it begins keeps so far from all lines. */
+  readonly kerf: number;
+}
+
+/** Leads are tried in these shares of what is asked for. */
+const SIZES = [1, 0.75, 0.5, 0.3] as const;
+/** Ways round a line that are offered to the order of work. */
+const MOST_WAYS = 16;
+/** Places looked at along a line. */
+const LOOKS = 40;
+/** A joint that turns further than this is a corner, as the cosine of its turn. */
+const CORNER = Math.cos((20 * Math.PI) / 180);
+/** A lead keeps so many kerfs from corners where it can. */
+const OFF_CORNERS = 4;
+/** Points of a lead are looked at so closely, mm, and lines told so nearly. */
+const [STEP, FINE] = [0.25, 0.02];
+
+/**
+ * Ways to cut a closed line, each with a lead: begun in the waste, on to the line by an arc, once round, and past the
+ * start. A lead crosses no other line, begins a kerf clear of all of them, and keeps off corners.
+ * @param lines all cut lines of the thing, material to the left of each
+ * @returns none where no lead fits
+ */
+export function ledWays(contour: Contour, lines: readonly Contour[], plan: LeadPlan): Contour[] {
+  const reach = plan.radius + plan.length + plan.kerf;
+  const near = lines
+    .filter((other) => boundsMeet(contourBounds(other), growBounds(contourBounds(contour), reach)))
+    .map((other) => ({ contour: other, ring: closedRing(other) }));
+  const places = placesOn(contour, plan);
+  const ways: Contour[] = [];
+  for (const share of SIZES) {
+    for (const place of places) {
+      const lead = leadTo(place, plan.radius * share, plan.length * share);
+      if (lead.length === 0 || !isClear(lead, contour, near, plan.kerf)) continue;
+      ways.push({ segments: [...lead, ...roundFrom(contour, place, plan.overlap)], closed: false });
+      if (ways.length === MOST_WAYS) return ways;
+    }
+    if (ways.length > 0) return ways;
+  }
+  return ways;
+}
+
+/** Where a line may be begun. */
+interface Place {
+  readonly segment: number;
+  readonly t: number;
+  readonly at: Point;
+  /** The way the line goes there, a unit vector. */
+  readonly way: Point;
+  /** Along the line to the nearest corner, mm. */
+  readonly toCorner: number;
+}
+
+/** Places along a line, those well off corners, or the furthest from them where there are none. */
+function placesOn(contour: Contour, { kerf }: LeadPlan): Place[] {
+  const lengths = contour.segments.map(segmentLength);
+  const whole = contourLength(contour);
+  const corners: number[] = [];
+  let gone = 0;
+  contour.segments.forEach((segment, i) => {
+    if (isCorner(contour.segments.at(i - 1)!, segment)) corners.push(gone);
+    gone += lengths[i]!;
+  });
+  const apart = (a: number, b: number): number => Math.min(Math.abs(a - b), whole - Math.abs(a - b));
+  gone = 0;
+  const places = contour.segments.flatMap((segment, i) => {
+    const count = Math.max(1, Math.round((LOOKS * lengths[i]!) / whole));
+    const own = Array.from({ length: count }, (_, k): Place => {
+      const t = (k + 0.5) / count;
+      const along = gone + t * lengths[i]!;
+      const toCorner = Math.min(whole, ...corners.map((corner) => apart(along, corner)));
+      return { segment: i, t, at: pointAt(segment, t), way: unit(tangentAt(segment, t)), toCorner };
+    });
+    gone += lengths[i]!;
+    return own;
+  });
+  const wanted = Math.min(OFF_CORNERS * kerf, 0.7 * Math.max(...places.map(({ toCorner }) => toCorner)));
+  return places.filter(({ toCorner }) => toCorner >= wanted);
+}
+
+function isCorner(before: Segment, after: Segment): boolean {
+  const [a, b] = [unit(tangentAt(before, 1)), unit(tangentAt(after, 0))];
+  return a.x * b.x + a.y * b.y < CORNER;
+}
+
+const unit = (p: Point): Point => scale(p, 1 / Math.max(1e-12, Math.sqrt(p.x * p.x + p.y * p.y)));
+
+/** The way to a place out of the waste, which lies to the right of the line. */
+function leadTo({ at, way }: Place, radius: number, length: number): Segment[] {
+  const right: Point = { x: way.y, y: -way.x };
+  const source = '';
+  if (radius <= 0) return length > 0 ? [line(add(at, scale(right, length)), at, source)] : [];
+  const centre = add(at, scale(right, radius));
+  // A quarter turn to the right, that ends along the line.
+  const start = (Math.atan2(-right.y, -right.x) * 180) / Math.PI + 90;
+  const turn = { ...arc(centre, radius, start, -90, source), to: at };
+  if (length <= 0) return [turn];
+  return [line(add(turn.from, scale(right, length)), turn.from, source), turn];
+}
+
+interface Near {
+  readonly contour: Contour;
+  readonly ring: readonly Point[];
+}
+
+/** Whether a lead lies in the waste, crosses nothing, and begins clear of every line. */
+function isClear(lead: readonly Segment[], own: Contour, near: readonly Near[], kerf: number): boolean {
+  const start = lead[0]!.from;
+  const points = lead.flatMap((segment) => {
+    const count = Math.max(2, Math.ceil(segmentLength(segment) / STEP));
+    return Array.from({ length: count }, (_, i) => pointAt(segment, i / count));
+  });
+  return near.every(({ contour, ring }) => {
+    if (isNear(start, ring, kerf / 2)) return false;
+    // The waste of a hole lies in it. What else it begins in, as the hole's plate, it stays in.
+    const isIn = contour === own ? contourArea(own) < 0 : contourContains(contour, start);
+    return points.every((point) => {
+      if (contourContains(contour, point) !== isIn) return false;
+      // To its own line it comes ever nearer, from others it keeps off.
+      return contour === own || !isNear(point, ring, kerf / 4);
+    });
+  });
+}
+
+const isNear = (point: Point, ring: readonly Point[], reach: number): boolean =>
+  ring.some((to, i) => i > 0 && distanceToSpan(point, ring[i - 1]!, to) < reach);
+
+function closedRing(contour: Contour): Point[] {
+  const ring = flatten(contour, FINE);
+  return [...ring, ring[0]!];
+}
+
+/** Once round from a place, and on past it; what is gone over twice ends at a node of the first time round. */
+function roundFrom({ segments }: Contour, { segment, t }: Place, overlap: number): Segment[] {
+  const [head, tail] = [portion(segments[segment]!, t, 1), portion(segments[segment]!, 0, t)];
+  const round = [head, ...segments.slice(segment + 1), ...segments.slice(0, segment), tail];
+  if (overlap <= 0) return round;
+  const again: Segment[] = [];
+  let left = overlap;
+  for (const [i, each] of round.entries()) {
+    const length = segmentLength(each);
+    if (length <= left + 1e-9) {
+      again.push(each);
+      left -= length;
+      if (left <= 1e-9) return [...round, ...again];
+      continue;
+    }
+    const share = left / length;
+    const [first, rest] = [portion(each, 0, share), portion(each, share, 1)];
+    return [...round.slice(0, i), first, rest, ...round.slice(i + 1), ...again, first];
+  }
+  return round;
+}
