@@ -23,6 +23,7 @@ import { houseShop } from '../core/src/shop/house.ts';
 import { CATALOGUE } from '../faces/src/catalogue.ts';
 import { benchArtwork } from './artwork.ts';
 import { benchFills } from './fills.ts';
+import { benchOrder } from './order.ts';
 import { benchTracing } from './tracing.ts';
 import { IN_A_ROW, medians, OFTEN, row, RUNS, told, WARM_UP, wasmUnion } from './timing.ts';
 
@@ -217,5 +218,6 @@ row('one piece of a script word, found', () => makeOnePiece(name, name.assemblie
 benchArtwork();
 benchTracing(face);
 benchFills(face('barlow-condensed-semibold'), LINES.join('\n'));
+benchOrder(face('league-gothic'));
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`memory in use after all of it: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);
