@@ -68,11 +68,14 @@ function stopOf(contour: Contour): Stop {
   return { ways, turns: false };
 }
 
-/** Things in the order in which the head goes to them: each is gone through as it is, from its start to its end. */
+/**
+ * Things in the order in which the head goes to them: each is gone through as it is, from its start to its end. What
+ * little a longer search would find is not worth its time at each edit of one thing among many.
+ */
 export const thingOrder = (things: readonly Way[], from: Point, search: Search): number[] =>
   tourOf(
     things.map((way) => ({ ways: [way], turns: false })),
     new Int32Array(things.length).fill(-1),
     from,
-    search,
+    search === 'long' ? 'long' : 'once',
   ).map(({ stop }) => stop);

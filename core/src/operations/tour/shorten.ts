@@ -124,20 +124,18 @@ class Search {
 
   /** Runs that begin or end with a stop, put before or behind another. */
   private moveBeside(stop: number, other: number, queue: number[]): number {
-    const [at, beside] = [this.position[stop]!, this.position[other]!];
+    const at = this.position[stop]!;
+    const beside = this.position[other]!;
+    // Nothing is made in here: this is asked a million times.
     for (let length = 1; length <= RUN; length++)
-      for (const [first, last] of length === 1
-        ? [[at, at]]
-        : [
-            [at, at + length - 1],
-            [at - length + 1, at],
-          ]) {
-        if (first! < 0 || last! >= this.count || (beside >= first! && beside <= last!)) continue;
-        const without = this.join(first! - 1, first!) + this.join(last!, last! + 1) - this.joinAcross(first!, last!);
+      for (let first = at - length + 1; first <= at; first += Math.max(1, length - 1)) {
+        const last = first + length - 1;
+        if (first < 0 || last >= this.count || (beside >= first && beside <= last)) continue;
+        const without = this.join(first - 1, first) + this.join(last, last + 1) - this.joinAcross(first, last);
         if (without <= GAIN) continue;
-        for (const gap of [beside, beside + 1]) {
-          if (gap >= first! && gap <= last! + 1) continue;
-          const gain = this.tryRun(first!, last!, gap, without, queue);
+        for (let gap = beside; gap <= beside + 1; gap++) {
+          if (gap >= first && gap <= last + 1) continue;
+          const gain = this.tryRun(first, last, gap, without, queue);
           if (gain > 0) return gain;
         }
       }
@@ -150,8 +148,8 @@ class Search {
     const opened = this.join(gap - 1, gap);
     if (first === last) {
       const stop = order[first]!;
-      const [way, added] = this.bestWay(stop, gap);
-      const gain = without - (added - opened);
+      const way = this.bestWay(stop, gap);
+      const gain = without - (this.reach(gap - 1, way) + this.leave(way, gap) - opened);
       if (gain <= GAIN || !this.mayMove(first, last, gap)) return 0;
       this.enqueue(first, queue);
       this.enqueue(gap, queue);
@@ -174,32 +172,27 @@ class Search {
 
   /** Turns a stretch about, so that a stop and another come to lie beside each other. */
   private turnTo(stop: number, other: number, queue: number[]): number {
-    const [a, b] = [this.position[stop]!, this.position[other]!];
+    const a = Math.min(this.position[stop]!, this.position[other]!);
+    const b = Math.max(this.position[stop]!, this.position[other]!);
     // Behind the first of the two, or from the first to before the second.
-    for (const [first, last] of a < b
-      ? [
-          [a + 1, b],
-          [a, b - 1],
-        ]
-      : [
-          [b + 1, a],
-          [b, a - 1],
-        ]) {
-      if (last! <= first!) continue;
-      const [head, tail] = [this.backOf(this.order[last!]!), this.backOf(this.order[first!]!)];
-      if (head < 0 || tail < 0) continue;
-      const gain =
-        this.join(first! - 1, first!) +
-        this.join(last!, last! + 1) -
-        this.reach(first! - 1, head) -
-        this.leave(tail, last! + 1);
-      if (gain <= GAIN || !this.mayTurn(first!, last!)) continue;
-      this.turn(first!, last!);
-      this.enqueue(first!, queue);
-      this.enqueue(last!, queue);
-      return gain;
-    }
-    return 0;
+    return this.turnIfShorter(a + 1, b, queue) || this.turnIfShorter(a, b - 1, queue);
+  }
+
+  private turnIfShorter(first: number, last: number, queue: number[]): number {
+    if (last <= first) return 0;
+    const head = this.backOf(this.order[last]!);
+    const tail = this.backOf(this.order[first]!);
+    if (head < 0 || tail < 0) return 0;
+    const gain =
+      this.join(first - 1, first) +
+      this.join(last, last + 1) -
+      this.reach(first - 1, head) -
+      this.leave(tail, last + 1);
+    if (gain <= GAIN || !this.mayTurn(first, last)) return 0;
+    this.turn(first, last);
+    this.enqueue(first, queue);
+    this.enqueue(last, queue);
+    return gain;
   }
 
   /** From what is done at one position to the next, mm; nothing comes behind the last. */
@@ -229,13 +222,16 @@ class Search {
     return Math.sqrt(dx * dx + dy * dy);
   }
 
-  private bestWay(stop: number, gap: number): [way: number, added: number] {
-    let [best, least] = [-1, Infinity];
+  private bestWay(stop: number, gap: number): number {
+    let best = -1;
+    let least = Infinity;
     for (let k = this.table.first[stop]!; k < this.table.first[stop + 1]!; k++) {
       const added = this.reach(gap - 1, k) + this.leave(k, gap);
-      if (added < least) [best, least] = [k, added];
+      if (added >= least) continue;
+      best = k;
+      least = added;
     }
-    return [best, least];
+    return best;
   }
 
   private backOf(stop: number): number {

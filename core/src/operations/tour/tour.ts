@@ -4,11 +4,15 @@ import { nearestTour } from './nearest-tour.ts';
 import { shorten } from './shorten.ts';
 import { spreadAt, stopTable, WAYS, type Stop, type Tour } from './stops.ts';
 
-/** How long a tour is looked for: so that an edit is answered at once, or until little more is found. */
-export type Search = 'quick' | 'long';
+/**
+ * How long a tour is looked for: until no change alone shortens it; so that an edit is answered at once; or until
+ * little more is found.
+ */
+export type Search = 'once' | 'quick' | 'long';
 
 /** How often a tour is shaken, by the number of its stops; a kick among many takes longer. */
 const KICKS: Readonly<Record<Search, (count: number) => number>> = {
+  once: () => 0,
   quick: (count) => Math.min(6 * count, Math.floor(40_000 / Math.max(1, count))),
   long: (count) => Math.min(100 * count, 8000),
 };
