@@ -153,7 +153,7 @@ const FAULTS = [
   ['core/src/operations/tour/stops.ts', 'ways.length - 1 - k', 'k', 'core/test/order'],
   ['core/src/job/run-operations.ts', '.sort((a, b) => b - a)', '.sort((a, b) => a - b)', 'core/test/order'],
   ['core/src/job/run-operations.ts', '[all.filter(({ first }) => first), ', '[[], ', 'core/test/order'],
-  ['core/src/sheet/in-openings.ts', 'every((corner)', 'some((corner)', 'core/test/order'],
+  ['core/src/sheet/in-openings.ts', 'edge.every((point)', 'edge.some((point)', 'core/test/order'],
   ['core/src/operations/cut-line.ts', 'offsetRegion(material, kerf / 2)', 'offsetRegion(material, kerf)', 'core/test/cut'],
   ['core/src/operations/cut-line.ts', 'kerf / 2 + ASIDE', 'ASIDE', 'core/test/cut-lines'],
   ['core/src/operations/lines.ts', '-plan.kerf / 2)', 'plan.kerf / 2)', 'core/test/cut-lines'],

@@ -122,6 +122,13 @@ describe('a part laid in the opening of another', () => {
     expect(runFile(readSvg(writeSvg(file)), job.machine)).toMatchObject({ onFree: [], unknown: [] });
   });
 
+  it('however close it lies to the edge of the opening: two rings, one in another, their boxes wider than the hole', () => {
+    const close = disc(12, 12, round(76, 'material'), round(60, 'opening'));
+    const job = jobOf({ assemblies: [ring, close] });
+    expect(job.findings.filter(({ rule }) => rule === 'overlap')).toEqual([]);
+    expect(runFile(readSvg(writeSvg(sheetDrawing(job, null))), job.machine).onFree).toEqual([]);
+  });
+
   it('but over the edge of the opening lies on the other', () => {
     const job = jobOf({ assemblies: [ring, disc(80, 40, round(20, 'material'))] });
     expect(job.findings.map(({ rule }) => rule)).toContain('overlap');

@@ -105,7 +105,7 @@ test('the rack is compared for what is cleared, and one is taken', async ({ page
   await page.getByText('Which tool?').click();
   await wider.click();
   await expect(wider).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByLabel('Cutter')).toHaveValue('1');
+  await expect(page.getByRole('textbox', { name: 'Cutter' })).toHaveValue('1');
   await built(page);
   const after = await releaseAndDownload(page);
   const length = ({ layers }: typeof after.dxf) =>

@@ -1,7 +1,6 @@
 import { boundsContain, type Bounds } from '../geometry/bounds.ts';
-import { flatten, ringContains, type Region } from '../geometry/contour.ts';
+import { flatten, ringContains, type Contour, type Region } from '../geometry/contour.ts';
 import { contourArea, contourBounds } from '../geometry/contour-facts.ts';
-import type { Point } from '../geometry/point.ts';
 import { placeBounds, placeRegion, type Placement } from './placement.ts';
 
 /** A thing where it lies on the sheet. */
@@ -19,14 +18,19 @@ const FINE = 0.05;
 export function liesInOpening(inner: LaidOutline, outer: LaidOutline): boolean {
   const box = placeBounds(inner.object, inner.placement);
   if (!boundsContain(placeBounds(outer.object, outer.placement), box)) return false;
-  const holes = placeRegion(
-    outer.outline.filter((contour) => contourArea(contour) < 0),
-    outer.placement,
+  const isHole = (contour: Contour): boolean => contourArea(contour) < 0;
+  const holes = placeRegion(outer.outline.filter(isHole), outer.placement).filter((hole) =>
+    boundsContain(contourBounds(hole), box),
   );
+  if (holes.length === 0) return false;
+  const edges = placeRegion(
+    inner.outline.filter((contour) => !isHole(contour)),
+    inner.placement,
+  ).map((edge) => flatten(edge, FINE));
   return holes.some((hole) => {
-    if (!boundsContain(contourBounds(hole), box)) return false;
     const ring = flatten(hole, FINE);
-    return cornersOf(box).every((corner) => ringContains(ring, corner)) && !ring.some((point) => isIn(point, box));
+    const isRoundAll = edges.every((edge) => edge.every((point) => ringContains(ring, point)));
+    return isRoundAll && !edges.some((edge) => ring.some((point) => ringContains(edge, point)));
   });
 }
 
@@ -38,13 +42,3 @@ export function openingDepths(things: readonly LaidOutline[]): number[] {
       things.filter((outer, j) => j !== i && boundsContain(boxes[j]!, boxes[i]!) && liesInOpening(inner, outer)).length,
   );
 }
-
-const cornersOf = ({ minX, minY, maxX, maxY }: Bounds): Point[] => [
-  { x: minX, y: minY },
-  { x: maxX, y: minY },
-  { x: maxX, y: maxY },
-  { x: minX, y: maxY },
-];
-
-const isIn = ({ x, y }: Point, { minX, minY, maxX, maxY }: Bounds): boolean =>
-  x > minX && x < maxX && y > minY && y < maxY;
