@@ -103,7 +103,7 @@ function Comparison({ operation, fill, onChoose }: Props) {
               <Reach chart={chart} row={row} />
               <span>{row.tool.name}</span>
               <span className="number">{percent(row.share)}</span>
-              <span className="number">{formatTime(row.seconds)}</span>
+              <span className="number">{row.share > 0 ? formatTime(row.seconds) : '–'}</span>
             </button>
           </li>
         ))}
