@@ -1,7 +1,10 @@
 import path from 'node:path';
+import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
 import { readDxf } from '@needlefile/core/formats/dxf/dxf-reader';
 import { UnreadableFile, type ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { readSvg } from '@needlefile/core/formats/svg/svg-reader';
+import { drawingOfArtwork } from '@needlefile/core/machine/drawing-of-artwork';
 import { runFile, type Run } from '@needlefile/core/machine/run-file';
 import { houseShop } from '@needlefile/core/shop/house';
 import { formatTime } from '@needlefile/core/units/quantity';
@@ -26,10 +29,9 @@ export async function runCommand(args: string[]): Promise<number> {
   const { output } = values.map === undefined ? machine : machineOf(String(values.map), '--map');
   let drawing: ReadDrawing;
   try {
-    const text = new TextDecoder().decode(await bytesOf(file));
-    drawing = text.trimStart().startsWith('<') ? readSvg(text) : readDxf(text);
+    drawing = await drawingIn(await bytesOf(file));
   } catch (error) {
-    if (!(error instanceof UnreadableFile)) throw error;
+    if (!(error instanceof UnreadableFile || error instanceof UnreadableArtwork)) throw error;
     console.error(`needlefile: ${file}: ${error.message}`);
     return 1;
   }
@@ -40,6 +42,15 @@ export async function runCommand(args: string[]): Promise<number> {
       : linesOf(file, run).join('\n'),
   );
   return run.operations.length > 0 ? 0 : 1;
+}
+
+/** What a file draws: of our own kind as it was written, of any other kind as artwork is read. */
+async function drawingIn(bytes: Uint8Array): Promise<ReadDrawing> {
+  const text = new TextDecoder().decode(bytes);
+  const isSvg = text.trimStart().startsWith('<');
+  if (!isSvg && !text.slice(0, 1000).includes('SECTION')) return drawingOfArtwork(await readArtwork(bytes));
+  const own = isSvg ? readSvg(text) : readDxf(text);
+  return Object.keys(own.unread).length === 0 ? own : drawingOfArtwork(await readArtwork(bytes));
 }
 
 function linesOf(file: string, run: Run): string[] {

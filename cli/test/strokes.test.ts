@@ -67,13 +67,13 @@ describe('strokes on the command line', () => {
 });
 
 describe('a file run on the command line', () => {
-  it('is told by operation, the same from an SVG and a DXF', async () => {
+  it('is told by operation, the same from an SVG, a DXF and a PDF', async () => {
     const recipe = path.join(folder, 'tag.json');
     writeFileSync(
       recipe,
       JSON.stringify({ make: 'cut-through', machine: 'plasma', material: 'mild-steel', lettering: { words: 'TIN' } }),
     );
-    expect(await run('build', recipe, '--out', out, '--format', 'svg,dxf')).toMatchObject({ status: 0 });
+    expect(await run('build', recipe, '--out', out, '--format', 'svg,dxf,pdf')).toMatchObject({ status: 0 });
     const account = async (format: string) =>
       JSON.parse((await run('run', path.join(out, `tag.${format}`), '--machine', 'plasma', '--json')).stdout) as {
         seconds: number;
@@ -81,7 +81,9 @@ describe('a file run on the command line', () => {
         onFree: unknown[];
         operations: { work: string; lines: number }[];
       };
-    const [fromSvg, fromDxf] = [await account('svg'), await account('dxf')];
+    const [fromSvg, fromDxf, fromPdf] = [await account('svg'), await account('dxf'), await account('pdf')];
+    expect(fromPdf.seconds).toBeCloseTo(fromSvg.seconds, 1);
+    expect(fromPdf.falls).toHaveLength(fromSvg.falls.length);
     expect(fromDxf.seconds / fromSvg.seconds).toBeCloseTo(1, 2);
     // Three letters, and the plate without holes, which falls last.
     expect(fromSvg.falls).toHaveLength(4);

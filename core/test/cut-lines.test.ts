@@ -10,6 +10,7 @@ import {
 } from '../src/geometry/contour-facts.ts';
 import { loopOf } from '../src/geometry/loop.ts';
 import { offsetRegion } from '../src/geometry/kernel/offset.ts';
+import { FORMATS } from '../src/job/files.ts';
 import { runJob } from '../src/job/run-job.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
@@ -149,9 +150,9 @@ describe('leads', () => {
     },
   );
 
-  it('are run as they are meant: what is cut round falls, and nothing is worked on that fell', () => {
-    for (const format of ['svg', 'dxf'] as const) {
-      const { differences, run } = runJob(job('BOARD'), format);
+  it('are run as they are meant: what is cut round falls, and nothing is worked on that fell', async () => {
+    for (const format of FORMATS) {
+      const { differences, run } = await runJob(job('BOARD'), format);
       expect(differences).toEqual([]);
       // Four holes, five letters less what bridges part, and the plate.
       expect(run.falls.length).toBe(run.operations.reduce((sum, { lines }) => sum + lines, 0));

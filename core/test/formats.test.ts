@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
-import { FORMATS, release, type Format } from '../src/job/release.ts';
+import { FORMATS, type Format } from '../src/job/files.ts';
+import { release } from '../src/job/release.ts';
 import { compareDrawings, deviationBetween } from '../src/formats/compare.ts';
 import { readDxf } from '../src/formats/dxf/dxf-reader.ts';
 import { writeDxf } from '../src/formats/dxf/dxf-writer.ts';

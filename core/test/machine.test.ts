@@ -12,6 +12,7 @@ import { readSvg } from '../src/formats/svg/svg-reader.ts';
 import { writeSvg } from '../src/formats/svg/svg-writer.ts';
 import { agreementOf } from '../src/job/agreement.ts';
 import { layerUses, sheetDrawing } from '../src/job/file-drawing.ts';
+import { FORMATS } from '../src/job/files.ts';
 import { runJob } from '../src/job/run-job.ts';
 import { drawingOfArtwork } from '../src/machine/drawing-of-artwork.ts';
 import { runFile, usesOf } from '../src/machine/run-file.ts';
@@ -176,8 +177,8 @@ describe('a file of a job, run', () => {
   const differences = (drawing: ReadDrawing, told = uses) =>
     agreementOf(runFile(drawing, job.machine, told), job.operations, told).differences;
 
-  it.each(['svg', 'dxf'] as const)('does what the job says, as %s: lines, lengths and times', (format) => {
-    const { rows, differences: none, run } = runJob(job, format);
+  it.each(FORMATS)('does what the job says, as %s: lines, lengths and times', async (format) => {
+    const { rows, differences: none, run } = await runJob(job, format);
     expect(none).toEqual([]);
     expect(rows.map(({ layer }) => layer)).toEqual(['ENGRAVE', 'SCORE', 'CUT_INNER', 'CUT_OUTER']);
     expect(run.seconds).toBeCloseTo(

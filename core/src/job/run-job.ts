@@ -3,7 +3,7 @@ import { runFile, type Run } from '../machine/run-file.ts';
 import { agreementOf, type Agreement } from './agreement.ts';
 import type { Build } from './build-job.ts';
 import { layerUses, sheetDrawing } from './file-drawing.ts';
-import { readText, writeText, type TextFormat } from './file-text.ts';
+import { readFile, writeFile, type Format } from './files.ts';
 
 /** A file of a job, run by the simulated machine. */
 export interface JobRun extends Agreement {
@@ -19,9 +19,9 @@ export function runOfBuild(found: ReadDrawing, build: Build): JobRun {
 }
 
 /** Writes a file of a job, reads it, and runs it. */
-export function runJob(build: Build, format: TextFormat): JobRun {
+export async function runJob(build: Build, format: Format): Promise<JobRun> {
   const drawing = sheetDrawing(build, null);
-  const found = readText(format, writeText(format, drawing, build.recipe.release.tolerance));
-  // A DXF does not say how large its sheet is.
+  const found = await readFile(format, await writeFile(format, drawing, build.recipe.release.tolerance, []));
+  // Not every format says how large its sheet is.
   return runOfBuild({ ...found, width: drawing.width, height: drawing.height }, build);
 }

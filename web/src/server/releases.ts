@@ -1,6 +1,7 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
-import { FORMATS, type ReleaseProgress } from '@needlefile/core/job/release';
+import { FORMATS } from '@needlefile/core/job/files';
+import type { ReleaseProgress } from '@needlefile/core/job/release';
 import { asc, desc, eq, and } from 'drizzle-orm';
 import { zipSync } from 'fflate';
 import type { ReleaseRow } from '../api/job-types';

@@ -2,7 +2,7 @@ import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { readArtwork } from '@needlefile/core/artwork/read-artwork';
 import { runPictureOf, type RunPicture } from '@needlefile/core/screen/run-picture';
 import { fileRows } from '@needlefile/core/job/agreement';
-import type { TextFormat } from '@needlefile/core/job/file-text';
+import type { Format } from '@needlefile/core/job/files';
 import { runJob } from '@needlefile/core/job/run-job';
 import { drawingOfArtwork } from '@needlefile/core/machine/drawing-of-artwork';
 import { runFile, usesOf } from '@needlefile/core/machine/run-file';
@@ -61,14 +61,13 @@ export async function onePiece(
 
 /** Which file is run: of the job, or one that was brought, with what is done where the map is silent of a layer. */
 export type RunOf =
-  | { readonly format: TextFormat }
-  | { readonly bytes: Uint8Array; readonly works: Readonly<Record<string, Work | null>> };
+  { readonly format: Format } | { readonly bytes: Uint8Array; readonly works: Readonly<Record<string, Work | null>> };
 
 /** @throws UnreadableArtwork where a file that was brought cannot be read */
 export async function runPicture(recipe: Recipe, shop: Shop, file: RunOf): Promise<RunPicture> {
   const job = await built(recipe, shop);
   if ('format' in file) {
-    const { drawing, run, rows, differences } = runJob(job, file.format);
+    const { drawing, run, rows, differences } = await runJob(job, file.format);
     return runPictureOf(drawing, run, { rows, differences, compared: true });
   }
   const drawing = drawingOfArtwork(await readArtwork(file.bytes));

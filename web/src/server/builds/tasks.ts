@@ -1,5 +1,6 @@
 import { build } from '@needlefile/core/job/build-job';
-import { FORMATS, release, ReleaseRefused, type Release, type ReleaseProgress } from '@needlefile/core/job/release';
+import { FORMATS } from '@needlefile/core/job/files';
+import { release, ReleaseRefused, type Release, type ReleaseProgress } from '@needlefile/core/job/release';
 import type { JobSummary } from '../../api/job-types';
 import type { BuildOrder } from './build-order.ts';
 import { artworksFrom } from './open-artworks.ts';

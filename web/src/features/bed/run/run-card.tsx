@@ -1,6 +1,7 @@
 'use client';
 
 import type { AgreementRow } from '@needlefile/core/job/agreement';
+import type { Format } from '@needlefile/core/job/files';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import { WORKS, type Work } from '@needlefile/core/shop/shop';
 import { formatTime, formatTravel } from '@needlefile/core/units/quantity';
@@ -60,12 +61,13 @@ function Source() {
         value={typeof source === 'string' ? source : 'brought'}
         onChange={({ target }) => {
           if (target.value === 'other') input.current?.click();
-          else if (target.value === 'svg' || target.value === 'dxf')
-            useRunView.setState({ source: target.value, at: Infinity, playing: false, only: null });
+          else if (target.value !== 'brought')
+            useRunView.setState({ source: target.value as Format, at: Infinity, playing: false, only: null });
         }}
       >
         <option value="svg">This job’s SVG</option>
         <option value="dxf">This job’s DXF</option>
+        <option value="pdf">This job’s PDF</option>
         {typeof source !== 'string' && <option value="brought">{source.name}</option>}
         <option value="other">Another file …</option>
       </Form.Select>

@@ -1,10 +1,11 @@
 'use client';
 
+import type { Format } from '@needlefile/core/job/files';
 import type { Work } from '@needlefile/core/shop/shop';
 import { create } from 'zustand';
 
 /** What is run: a file of the job, or one that was brought. */
-export type RunSource = 'svg' | 'dxf' | { readonly name: string; readonly bytes: Uint8Array };
+export type RunSource = Format | { readonly name: string; readonly bytes: Uint8Array };
 
 interface RunState {
   readonly source: RunSource;
