@@ -149,11 +149,11 @@ const FAULTS = [
   ['core/src/operations/tour/nearest-tour.ts', '--before[next]! === 0', '--before[next]! < 99', 'core/test/order'],
   ['core/src/operations/tour/shorten.ts', '(next >= 0 && this.position[next]! <= last)', 'false', 'core/test/order'],
   ['core/src/operations/tour/shorten.ts', 'this.position[next]! > last && this', 'false && this', 'core/test/order'],
-  ['core/src/operations/tour/best-ways.ts', 'total < least) [least', 'total > least) [least', 'core/test/order'],
+  ['core/src/operations/tour/best-ways.ts', 'cost[j]! + Math.sqrt', 'Math.sqrt', 'core/test/order'],
   ['core/src/operations/tour/stops.ts', 'ways.length - 1 - k', 'k', 'core/test/order'],
   ['core/src/job/run-operations.ts', '.sort((a, b) => b - a)', '.sort((a, b) => a - b)', 'core/test/order'],
   ['core/src/job/run-operations.ts', '[all.filter(({ first }) => first), ', '[[], ', 'core/test/order'],
-  ['core/src/sheet/in-openings.ts', 'edge.every((point)', 'edge.some((point)', 'core/test/order'],
+  ['core/src/sheet/in-openings.ts', 'return isRoundAll &&', 'return', 'core/test/order'],
   [
     'core/src/operations/cut-line.ts',
     'offsetRegion(material, kerf / 2)',

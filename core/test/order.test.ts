@@ -129,9 +129,10 @@ describe('a part laid in the opening of another', () => {
     expect(runFile(readSvg(writeSvg(sheetDrawing(job, null))), job.machine).onFree).toEqual([]);
   });
 
-  it('but over the edge of the opening lies on the other', () => {
-    const job = jobOf({ assemblies: [ring, disc(80, 40, round(20, 'material'))] });
-    expect(job.findings.map(({ rule }) => rule)).toContain('overlap');
+  it('but over the edge of the opening, or beside it, lies on the other', () => {
+    // Across the edge; in the corner of the hole's box, on the ring.
+    for (const other of [disc(80, 40, round(20, 'material')), disc(11, 11, round(8, 'material'))])
+      expect(jobOf({ assemblies: [ring, other] }).findings.map(({ rule }) => rule)).toContain('overlap');
   });
 });
 

@@ -8,6 +8,8 @@ const NEIGHBOURS = 10;
 const RUN = 3;
 /** A gain smaller than this is none, mm. */
 const GAIN = 1e-7;
+/** Looks at a stop, for each stop there is, in one descent. */
+const MOST_TRIES = 500;
 /** Stops in which two runs change places when a tour is shaken. */
 const WINDOW = 30;
 
@@ -54,7 +56,8 @@ class Search {
   descend(queue: number[]): number {
     let gained = 0;
     for (const stop of queue) this.queued[stop] = 1;
-    while (queue.length > 0) {
+    // Each change gains, so that it comes to an end; how long that may take is bounded all the same.
+    for (let tries = MOST_TRIES * this.count; queue.length > 0 && tries > 0; tries--) {
       const stop = queue.pop()!;
       this.queued[stop] = 0;
       const gain = this.improve(stop, queue);
@@ -62,6 +65,7 @@ class Search {
       gained += gain;
       this.enqueue(this.position[stop]!, queue);
     }
+    for (const stop of queue) this.queued[stop] = 0;
     return gained;
   }
 
