@@ -133,7 +133,12 @@ describe('shapes and plates', () => {
     vi.spyOn(console, 'error').mockImplementation(() => undefined);
     for (const [i, { thing }] of jobs.entries()) {
       const recipe = path.join(folder, `job${i}.json`);
-      const job = { machine: 'co2-laser', material: 'plywood', release: { tolerance: 0.002 }, assemblies: [thing] };
+      const job = {
+        machine: 'co2-laser',
+        material: 'plywood',
+        release: { tolerance: 0.002, kerf: 'controller' },
+        assemblies: [thing],
+      };
       writeFileSync(recipe, JSON.stringify(job));
       const out = path.join(folder, `out${i}`);
       expect(await main(['build', recipe, '--anyway', '--out', out]), JSON.stringify(thing)).toBe(0);

@@ -45,16 +45,15 @@ export function agreementOf(run: Run, operations: readonly Operation[], uses: re
       job: { lines: contours.length, length, travel, seconds: time },
     };
   });
-  const order = run.operations.map(({ layer }) => layer).join();
-  const meant = uses.map(({ layer }) => layer);
+  const order = run.operations.map(({ layer }) => layer);
+  const meant = uses.map(({ layer }) => layer).filter((layer) => order.includes(layer));
+  const inOrder = order.every((layer, i) => layer === meant[i]);
   return {
     rows,
     differences: [
       ...rows.flatMap(differencesIn),
       ...run.unknown.map((layer) => `the machine is told nothing of the layer ${layer}`),
-      ...(order === meant.filter((layer) => order.split(',').includes(layer)).join()
-        ? []
-        : [`the layers run as ${order} and not as ${meant.join()}`]),
+      ...(inOrder ? [] : [`the layers run as ${order.join(', ')} and not as ${meant.join(', ')}`]),
     ],
   };
 }
