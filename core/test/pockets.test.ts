@@ -227,6 +227,12 @@ describe('which tool', () => {
     }
   });
 
+  it('counts the way along a stem that is hardly wider than the cutter', () => {
+    // 38 mm there and back in rings of no width to speak of: half of their length, as a stem gets one pass.
+    const { tool, seconds } = of(box(40, 2.2), 2);
+    expect(seconds).toBeGreaterThan(38 / tool.feed + 1);
+  });
+
   it('tells letters that a tool leaves much of, and offers a narrower one', () => {
     const recipe = recipeOf({
       ...{ make: 'engraved', machine: 'engraver', material: 'brass', thickness: 1.5 },
