@@ -4,7 +4,7 @@ import { distance } from '../core/src/geometry/point.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import type { Face } from '../core/src/lettering/face.ts';
 import { nextRound } from '../core/src/operations/nesting.ts';
-import { runningOrder } from '../core/src/operations/order.ts';
+import { runningOrder, waysBetween } from '../core/src/operations/order.ts';
 import { medians, told, wasmUnion } from './timing.ts';
 
 const CORNER = { x: 0, y: 0 };
@@ -37,14 +37,8 @@ function page(face: Face, count: number): Contour[] {
   return laid.flatMap(({ contours }) => contours);
 }
 
-function travelOf(contours: readonly Contour[]): number {
-  let [at, total] = [CORNER, 0];
-  for (const contour of contours) {
-    total += distance(at, startOf(contour));
-    at = endOf(contour);
-  }
-  return total;
-}
+const travelOf = (contours: readonly Contour[]): number =>
+  waysBetween(contours, CORNER).reduce((sum, way) => sum + way, 0);
 
 /** What a plain program does: on to the nearest start of what is ready. */
 function nearestFirst(contours: readonly Contour[]): Contour[] {

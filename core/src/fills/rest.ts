@@ -1,4 +1,4 @@
-import { flatten, type Region } from '../geometry/contour.ts';
+import { flatten, flattenRound, type Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
 import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
 import { ringsCommon, ringsWithout } from '../geometry/kernel/polygon-boolean.ts';
@@ -35,9 +35,11 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
   const { strokes } = pocket(contoursOf(around), plan);
   const wanted = offsetPoints(target, radius + PAST);
   const passes = strokes.flatMap(({ kind, contour }) => {
-    const points = flatten(contour, FINE);
-    const whole = contour.closed ? [...points, points[0]!] : points;
-    return clipLine(whole, wanted, FINE).map((part): Pass => ({ kind, points: part, closed: false }));
+    return clipLine(flattenRound(contour, FINE), wanted, FINE).map((part): Pass => ({
+      kind,
+      points: part,
+      closed: false,
+    }));
   });
   const tool = new ToolPath(offsetRings(region, -radius, 'round'), plan.tool);
   tool.run(passes);

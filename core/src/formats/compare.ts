@@ -1,5 +1,5 @@
 import { boundsMeet, growBounds } from '../geometry/bounds.ts';
-import { flatten, type Contour } from '../geometry/contour.ts';
+import { flattenRound, type Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { isTangled } from '../geometry/kernel/untangle.ts';
 import { distanceToSpan, type Point } from '../geometry/point.ts';
@@ -53,13 +53,8 @@ export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, toleran
 /** Largest distance from either contour to the other, mm; Infinity where they are nowhere near. */
 export function deviationBetween(a: Contour, b: Contour, near = 1): number {
   if (!boundsMeet(growBounds(contourBounds(a), near), contourBounds(b))) return Infinity;
-  const [p, q] = [ring(a), ring(b)];
+  const [p, q] = [flattenRound(a, SAMPLING), flattenRound(b, SAMPLING)];
   return Math.max(oneWay(p, q), oneWay(q, p));
-}
-
-function ring(contour: Contour): Point[] {
-  const points = flatten(contour, SAMPLING);
-  return contour.closed && points.length > 0 ? [...points, points[0]!] : points;
 }
 
 /** Both run the same way round in a sound file, so the search goes on from where the last point was found. */

@@ -85,6 +85,13 @@ export function flatten(contour: Contour, tolerance: number): Point[] {
   return points;
 }
 
+/** The contour as points within `tolerance` of it from its start to its end: a closed one comes home. */
+export function flattenRound(contour: Contour, tolerance: number): Point[] {
+  const points = flatten(contour, tolerance);
+  if (contour.closed && points.length > 0) points.push(points[0]!);
+  return points;
+}
+
 /** The contour that this one is, in a place of its own, and how far that is moved. */
 export function formOf(contour: Contour): { readonly form: Contour; readonly dx: number; readonly dy: number } {
   return contour instanceof PlacedContour

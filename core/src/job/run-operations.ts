@@ -92,7 +92,7 @@ function copiesOf(laid: readonly Laid[]): Copy[] {
 }
 
 /** What a machine needs for its work, with the settings of an operation. */
-export const profileWith = (plan: OperationPlan, machine: Machine): Profile =>
+const profileWith = (plan: OperationPlan, machine: Machine): Profile =>
   profileOf({ ...machine, settings: { ...machine.settings, [plan.work]: settingsOf(plan, machine) } });
 
 const linesOf = (copies: readonly Copy[], operation: string, fill: boolean): PlacedLines[] =>

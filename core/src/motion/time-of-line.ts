@@ -1,4 +1,4 @@
-import { flatten, formOf, type Contour } from '../geometry/contour.ts';
+import { flattenRound, formOf, type Contour } from '../geometry/contour.ts';
 import { timeAlong, type Motion } from './motion.ts';
 
 /** Curves are flattened so finely, mm: the time hangs on their corners. */
@@ -12,9 +12,7 @@ export function timeOfLine(contour: Contour, motion: Motion): number {
   const { form } = formOf(contour);
   const before = known.get(form);
   if (before && isSame(before.motion, motion)) return before.seconds;
-  const points = flatten(form, FINE);
-  if (form.closed) points.push(points[0]!);
-  const seconds = timeAlong(points, motion);
+  const seconds = timeAlong(flattenRound(form, FINE), motion);
   known.set(form, { motion, seconds });
   return seconds;
 }

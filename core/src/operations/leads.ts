@@ -1,5 +1,5 @@
 import { boundsMeet, growBounds } from '../geometry/bounds.ts';
-import { flatten, type Contour } from '../geometry/contour.ts';
+import { flattenRound, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
 import { add, distanceToSpan, scale, type Point } from '../geometry/point.ts';
 import { arc, line, pointAt, portion, segmentLength, tangentAt, type Segment } from '../geometry/segment.ts';
@@ -39,7 +39,7 @@ export function ledWays(contour: Contour, lines: readonly Contour[], plan: LeadP
   const reach = plan.radius + plan.length + plan.kerf;
   const near = lines
     .filter((other) => boundsMeet(contourBounds(other), growBounds(contourBounds(contour), reach)))
-    .map((other) => ({ contour: other, ring: closedRing(other) }));
+    .map((other) => ({ contour: other, ring: flattenRound(other, FINE) }));
   const places = placesOn(contour, plan);
   const ways: Contour[] = [];
   for (const share of SIZES) {
@@ -138,11 +138,6 @@ function isClear(lead: readonly Segment[], own: Contour, near: readonly Near[], 
 
 const isNear = (point: Point, ring: readonly Point[], reach: number): boolean =>
   ring.some((to, i) => i > 0 && distanceToSpan(point, ring[i - 1]!, to) < reach);
-
-function closedRing(contour: Contour): Point[] {
-  const ring = flatten(contour, FINE);
-  return [...ring, ring[0]!];
-}
 
 /** Once round from a place, and on past it; what is gone over twice ends at a node of the first time round. */
 function roundFrom({ segments }: Contour, { segment, t }: Place, overlap: number): Segment[] {

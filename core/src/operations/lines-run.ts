@@ -1,13 +1,13 @@
 import { endOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourLength } from '../geometry/contour-facts.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import type { Point } from '../geometry/point.ts';
 import { timeStraight } from '../motion/motion.ts';
 import type { Profile } from '../motion/profile.ts';
 import { pierceOf, workTime } from '../motion/work-time.ts';
 import type { LineKind } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
 import type { Lines } from './lines.ts';
-import { runningOrder } from './order.ts';
+import { runningOrder, waysBetween } from './order.ts';
 import type { Search } from './tour/tour.ts';
 
 /** The lines of an operation in one thing, in running order, in the thing's own frame. mm, s. */
@@ -42,17 +42,18 @@ const CORNER: Point = { x: 0, y: 0 };
  */
 export function linesRun(lines: Lines, from: Point | null, search: Search, work: Work, profile: Profile): LinesRun {
   const contours = orderedLines(lines, from, search);
+  const start = startOf(contours[0]!);
   let [length, travel, seconds] = [0, 0, 0];
-  let at = startOf(contours[0]!);
   if (!lines.fill)
-    for (const contour of contours) {
-      const there = distance(at, startOf(contour));
+    waysBetween(contours, start).forEach((there, i) => {
+      const contour = contours[i]!;
       travel += there;
       length += contourLength(contour);
       seconds += timeStraight(there, profile.travel) + pierceOf(work, profile) + workTime(contour, work, profile);
-      at = endOf(contour);
-    }
-  return { kinds: lines.kinds, contours, start: startOf(contours[0]!), end: at, length, travel, seconds };
+    });
+  // Where a sweep ends is told by its rows, over all things.
+  const end = lines.fill ? start : endOf(contours.at(-1)!);
+  return { kinds: lines.kinds, contours, start, end, length, travel, seconds };
 }
 
 function orderedLines(lines: Lines, from: Point | null, search: Search): readonly Contour[] {

@@ -56,6 +56,10 @@ export interface Lines {
   readonly missed: readonly Missed[];
 }
 
+/** What an operation fills with strokes, of a thing's lines. */
+export const areaFilledBy = (lines: readonly Lines[], operation: string): Region =>
+  lines.filter((each) => each.operation === operation).flatMap(({ area }) => area);
+
 /** What the lines of a thing come to. */
 export interface AssignedLines {
   readonly lines: readonly Lines[];

@@ -68,6 +68,16 @@ function stopOf(contour: Contour): Stop {
   return { ways, turns: false };
 }
 
+/** How far the head goes to each of lines that are run in this order, mm. @param from where it comes from */
+export function waysBetween(ordered: readonly Contour[], from: Point): number[] {
+  let at = from;
+  return ordered.map((contour) => {
+    const way = distance(at, startOf(contour));
+    at = endOf(contour);
+    return way;
+  });
+}
+
 /**
  * Things in the order in which the head goes to them: each is gone through as it is, from its start to its end. What
  * little a longer search would find is not worth its time at each edit of one thing among many.

@@ -15,6 +15,7 @@ import type { FeatureChoice } from '../lettering/features.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
 import { toolWidth } from '../fills/fills.ts';
+import { areaFilledBy } from '../operations/lines.ts';
 import type { Operation } from '../operations/operations.ts';
 import { itemOf } from '../recipe/identity.ts';
 import type { Item, Role } from '../recipe/schema.ts';
@@ -210,7 +211,7 @@ function filledBy({ id }: Operation, { recipe, assemblies, sheet }: Build): Pict
   const fill = recipe.operations.find((each) => each.id === id)?.fill;
   if (!fill) return null;
   const areas = assemblies.flatMap(({ built, placements }) => {
-    const area = built.lines.filter(({ operation }) => operation === id).flatMap((lines) => lines.area);
+    const area = areaFilledBy(built.lines, id);
     return placements.flatMap((placement) => placeRegion(area, placement));
   });
   return { width: toolWidth(fill), area: screenPath(areas, sheet.height) };

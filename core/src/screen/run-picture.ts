@@ -1,6 +1,6 @@
 import type { AgreementRow } from '../job/agreement.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
-import { flatten, type Contour } from '../geometry/contour.ts';
+import { flattenRound, type Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { ReadDrawing } from '../formats/sheet-drawing.ts';
@@ -74,7 +74,7 @@ export function runPictureOf(
     const start = gone;
     gone += seconds;
     const line = contour === undefined ? null : contoursOf(operation)[contour]!;
-    const points = line && kind === 'line' ? alongLine(line) : [from, to];
+    const points = line && kind === 'line' ? flattenRound(line, FINE) : [from, to];
     const { passes } = run.operations[operation]!;
     return { kind, operation, from: start, to: gone, points: downPoints(points, height), passes };
   });
@@ -100,12 +100,6 @@ export function runPictureOf(
     twice: run.twice.map(({ x, y }) => [x, height - y] as const),
     onFree: run.onFree.map(({ x, y }) => [x, height - y] as const),
   };
-}
-
-function alongLine(line: Contour): Point[] {
-  const points = flatten(line, FINE);
-  if (line.closed) points.push(points[0]!);
-  return points;
 }
 
 const downPoints = (points: readonly Point[], height: number): Float32Array =>

@@ -3,6 +3,7 @@ import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { regionArea, contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Build } from '../job/build-job.ts';
+import { areaFilledBy } from '../operations/lines.ts';
 import type { Tool } from '../shop/shop.ts';
 import { downFrom } from './down.ts';
 import { screenPath } from './path.ts';
@@ -36,7 +37,7 @@ export function toolChartOf(build: Build, operation: string, tools: readonly Too
   const { overlap, inset } = plan.fill;
   const clearing = { overlap, inset, passes: done.settings.passes, lift: build.machine.pierceTime };
   const parts = build.assemblies.flatMap(({ built, placements }) => {
-    const area = built.lines.filter((lines) => lines.operation === operation).flatMap((lines) => lines.area);
+    const area = areaFilledBy(built.lines, operation);
     return area.length === 0 ? [] : [{ area, copies: placements.length }];
   });
   const [first] = parts;

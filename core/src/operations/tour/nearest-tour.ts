@@ -4,11 +4,9 @@ import type { StopTable, Tour } from './stops.ts';
 
 /** A first tour: on to the nearest way in of any stop that nothing is left to be done before. */
 export function nearestTour(table: StopTable, from: Point): Tour {
-  const { count, first, inX, inY, outX, outY, waiting } = table;
+  const { count, first, stopOf, inX, inY, outX, outY, waiting } = table;
   const before = new Int32Array(count);
   for (const stop of waiting) if (stop >= 0) before[stop]!++;
-  const stopOf = new Int32Array(inX.length);
-  for (let i = 0; i < count; i++) stopOf.fill(i, first[i], first[i + 1]);
 
   const grid = new PointGrid(inX, inY);
   const open = (stop: number): void => {

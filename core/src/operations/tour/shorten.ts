@@ -302,10 +302,8 @@ class Search {
 }
 
 /** For each stop those nearest to it, by their ways in. */
-function neighbours({ count, first, inX, inY }: StopTable): Int32Array[] {
+function neighbours({ count, first, stopOf, inX, inY }: StopTable): Int32Array[] {
   const grid = new PointGrid(inX, inY);
-  const stopOf = new Int32Array(inX.length);
-  for (let i = 0; i < count; i++) stopOf.fill(i, first[i], first[i + 1]);
   for (let k = 0; k < inX.length; k++) grid.add(k);
   const away = new Float64Array(count).fill(Infinity);
   return Array.from({ length: count }, (_, stop) => {

@@ -18,6 +18,8 @@ export interface Stop {
 export interface StopTable {
   readonly count: number;
   readonly first: Int32Array;
+  /** By way, whose it is. */
+  readonly stopOf: Int32Array;
   readonly inX: Float64Array;
   readonly inY: Float64Array;
   readonly outX: Float64Array;
@@ -47,6 +49,8 @@ export function stopTable(stops: readonly Stop[], waiting: Int32Array, mostWays:
   const first = new Int32Array(stops.length + 1);
   picked.forEach((ways, i) => (first[i + 1] = first[i]! + ways.length));
   const total = first[stops.length]!;
+  const stopOf = new Int32Array(total);
+  for (let i = 0; i < stops.length; i++) stopOf.fill(i, first[i], first[i + 1]);
   const [inX, inY, outX, outY] = Array.from({ length: 4 }, () => new Float64Array(total)) as [
     Float64Array,
     Float64Array,
@@ -62,7 +66,7 @@ export function stopTable(stops: readonly Stop[], waiting: Int32Array, mostWays:
       back[way] = isRound ? way : stops[i]!.turns ? first[i]! + (ways.length - 1 - k) : -1;
     }),
   );
-  return { count: stops.length, first, inX, inY, outX, outY, back, waiting };
+  return { count: stops.length, first, stopOf, inX, inY, outX, outY, back, waiting };
 }
 
 /** At most so many of a list, evenly spread over it. */
