@@ -18,7 +18,8 @@ import { drawingOfArtwork } from '../src/machine/drawing-of-artwork.ts';
 import { runFile, usesOf } from '../src/machine/run-file.ts';
 import { sweepOf } from '../src/motion/sweep.ts';
 import { houseShop } from '../src/shop/house.ts';
-import { jobOf } from './workshop.ts';
+import { DEMO_JOBS } from '../../demo/src/jobs.ts';
+import { jobOf, recipeOf } from './workshop.ts';
 
 const box = (minX: number, minY: number, maxX: number, maxY: number): Contour =>
   roundedRectangle({ minX, minY, maxX, maxY }, 0, 'it');
@@ -188,6 +189,14 @@ describe('a file of a job, run', () => {
     // Holes and plate; what is engraved or scored frees nothing.
     expect(run.falls).toHaveLength(5);
   });
+
+  it.each(DEMO_JOBS.map((each) => [recipeOf(each).name, each] as const))(
+    'of the demo shop does so in every format: %s',
+    async (_, each) => {
+      const built = jobOf(each);
+      for (const format of FORMATS) expect((await runJob(built, format)).differences, format).toEqual([]);
+    },
+  );
 
   it('is told apart where the file or the map is not the job’s', () => {
     const renamed = differences(file((text) => text.replace('id="SCORE"', 'id="SCRIBE"')));

@@ -12,6 +12,9 @@ import { readSvg } from '../src/formats/svg/svg-reader.ts';
 import { writeSvg } from '../src/formats/svg/svg-writer.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import { runFile } from '../src/machine/run-file.ts';
+import { bestWays } from '../src/operations/tour/best-ways.ts';
+import { PointGrid } from '../src/operations/tour/point-grid.ts';
+import { stopTable, type Way } from '../src/operations/tour/stops.ts';
 import { runningOrder, waysBetween } from '../src/operations/order.ts';
 import { placeBounds } from '../src/sheet/placement.ts';
 import { buildOf, jobOf } from './workshop.ts';
@@ -127,6 +130,49 @@ describe('a part laid in the opening of another', () => {
     // Across the edge; in the corner of the hole's box, on the ring.
     for (const other of [disc(80, 40, round(20, 'material')), disc(11, 11, round(8, 'material'))])
       expect(jobOf({ assemblies: [ring, other] }).findings.map(({ rule }) => rule)).toContain('overlap');
+  });
+});
+
+describe('what a short way is found by', () => {
+  const mm = fc.double({ min: 0, max: 80, noNaN: true });
+
+  it('the nearest of points in a grid, some of them taken out, is the nearest there is', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(mm, mm, fc.boolean()), { minLength: 1, maxLength: 60 }), mm, mm, (points, x, y) => {
+        const [xs, ys] = [0, 1].map((k) => Float64Array.from(points, (each) => each[k] as number)) as [
+          Float64Array,
+          Float64Array,
+        ];
+        const grid = new PointGrid(xs, ys);
+        points.forEach((_, i) => grid.add(i));
+        points.forEach(([, , isOut], i) => isOut && grid.remove(i));
+        const left = points.filter(([, , isOut]) => !isOut).map(([px, py]) => Math.hypot(px - x, py - y));
+        const found = grid.nearest(x, y);
+        if (left.length === 0) expect(found).toBe(-1);
+        else expect(Math.hypot(xs[found]! - x, ys[found]! - y)).toBeCloseTo(Math.min(...left), 9);
+      }),
+    );
+  });
+
+  it('the ways for an order are the best of all there are', () => {
+    const way = fc.record({ from: fc.record({ x: mm, y: mm }), to: fc.record({ x: mm, y: mm }) });
+    const stops = fc.array(fc.array(way, { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 5 });
+    const shortestBy = (left: readonly (readonly Way[])[], at: Point): number =>
+      left.length === 0
+        ? 0
+        : Math.min(...left[0]!.map(({ from, to }) => distance(at, from) + shortestBy(left.slice(1), to)));
+    fc.assert(
+      fc.property(stops, (all) => {
+        const table = stopTable(
+          all.map((ways) => ({ ways, turns: false })),
+          new Int32Array(all.length).fill(-1),
+          9,
+        );
+        const chosen = bestWays(table, Int32Array.from(all.keys()), CORNER);
+        const gone = all.map((ways, i) => [ways[chosen[i]! - table.first[i]!]!]);
+        expect(shortestBy(gone, CORNER)).toBeCloseTo(shortestBy(all, CORNER), 6);
+      }),
+    );
   });
 });
 

@@ -78,15 +78,3 @@ function spread<T>(list: readonly T[], most: number): readonly T[] {
 /** Which of so many is the `i`th of those that are picked. */
 export const spreadAt = (i: number, length: number, most: number): number =>
   length <= most ? i : Math.floor((i * length) / most);
-
-/** How far the head goes between the stops of a tour, mm. */
-export function tourLength({ inX, inY, outX, outY }: StopTable, { order, way }: Tour, from: Point): number {
-  let [total, x, y] = [0, from.x, from.y];
-  for (const stop of order) {
-    const k = way[stop]!;
-    const [dx, dy] = [inX[k]! - x, inY[k]! - y];
-    total += Math.sqrt(dx * dx + dy * dy);
-    [x, y] = [outX[k]!, outY[k]!];
-  }
-  return total;
-}

@@ -66,7 +66,7 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
   useFocus(show);
   const station = useView((state) => state.station);
   const edits = useSheetEdits(picture);
-  const { run, problem: runProblem } = useRun(view === 'run');
+  const { result: run = null, problem: runProblem } = useRun(view === 'run');
   const [keys, setKeys] = useState(false);
   const onKey = useBedKeys(picture, edits, upToDate);
   return (

@@ -6,13 +6,13 @@ import type { ToolChart, ToolRow } from '@needlefile/core/screen/tool-chart';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { Chart, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js';
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Scatter } from 'react-chartjs-2';
 import { PanelFold } from '@/components/panel';
+import { useAsked } from '@/hooks/asked';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
-import { newToolCharter, type ToolRequest } from '@/worker/core-workers';
-import { Dropped, type Latest } from '@/worker/latest';
+import { newToolCharter } from '@/worker/core-workers';
 import css from './strokes.module.css';
 
 Chart.register(ScatterController, PointElement, LinearScale, Tooltip);
@@ -34,7 +34,10 @@ export function WhichTool(props: Props) {
 }
 
 function Comparison({ operation, fill, onChoose }: Props) {
-  const { chart, problem } = useToolChart(operation);
+  const recipe = useJob((state) => state.recipe);
+  const shop = useShop();
+  const request = useMemo(() => ({ recipe, shop, operation }), [recipe, shop, operation]);
+  const { result: chart, problem } = useAsked(newToolCharter, request);
   if (problem)
     return (
       <p className="field-problem" role="alert">
@@ -137,37 +140,4 @@ function Reach({ chart: { area, bounds }, row: { missed, tool } }: { chart: Tool
       <path d={missed} fill={`url(#${pattern})`} fillRule="evenodd" />
     </svg>
   );
-}
-
-interface Charted {
-  /** undefined: not yet. */
-  readonly chart: ToolChart | null | undefined;
-  readonly problem: string | null;
-}
-
-function useToolChart(operation: string): Charted {
-  const charter = useRef<Latest<ToolRequest, ToolChart | null> | null>(null);
-  const recipe = useJob((state) => state.recipe);
-  const shop = useShop();
-  const [charted, setCharted] = useState<Charted>({ chart: undefined, problem: null });
-  useEffect(
-    () => () => {
-      charter.current?.close();
-      charter.current = null;
-    },
-    [],
-  );
-  useEffect(() => {
-    let current = true;
-    charter.current ??= newToolCharter();
-    charter.current.ask({ recipe, shop, operation }).then(
-      (chart) => current && setCharted({ chart, problem: null }),
-      (error: Error) =>
-        current && !(error instanceof Dropped) && setCharted(({ chart }) => ({ chart, problem: error.message })),
-    );
-    return () => {
-      current = false;
-    };
-  }, [recipe, shop, operation]);
-  return charted;
 }
