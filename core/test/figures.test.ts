@@ -9,7 +9,7 @@ import { withWordsInJob } from '../src/recipe/edits/words.ts';
 import { runOperations } from '../src/job/run-operations.ts';
 import { assignLines, type Drawing } from '../src/operations/lines.ts';
 import type { Operation } from '../src/operations/operations.ts';
-import type { OperationPlan } from '../src/recipe/schema.ts';
+import { plainOperation, type OperationPlan } from '../src/recipe/schema.ts';
 import { ONLY_ITEM, ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
 import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
 import { houseShop } from '../src/shop/house.ts';
@@ -44,8 +44,8 @@ const machine: Machine = {
   },
   materialLimits: { slate: { wall: limit(4) } },
 };
-const material: Material = { id: 'slate', name: 'Slate', density: 3, stock: [4], stickyBack: false };
-const shop: Shop = { machines: [machine], materials: [material], tools: [] };
+const material: Material = { id: 'slate', name: 'Slate', density: 3, stock: [4], price: 20, stickyBack: false };
+const shop: Shop = { machines: [machine], materials: [material], tools: [], currency: '£' };
 const made = (input: Omit<Version1Input, 'machine' | 'material'>) => {
   const recipe = recipeOf({ machine: 'bench', material: 'slate', thickness: 4, ...input });
   const job = build(recipe, { shop, faces: new Map([['overpass-bold', faceOf('overpass-bold')]]) });
@@ -70,14 +70,14 @@ const drawing: Drawing = {
 };
 
 /** The operations on a drawing, as they are run from the corner of the sheet. */
-function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignment = USUAL): Operation[] {
+function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignment = USUAL): readonly Operation[] {
   const operations = plans.map((plan) => ({ ...PLAIN, ...plan }) as OperationPlan);
   const works = Object.fromEntries(operations.map(({ id, work }) => [id, work]));
   return runOperations(
     { operations, order: { search: 'quick' } },
     [
       {
-        assembly: { first: false },
+        assembly: { id: 'it', first: false },
         built: {
           drawing: lines,
           arrangement: { object: NO_BOUNDS } as never,
@@ -87,10 +87,10 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
       },
     ],
     machine,
-  );
+  ).operations;
 }
 
-const PLAIN = { name: null, speed: null, power: null, passes: null, fill: null };
+const PLAIN = plainOperation('it', 'cut');
 const USUAL = { inner: 'inner', outer: 'outer', area: 'area', line: 'line' };
 const ENGRAVE = { id: 'area', work: 'engrave' } as const;
 const [INNER, OUTER] = [{ id: 'inner', work: 'cut' } as const, { id: 'outer', work: 'cut' } as const];

@@ -38,10 +38,10 @@ export function recipeOf(input: RecipeInput): Recipe {
   return read.recipe;
 }
 
-/** Its files lie on true edges, so that figures can be told by hand: controllers see to the kerf. */
+/** Its files lie on true edges, and all is swept in one, so that figures can be told by hand. */
 export const trueEdges: Shop = {
   ...houseShop,
-  machines: houseShop.machines.map((machine) => ({ ...machine, kerfBy: 'controller' })),
+  machines: houseShop.machines.map((machine) => ({ ...machine, kerfBy: 'controller', sweepsAtMost: 1 })),
 };
 
 export function jobOf(input: RecipeInput, cache?: StageCache, shop = houseShop): Build {

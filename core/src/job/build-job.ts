@@ -17,6 +17,7 @@ import { layOnSheet } from '../sheet/lay-out.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
 import { kerfInFile, type Machine, type Material, type Shop } from '../shop/shop.ts';
 import { runOperations } from './run-operations.ts';
+import type { SweepAccount } from './run-sweeps.ts';
 
 /** What a recipe refers to by id. The core never fetches: callers bring what a recipe needs. */
 export interface Resources {
@@ -50,6 +51,8 @@ export interface Build {
   readonly assemblies: readonly LaidAssembly[];
   /** In running order, on the sheet. */
   readonly operations: readonly Operation[];
+  /** How areas are swept. */
+  readonly sweeps: readonly SweepAccount[];
   /** Places on the sheet. */
   readonly findings: readonly Finding[];
 }
@@ -95,7 +98,7 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
   );
   const sheet = { width: layout.width, height: layout.height };
   const laid = made.map((each, i) => ({ ...each, placements: layout.placements[i]! }));
-  const run = runOperations(recipe, laid, machine);
+  const { operations, sweeps } = runOperations(recipe, laid, machine);
   const findings = [
     ...laid.flatMap((each) => findingsOnSheet(each, laid.length > 1)),
     ...checkJob({
@@ -106,7 +109,7 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
       materialKnown,
       sheet,
       laid: laid.map(subjectOf),
-      operations: run,
+      operations,
       unassigned: unassignedOf(laid),
     }),
   ];
@@ -118,7 +121,8 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
     material,
     sheet,
     assemblies,
-    operations: run,
+    operations,
+    sweeps,
     findings: withAccepted(inOrder(findings), recipe.accepted),
   };
 }

@@ -5,6 +5,7 @@ import type { Operation } from '../operations/operations.ts';
 import { stockOf } from '../recipe/stock.ts';
 import type { Machine } from '../shop/shop.ts';
 import type { Build } from './build-job.ts';
+import { rowsOf } from './operation-profile.ts';
 
 /** The drawing of a build as files carry it: a layer an operation, by the machine's output map. */
 export function sheetDrawing(
@@ -23,7 +24,7 @@ export function sheetDrawing(
     layers: operations.map((operation, i) => ({
       name: names[i]!,
       operation: `${operation.work} ${whatOf(operation)}`,
-      colour: machine.output[operation.work].colour,
+      colour: sweepColour(machine.output[operation.work].colour, operation.sweep),
       dxfColour: machine.output[operation.work].dxfColour,
       fill: operation.fill,
       contours: operation.contours,
@@ -32,9 +33,17 @@ export function sheetDrawing(
 }
 
 /** What the machine is told of the layers of a build's files. */
-export function layerUses({ machine, operations }: Pick<Build, 'machine' | 'operations'>): LayerUse[] {
+export function layerUses({
+  recipe,
+  machine,
+  operations,
+}: Pick<Build, 'recipe' | 'machine' | 'operations'>): LayerUse[] {
   const names = layerNames(operations, machine.output);
-  return operations.map(({ work, fill, settings }, i) => ({ layer: names[i]!, work, swept: fill, settings }));
+  return operations.map(({ id, work, fill, settings }, i) => {
+    const plan = recipe.operations.find((each) => each.id === id);
+    const rows = fill && plan ? rowsOf(plan, machine) : undefined;
+    return { layer: names[i]!, work, swept: fill, settings, ...(rows && { rows }) };
+  });
 }
 
 /** What an operation is of, where it has no name. */
@@ -47,16 +56,27 @@ export const whatOf = ({ name, kinds }: Pick<Operation, 'name' | 'kinds'>): stri
 };
 
 /**
- * The output map's layer for the work; where several operations share one, each says which it is, and so does one that
- * is done once more.
+ * The output map's layer for the work; where several operations share one, each says which it is, and so do one that
+ * is done once more, and groups that are swept by themselves.
  */
 function layerNames(operations: readonly Operation[], output: Machine['output']): string[] {
-  return operations.map(({ id, work, fill, round }) => {
+  return operations.map(({ id, work, fill, round, sweep }) => {
     const base = output[work].layer;
-    const again = round > 0 ? `_${round + 1}` : '';
-    const others = operations.filter((other) => output[other.work].layer === base && other.round === round);
-    if (others.length < 2) return base + again;
-    const isParted = others.some((other) => other.id === id && other.fill !== fill);
-    return `${base}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}${again}`;
+    const after = `${round > 0 ? `_${round + 1}` : ''}${sweep > 0 ? `_S${sweep}` : ''}`;
+    const sharing = operations.filter((other) => output[other.work].layer === base && other.round === round);
+    if (sharing.every((other) => other.id === id && other.fill === fill)) return base + after;
+    const isParted = sharing.some((other) => other.id === id && other.fill !== fill);
+    return `${base}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}${after}`;
   });
+}
+
+/**
+ * Groups that are swept by themselves have colours of their own, for machines that go by them; as near to the
+ * operation's as they can be, for people.
+ */
+function sweepColour(colour: string, sweep: number): string {
+  if (sweep < 2) return colour;
+  const blue = parseInt(colour.slice(5), 16);
+  const own = blue + sweep - 1 > 255 ? blue - sweep + 1 : blue + sweep - 1;
+  return colour.slice(0, 5) + own.toString(16).padStart(2, '0');
 }

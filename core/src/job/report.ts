@@ -16,7 +16,10 @@ import type { Assembly, Item, LineKind, Role } from '../recipe/schema.ts';
 import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { placeBounds, placePoint } from '../sheet/placement.ts';
 import { kerfInFile, type Work, type WorkSettings } from '../shop/shop.ts';
+import type { Operation } from '../operations/operations.ts';
 import type { Build, LaidAssembly } from './build-job.ts';
+import { costOf, type Cost } from './cost.ts';
+import type { SweepAccount } from './run-sweeps.ts';
 import type { AssemblyMeasures, JobMeasures } from './measure-job.ts';
 import { measureReportOf, type MeasureReport } from './measure-report.ts';
 
@@ -38,8 +41,10 @@ export interface Report {
   readonly assemblies: readonly AssemblyReport[];
   readonly findings: readonly Finding[];
   readonly operations: readonly OperationReport[];
+  readonly sweeps: readonly SweepAccount[];
   readonly nodes: { readonly fonts: number; readonly released: number };
   readonly time: number;
+  readonly cost: Cost;
 }
 
 /** What a thing comes to; where it has copies, the first of them. */
@@ -122,6 +127,8 @@ export interface OperationReport {
   readonly kinds: readonly LineKind[];
   readonly work: Work;
   readonly fill: boolean;
+  /** Which of several groups that are swept by themselves, from 1; 0: not parted so. */
+  readonly sweep: number;
   readonly contours: number;
   /** Of them, lines that do not come home: strokes, and cuts that leave tabs. */
   readonly open: number;
@@ -129,6 +136,10 @@ export interface OperationReport {
   readonly length: number;
   readonly travel: number;
   readonly time: number;
+  /** Of the time, lifted between lines. */
+  readonly lifted: number;
+  /** Of the time, before lines are begun. */
+  readonly starts: number;
   readonly settings: WorkSettings;
 }
 
@@ -137,8 +148,10 @@ const nodesIn = (contours: readonly Contour[]): number =>
 
 /** Sums a build up, with its measures where they were taken. */
 export function reportOf(build: Build, measures?: JobMeasures): Report {
-  const { recipe, machine, material, sheet, assemblies, operations, findings } = build;
+  const { recipe, machine, material, sheet, assemblies, operations, sweeps, findings } = build;
   const released = operations.flatMap(({ contours }) => contours);
+  const bounds = joinBounds(released.map(contourBounds));
+  const time = operations.reduce((sum, operation) => sum + operation.time, 0);
   const letters = assemblies.flatMap(({ built, placements }) => placements.map(() => built.arrangement.letters));
   return {
     name: recipe.name,
@@ -148,27 +161,27 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
     kerf: kerfInFile(machine, recipe.release),
     lays: laysOf(recipe),
     sheet,
-    bounds: joinBounds(released.map(contourBounds)),
+    bounds,
     assemblies: assemblies.map((laid, i) => assemblyReport(laid, measures?.assemblies[i])),
     findings: measures ? stopsFirst([...findings, ...measures.findings]) : findings,
-    operations: operations.map(({ id, name, kinds, work, fill, contours, length, travel, time, settings }) => ({
-      id,
-      name,
-      kinds,
-      work,
-      fill,
-      contours: contours.length,
-      open: contours.filter(({ closed }) => !closed).length,
-      nodes: nodesIn(contours),
-      length,
-      travel,
-      time,
-      settings,
-    })),
+    operations: operations.map(operationReport),
+    sweeps,
     nodes: { fonts: letters.flat().reduce((sum, { nodes }) => sum + nodes, 0), released: nodesIn(released) },
-    time: operations.reduce((sum, { time }) => sum + time, 0),
+    time,
+    cost: costOf(
+      { time, bounds, sheet, margin: recipe.sheet.margin, thickness: stockOf(recipe).thickness },
+      machine,
+      material,
+    ),
   };
 }
+
+const operationReport = ({ contours, possible: _possible, round: _round, isFilled: _filled, ...told }: Operation) => ({
+  ...told,
+  contours: contours.length,
+  open: contours.filter(({ closed }) => !closed).length,
+  nodes: nodesIn(contours),
+});
 
 function assemblyReport({ assembly, name, built, placements }: LaidAssembly, taken?: AssemblyMeasures): AssemblyReport {
   const { arrangement, hold, pieces, items, capHeight, construction, tabs, around } = built;

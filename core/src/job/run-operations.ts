@@ -1,18 +1,20 @@
 import type { AssemblyBuild } from '../assembly/build-assembly.ts';
 import type { Point } from '../geometry/point.ts';
-import { profileOf, type Profile } from '../motion/profile.ts';
+import type { Profile } from '../motion/profile.ts';
 import type { Lines } from '../operations/lines.ts';
 import { linesRun } from '../operations/lines-run.ts';
-import { operationOf, settingsOf, type Operation, type PlacedRun } from '../operations/operations.ts';
+import { followedFigures, operationOf, type Operation, type PlacedRun } from '../operations/operations.ts';
 import { thingOrder } from '../operations/order.ts';
-import type { OperationPlan, OrderPlan, Recipe } from '../recipe/schema.ts';
+import type { OrderPlan, Recipe } from '../recipe/schema.ts';
 import { openingDepths } from '../sheet/in-openings.ts';
 import { placePoint, placeRegion, unplacePoint, type Placement } from '../sheet/placement.ts';
 import type { Machine, Work } from '../shop/shop.ts';
+import { operationProfile } from './operation-profile.ts';
+import { runSweeps, type SweepAccount, type SweptLines } from './run-sweeps.ts';
 
 /** A thing on the sheet. */
 interface Laid {
-  readonly assembly: { readonly first: boolean };
+  readonly assembly: { readonly id: string; readonly first: boolean };
   readonly built: Pick<AssemblyBuild, 'lines' | 'drawing' | 'arrangement'>;
   readonly placements: readonly Placement[];
 }
@@ -20,6 +22,8 @@ interface Laid {
 /** One copy of a thing. */
 interface Copy extends Pick<Laid, 'assembly' | 'built'> {
   readonly placement: Placement;
+  /** Which copy it is, from 0. */
+  readonly copy: number;
   /** In how many openings of other things it lies. */
   readonly depth: number;
 }
@@ -50,7 +54,7 @@ export function runOperations(
   { operations: plans, order }: Pick<Recipe, 'operations' | 'order'>,
   laid: readonly Laid[],
   machine: Machine,
-): Operation[] {
+): { readonly operations: readonly Operation[]; readonly sweeps: readonly SweepAccount[] } {
   const copies = copiesOf(laid);
   const firstCut = plans.findIndex(({ work }) => work === 'cut');
   const before = firstCut < 0 ? plans : plans.slice(0, firstCut);
@@ -63,23 +67,31 @@ export function runOperations(
     }),
   ];
   const operations: Operation[] = [];
+  const sweeps: SweepAccount[] = [];
   let at = CORNER;
   for (const { plan, round, own } of steps) {
-    const profile = profileWith(plan, machine);
-    for (const fill of [true, false]) {
-      const runs = runsFrom(linesOf(own, plan.id, fill), at, { order, work: plan.work, profile });
-      if (runs.length === 0) continue;
-      const { operation, end } = operationOf(plan, { fill, round }, runs, at, machine, profile);
-      operations.push(operation);
-      at = end;
+    const profile = operationProfile(plan, machine);
+    const swept = runSweeps(plan, round, sweptOf(own, plan.id), at, machine, profile);
+    if (swept) {
+      operations.push(...swept.operations);
+      sweeps.push(swept.account);
+      at = swept.end;
     }
+    const runs = runsFrom(followedOf(own, plan.id), at, { order, work: plan.work, profile });
+    if (runs.length === 0) continue;
+    const figures = followedFigures(runs, at, profile);
+    const kinds = [...new Set(runs.flatMap(({ run }) => run.kinds))];
+    const isFilled = plan.fill !== null && kinds.includes('area');
+    const contours = () => runs.flatMap(({ placed }) => placed());
+    operations.push(operationOf(plan, { kinds, fill: false, isFilled, round, sweep: 0 }, figures, contours, machine));
+    at = figures.end;
   }
-  return operations;
+  return { operations, sweeps };
 }
 
 function copiesOf(laid: readonly Laid[]): Copy[] {
   const copies = laid.flatMap(({ assembly, built, placements }) =>
-    placements.map((placement) => ({ assembly, built, placement })),
+    placements.map((placement, copy) => ({ assembly, built, placement, copy })),
   );
   const depths = openingDepths(
     copies.map(({ built: { drawing, arrangement }, placement }) => ({
@@ -91,16 +103,18 @@ function copiesOf(laid: readonly Laid[]): Copy[] {
   return copies.map((copy, i) => ({ ...copy, depth: depths[i]! }));
 }
 
-/** What a machine needs for its work, with the settings of an operation. */
-const profileWith = (plan: OperationPlan, machine: Machine): Profile =>
-  profileOf({ ...machine, settings: { ...machine.settings, [plan.work]: settingsOf(plan, machine) } });
-
-const linesOf = (copies: readonly Copy[], operation: string, fill: boolean): PlacedLines[] =>
+const followedOf = (copies: readonly Copy[], operation: string): PlacedLines[] =>
   copies.flatMap(({ assembly: { first }, built, placement }) =>
-    built.lines
-      .filter((each) => each.operation === operation && each.fill === fill && each.contours.length > 0)
-      .map((lines) => ({ first, lines, placement })),
+    linesOf(built, operation, false).map((lines) => ({ first, lines, placement })),
   );
+
+const sweptOf = (copies: readonly Copy[], operation: string): SweptLines[] =>
+  copies.flatMap(({ assembly: { id }, copy, built, placement }) =>
+    linesOf(built, operation, true).map((lines) => ({ thing: id, copy, lines, placement })),
+  );
+
+const linesOf = ({ lines }: Copy['built'], operation: string, fill: boolean): Lines[] =>
+  lines.filter((each) => each.operation === operation && each.fill === fill && each.contours.length > 0);
 
 /** The lines of every thing, from thing to thing: those that are to come first, then with little travel. */
 function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): PlacedRun[] {

@@ -6,7 +6,7 @@ import { loopOf } from '../geometry/loop.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { SLOW, WORKS, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
 import { timeStraight } from '../motion/motion.ts';
-import { profileOf, type Profile } from '../motion/profile.ts';
+import { profileOf, type Profile, type RowWay } from '../motion/profile.ts';
 import { sweepOf } from '../motion/sweep.ts';
 import { pierceOf, workTime } from '../motion/work-time.ts';
 
@@ -17,6 +17,8 @@ export interface LayerUse {
   /** Swept in rows rather than followed. */
   readonly swept: boolean;
   readonly settings: WorkSettings;
+  /** How its rows lie, where it is swept; left out: as the machine has them. */
+  readonly rows?: RowWay;
 }
 
 /** One thing that the machine does, in the order of the file. Lengths in mm, times in seconds. */
@@ -105,9 +107,9 @@ class Runner {
 
   constructor(private readonly machine: Machine) {}
 
-  run({ name, contours }: ReadLayer, { work, swept, settings }: LayerUse): void {
+  run({ name, contours }: ReadLayer, { work, swept, settings, rows }: LayerUse): void {
     const { machine } = this;
-    const profile = profileOf({ ...machine, settings: { ...machine.settings, [work]: settings } });
+    const profile = profileOf({ ...machine, settings: { ...machine.settings, [work]: settings } }, rows);
     const before = { seconds: this.seconds, moves: this.moves.length };
     if (swept && contours.length > 0) this.sweep(contours, work, profile);
     else contours.forEach((contour, i) => this.follow(contour, i, work, profile));

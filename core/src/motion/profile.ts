@@ -1,12 +1,21 @@
 import { SLOW, type Machine, type Work } from '../shop/shop.ts';
 import type { Motion } from './motion.ts';
 
-/** Rows that are swept: how fast, how it turns round, and how far apart they lie. mm, s. */
-export interface Rows {
+/** How rows are laid over what is swept. */
+export interface RowWay {
+  /** From row to row, mm. */
+  readonly pitch: number;
+  /** Along y, rather than along x. */
+  readonly upright: boolean;
+  /** To and fro, rather than one way only. */
+  readonly bothWays: boolean;
+}
+
+/** Rows that are swept: how fast, how it turns round, and how they lie. mm, s. */
+export interface Rows extends RowWay {
   readonly speed: number;
   readonly acceleration: number;
   readonly settle: number;
-  readonly pitch: number;
 }
 
 /** What a machine needs for its work. */
@@ -19,8 +28,15 @@ export interface Profile {
   readonly passes: Readonly<Record<Work, number>>;
 }
 
+/** As a machine lays rows where nobody says otherwise. */
+export const usualRows = ({ fillPitch }: Pick<Machine, 'fillPitch'>): RowWay => ({
+  pitch: fillPitch,
+  upright: false,
+  bothWays: true,
+});
+
 /** The profile of a machine of the shop. */
-export function profileOf(machine: Machine): Profile {
+export function profileOf(machine: Machine, way: RowWay = usualRows(machine)): Profile {
   const { travel, line, rows, deviation, settle } = machine.dynamics;
   const motionOf = (work: Work): Motion => ({
     speed: machine.settings[work]?.speed ?? SLOW.speed,
@@ -32,7 +48,7 @@ export function profileOf(machine: Machine): Profile {
     travel: { speed: machine.travelSpeed, acceleration: travel },
     lines: { cut: motionOf('cut'), score: motionOf('score'), engrave: motionOf('engrave'), mark: motionOf('mark') },
     pierce: machine.pierceTime,
-    rows: { speed: motionOf('engrave').speed, acceleration: rows, settle, pitch: machine.fillPitch },
+    rows: { speed: motionOf('engrave').speed, acceleration: rows, settle, ...way },
     passes: { cut: passesOf('cut'), score: passesOf('score'), engrave: passesOf('engrave'), mark: passesOf('mark') },
   };
 }

@@ -1,10 +1,11 @@
 import { joinBounds } from '../geometry/bounds.ts';
-import { flatten, type Contour } from '../geometry/contour.ts';
+import type { Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Rows } from './profile.ts';
+import { spansOf, type RowSpans } from './row-spans.ts';
 
-/** Areas swept row by row, to and fro: mm and seconds. */
+/** Areas swept row by row: mm and seconds. */
 export interface Sweep {
   readonly start: Point;
   readonly end: Point;
@@ -13,53 +14,111 @@ export interface Sweep {
   readonly seconds: number;
 }
 
-/** Edges are told so nearly by rows, mm. */
-const FINE = 0.02;
-
 /**
  * The time of one sweep over all areas: each row from the least to the most that is in it, at speed, then the turn, in
  * which the head stops, settles and comes up to speed again, and the way to where the next row begins. A row with
- * nothing in it costs a step.
+ * nothing in it costs a step. Swept one way only, the head goes back over the row first, and turns once more.
  */
-export function sweepOf(contours: readonly Contour[], { speed, acceleration, settle, pitch }: Rows): Sweep {
+export function sweepOf(contours: readonly Contour[], rows: Rows): Sweep {
   const box = joinBounds(contours.map(contourBounds));
-  const count = Math.max(1, Math.ceil((box.maxY - box.minY) / pitch));
-  const [least, most] = [new Float64Array(count).fill(Infinity), new Float64Array(count).fill(-Infinity)];
-  const rowAt = (i: number): number => box.minY + (i + 0.5) * pitch;
-  for (const contour of contours) {
-    const points = flatten(contour, FINE);
-    points.forEach((from, i) => {
-      const to = points[(i + 1) % points.length]!;
-      const [low, high] = from.y < to.y ? [from, to] : [to, from];
-      const first = Math.max(0, Math.ceil((low.y - box.minY) / pitch - 0.5));
-      for (let row = first; row < count && rowAt(row) < high.y; row++) {
-        const x = low.x + ((high.x - low.x) * (rowAt(row) - low.y)) / (high.y - low.y);
-        if (x < least[row]!) least[row] = x;
-        if (x > most[row]!) most[row] = x;
-      }
-    });
-  }
-  const turn = (2 * speed) / acceleration + settle;
-  let [seconds, length] = [0, 0];
-  let at: Point | null = null;
-  let start: Point = { x: box.minX, y: box.minY };
-  for (let row = 0; row < count; row++) {
+  const low = rows.upright ? box.minX : box.minY;
+  const spans = spansOf(contours, { low, pitch: rows.pitch, upright: rows.upright });
+  const point = (along: number, row: number): Point => {
+    const across = low + (spans.first + row + 0.5) * rows.pitch;
+    return rows.upright ? { x: across, y: along } : { x: along, y: across };
+  };
+  const { first, last, length, seconds } = sweptSpans(spans, rows, rows.pitch);
+  const corner = { x: box.minX, y: box.minY };
+  return {
+    start: first ? point(first.along, first.row) : corner,
+    end: last ? point(last.along, last.row) : corner,
+    length,
+    seconds,
+  };
+}
+
+/** Where in which row. */
+interface AtRow {
+  readonly row: number;
+  readonly along: number;
+}
+
+/**
+ * How rows are gone over.
+ * @param height from span to span, mm: where that is more than the rows' pitch, a span stands for several rows
+ */
+function sweptSpans(
+  { least, most }: RowSpans,
+  rows: Rows,
+  height: number,
+): { readonly first: AtRow | null; readonly last: AtRow | null; readonly length: number; readonly seconds: number } {
+  const timer = new RowTimer(rows, height);
+  let length = 0;
+  let [first, last]: [AtRow | null, AtRow | null] = [null, null];
+  for (let row = 0; row < least.length; row++) {
     if (most[row]! < least[row]!) {
-      seconds += pitch / speed;
+      timer.blank();
       continue;
     }
-    const y = rowAt(row);
-    const [left, right] = [
-      { x: least[row]!, y },
-      { x: most[row]!, y },
-    ];
-    const fromLeft: boolean = !at || Math.abs(at.x - left.x) <= Math.abs(at.x - right.x);
-    const [from, to]: [Point, Point] = fromLeft ? [left, right] : [right, left];
-    if (at) seconds += turn + Math.abs(at.x - from.x) / speed;
-    else start = from;
-    length += right.x - left.x;
-    seconds += (right.x - left.x) / speed;
-    at = to;
+    const fromLeft = timer.sweep(least[row]!, most[row]!);
+    first ??= { row, along: fromLeft ? least[row]! : most[row]! };
+    last = { row, along: timer.along };
+    length += most[row]! - least[row]!;
   }
-  return { start, end: at ?? start, length, seconds: seconds + turn };
+  return { first, last, length: (length * height) / rows.pitch, seconds: timer.seconds };
+}
+
+/** The time of rows that two lie in together; of one alone: both the same. s. */
+export function timeTogether(a: RowSpans, b: RowSpans, rows: Rows, height: number): number {
+  const timer = new RowTimer(rows, height);
+  const first = Math.min(a.first, b.first);
+  const end = Math.max(a.first + a.least.length, b.first + b.least.length);
+  for (let row = first; row < end; row++) {
+    const [inA, inB] = [row - a.first, row - b.first];
+    let [least, most] = [Infinity, -Infinity];
+    if (inA >= 0 && inA < a.least.length) [least, most] = [a.least[inA]!, a.most[inA]!];
+    if (inB >= 0 && inB < b.least.length) {
+      if (b.least[inB]! < least) least = b.least[inB]!;
+      if (b.most[inB]! > most) most = b.most[inB]!;
+    }
+    if (most < least) timer.blank();
+    else timer.sweep(least, most);
+  }
+  return timer.seconds;
+}
+
+/** Tells the time row by row. */
+class RowTimer {
+  seconds = 0;
+  /** Where the head stands; nowhere before the first row. */
+  along = NaN;
+  private readonly turn: number;
+  private readonly count: number;
+
+  constructor(
+    private readonly rows: Rows,
+    private readonly height: number,
+  ) {
+    this.turn = (2 * rows.speed) / rows.acceleration + rows.settle;
+    this.count = height / rows.pitch;
+  }
+
+  blank(): void {
+    this.seconds += this.height / this.rows.speed;
+  }
+
+  /** @returns whether the row is begun on its left */
+  sweep(left: number, right: number): boolean {
+    const { turn, count, along } = this;
+    const { speed, bothWays } = this.rows;
+    const [toLeft, toRight] = [Math.abs(along - left), Math.abs(along - right)];
+    const isFirst = Number.isNaN(along);
+    const fromLeft = !bothWays || isFirst || toLeft <= toRight;
+    if (!isFirst) this.seconds += (fromLeft ? toLeft : toRight) / speed;
+    this.seconds += count * (turn + (right - left) / speed);
+    // Back to where it began, but for the last of them: from there on it goes to the next row's own beginning.
+    if (!bothWays) this.seconds += count * turn + ((count - 1) * (right - left)) / speed;
+    this.along = fromLeft ? right : left;
+    return fromLeft;
+  }
 }

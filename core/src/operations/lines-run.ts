@@ -10,7 +10,7 @@ import type { Lines } from './lines.ts';
 import { runningOrder, waysBetween } from './order.ts';
 import type { Search } from './tour/tour.ts';
 
-/** The lines of an operation in one thing, in running order, in the thing's own frame. mm, s. */
+/** The lines that an operation follows in one thing, in running order, in the thing's own frame. mm, s. */
 export interface LinesRun {
   readonly kinds: readonly LineKind[];
   readonly contours: readonly Contour[];
@@ -22,6 +22,10 @@ export interface LinesRun {
   readonly travel: number;
   /** All of it, passes and travel between included. */
   readonly seconds: number;
+  /** Of that, lifted between lines. */
+  readonly lifted: number;
+  /** Of that, before lines are begun. */
+  readonly starts: number;
 }
 
 /** Lines in running order, by what they were made of, for the two kinds of place that a head comes from. */
@@ -43,22 +47,22 @@ const CORNER: Point = { x: 0, y: 0 };
 export function linesRun(lines: Lines, from: Point | null, search: Search, work: Work, profile: Profile): LinesRun {
   const contours = orderedLines(lines, from, search);
   const start = startOf(contours[0]!);
-  let [length, travel, seconds] = [0, 0, 0];
-  if (!lines.fill)
-    waysBetween(contours, start).forEach((there, i) => {
-      const contour = contours[i]!;
-      travel += there;
-      length += contourLength(contour);
-      seconds += timeStraight(there, profile.travel) + pierceOf(work, profile) + workTime(contour, work, profile);
-    });
-  // Where a sweep ends is told by its rows, over all things.
-  const end = lines.fill ? start : endOf(contours.at(-1)!);
-  return { kinds: lines.kinds, contours, start, end, length, travel, seconds };
+  let [length, travel, worked, lifted, starts] = [0, 0, 0, 0, 0];
+  waysBetween(contours, start).forEach((there, i) => {
+    const contour = contours[i]!;
+    travel += there;
+    length += contourLength(contour);
+    lifted += timeStraight(there, profile.travel);
+    starts += pierceOf(work, profile);
+    worked += workTime(contour, work, profile);
+  });
+  const [end, seconds] = [endOf(contours.at(-1)!), lifted + starts + worked];
+  return { kinds: lines.kinds, contours, start, end, length, travel, seconds, lifted, starts };
 }
 
 function orderedLines(lines: Lines, from: Point | null, search: Search): readonly Contour[] {
-  // Areas are swept whatever their order; strokes of a fill have an order of their own.
-  if (lines.fill || lines.isFilled) return lines.contours;
+  // Strokes of a fill have an order of their own.
+  if (lines.isFilled) return lines.contours;
   const known = from ? orders.elsewhere : orders.corner;
   const start = from ?? CORNER;
   const before = known.get(lines);

@@ -171,13 +171,19 @@ const ledLess = (lines: readonly Lines[], { lead, works }: AssignmentPlan): Boun
     .flatMap(({ contours, ways }) => contours.filter((contour, i) => contour.closed && ways[i]!.length === 0))
     .map(contourBounds);
 
-/** That of the item which most of a line's runs are of, where that item has one. */
-function ownOperation({ segments }: Contour, { items }: AssignmentPlan): string | null {
+/** The operation of the item that a line is of, where that has one. */
+function ownOperation(contour: Contour, { items }: AssignmentPlan): string | null {
+  const item = mostlyOf(contour);
+  return item === null ? null : (items[item] ?? null);
+}
+
+/** The item that most of a line's runs are of. */
+export function mostlyOf({ segments }: Contour): string | null {
   const counts = new Map<string | null, number>();
   for (const { source } of segments) {
     const item = itemOf(source);
     counts.set(item, (counts.get(item) ?? 0) + 1);
   }
   const [most] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [null];
-  return most === null ? null : (items[most] ?? null);
+  return most;
 }

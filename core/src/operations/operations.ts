@@ -2,7 +2,6 @@ import type { Contour } from '../geometry/contour.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { timeStraight } from '../motion/motion.ts';
 import type { Profile } from '../motion/profile.ts';
-import { sweepOf, type Sweep } from '../motion/sweep.ts';
 import type { LineKind, OperationPlan } from '../recipe/parts.ts';
 import { SLOW, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
 import type { LinesRun } from './lines-run.ts';
@@ -22,6 +21,8 @@ export interface Operation {
   readonly isFilled: boolean;
   /** 0; more where it is done once more, for what lies round what was done before. */
   readonly round: number;
+  /** Which of several groups that are swept by themselves, from 1; 0: all that is swept, or nothing. */
+  readonly sweep: number;
   /** In running order, on the sheet; put there when they are first asked for. */
   readonly contours: readonly Contour[];
   readonly settings: WorkSettings;
@@ -33,6 +34,10 @@ export interface Operation {
   readonly travel: number;
   /** All passes, with the travel and with what it takes to begin lines. */
   readonly time: number;
+  /** Of that, lifted between lines. */
+  readonly lifted: number;
+  /** Of that, before lines are begun. */
+  readonly starts: number;
 }
 
 /** The lines of an operation in one thing, as they lie on the sheet. */
@@ -43,47 +48,37 @@ export interface PlacedRun {
   readonly placed: () => readonly Contour[];
 }
 
-/** An operation, and where the head is when it is done. */
-export interface DoneOperation {
-  readonly operation: Operation;
+/** What an operation comes to, mm and s, and where it leaves the head. */
+export interface Figures extends Pick<Operation, 'length' | 'travel' | 'time' | 'lifted' | 'starts'> {
   readonly end: Point;
 }
 
+/** What is told of an operation by its lines. */
+type Told = Pick<Operation, 'kinds' | 'fill' | 'isFilled' | 'round' | 'sweep'>;
+
 /**
- * An operation over the things of a sheet, one after the other.
- * @param runs at least one, in running order
- * @param from where the head comes from
- * @param profile of the machine with the settings of this operation
+ * An operation as it comes out.
+ * @param contours in running order, on the sheet; put there when they are first asked for
  */
 export function operationOf(
   plan: OperationPlan,
-  { fill, round }: Pick<Operation, 'fill' | 'round'>,
-  runs: readonly PlacedRun[],
-  from: Point,
+  told: Told,
+  { end: _end, ...figures }: Figures,
+  contours: () => readonly Contour[],
   machine: Machine,
-  profile: Profile,
-): DoneOperation {
+): Operation {
   let placed: readonly Contour[] | undefined;
-  const contours = () => (placed ??= runs.flatMap((run) => run.placed()));
-  const figures = fill ? sweptFigures(contours(), from, plan.work, profile) : followedFigures(runs, from, profile);
-  const { end, ...told } = figures;
   return {
-    end,
-    operation: {
-      id: plan.id,
-      name: plan.name,
-      kinds: [...new Set(runs.flatMap(({ run }) => run.kinds))],
-      work: plan.work,
-      fill,
-      round,
-      isFilled: !fill && plan.fill !== null && runs.some(({ run }) => run.kinds.includes('area')),
-      get contours() {
-        return contours();
-      },
-      settings: settingsOf(plan, machine),
-      possible: machine.settings[plan.work] !== undefined,
-      ...told,
+    id: plan.id,
+    name: plan.name,
+    work: plan.work,
+    ...told,
+    get contours() {
+      return (placed ??= contours());
     },
+    settings: settingsOf(plan, machine),
+    possible: machine.settings[plan.work] !== undefined,
+    ...figures,
   };
 }
 
@@ -93,22 +88,18 @@ export function settingsOf({ work, speed, power, passes }: OperationPlan, machin
   return { speed: speed ?? usual.speed, power: power ?? usual.power, passes: passes ?? usual.passes };
 }
 
-type Figures = Pick<Operation, 'length' | 'travel' | 'time'> & { readonly end: Point };
-
-function followedFigures(runs: readonly PlacedRun[], from: Point, profile: Profile): Figures {
-  let [length, travel, time, at] = [0, 0, 0, from];
+/** Lines that are followed, thing after thing. @param from where the head comes from */
+export function followedFigures(runs: readonly PlacedRun[], from: Point, profile: Profile): Figures {
+  let [length, travel, time, lifted, starts, at] = [0, 0, 0, 0, 0, from];
   for (const { run, start, end } of runs) {
     const there = distance(at, start);
     length += run.length;
     travel += there + run.travel;
-    time += timeStraight(there, profile.travel) + run.seconds;
+    const way = timeStraight(there, profile.travel);
+    time += way + run.seconds;
+    lifted += way + run.lifted;
+    starts += run.starts;
     at = end;
   }
-  return { length, travel, time, end: at };
-}
-
-function sweptFigures(contours: readonly Contour[], from: Point, work: Work, profile: Profile): Figures {
-  const { start, end, length, seconds }: Sweep = sweepOf(contours, profile.rows);
-  const travel = distance(from, start);
-  return { length, travel, time: timeStraight(travel, profile.travel) + seconds * profile.passes[work], end };
+  return { length, travel, time, lifted, starts, end: at };
 }

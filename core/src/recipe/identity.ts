@@ -57,6 +57,22 @@ export function itemOf(name: string): string | null {
   return OWN_ID.test(item) ? item : null;
 }
 
+/** An item as it lies on the sheet: in which copy of which thing. */
+export type LaidItem = Name<'laid item'>;
+const LAID_ITEM = /^([a-z][a-z0-9-]*):(\d+)\/([a-z][a-z0-9-]*)$/;
+
+/** @param copy from 0 @param item null: what is of no item, as a plate's own */
+export const laidItem = (thing: string, copy: number, item: string | null): LaidItem =>
+  `${thing}:${copy}/${item ?? 'thing'}` as LaidItem;
+
+/** @returns null where the name is not one of a laid item */
+export function laidItemParts(
+  name: string,
+): { readonly thing: string; readonly copy: number; readonly item: string } | null {
+  const [, thing, copy, item] = LAID_ITEM.exec(name) ?? [];
+  return thing === undefined ? null : { thing, copy: Number(copy), item: item! };
+}
+
 /** What is called so in the assembly, as it is called inside its item. */
 export const withinItem = <T extends string>(name: T): T => name.slice(name.indexOf('/') + 1) as T;
 

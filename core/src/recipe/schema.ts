@@ -11,7 +11,14 @@ export { X_EDGES, Y_EDGES, type HeldAxis, type Place, type XEdge, type YEdge } f
 export { RECIPE_VERSION, type Accepted, type JobInput, type Recipe } from './schema/job.ts';
 export { MOST_CHARACTERS, MOST_LINES } from './schema/lettering.ts';
 export { LIMITS } from './schema/limits.ts';
-export { LINE_KINDS, plainOperation, type LineKind, type OperationPlan, type OrderPlan } from './schema/operations.ts';
+export {
+  LINE_KINDS,
+  plainOperation,
+  type LineKind,
+  type OperationPlan,
+  type OrderPlan,
+  type RowsPlan,
+} from './schema/operations.ts';
 
 /** A job's recipe: everything else is computed from it. Lengths in mm. */
 export const recipeSchema = jobSchema.transform(withIds).superRefine(badReferences);

@@ -43,6 +43,8 @@ export const shopSchema = z.strictObject({
         dynamics: dynamics.optional(),
         pierceTime: numberField(0, 600),
         fillPitch: lengthField(0.01, 50),
+        sweepsAtMost: z.int().min(1).max(200).default(1),
+        hourlyRate: numberField(0, 1_000_000).default(0),
         // Shops kept before these were known get what suits most.
         bridgeLoad: numberField(0.1, 100_000).default(40),
         bridgeReach: numberField(1, 1000).default(8),
@@ -67,6 +69,7 @@ export const shopSchema = z.strictObject({
     )
     .max(100)
     .optional(),
+  currency: z.string().trim().max(8).default(houseShop.currency),
   materials: z
     .array(
       z.strictObject({
@@ -74,6 +77,7 @@ export const shopSchema = z.strictObject({
         name: text,
         density: numberField(0.01, 30),
         stock: z.array(lengthField(0.01, 500)).min(1),
+        price: numberField(0, 1_000_000).default(0),
         stickyBack: z.boolean().default(false),
       }),
     )
@@ -86,12 +90,12 @@ export function readShop(
 ): { readonly ok: true; readonly shop: Shop } | { readonly ok: false; readonly problems: readonly string[] } {
   const parsed = shopSchema.safeParse(value);
   if (parsed.success) {
-    const { machines, materials, tools = houseShop.tools } = parsed.data;
+    const { machines, materials, tools = houseShop.tools, currency } = parsed.data;
     const complete = machines.map((machine) => ({
       ...machine,
       dynamics: machine.dynamics ?? usualDynamics(machine.id),
     }));
-    return { ok: true, shop: { machines: complete, materials, tools } as Shop };
+    return { ok: true, shop: { machines: complete, materials, tools, currency } as Shop };
   }
   return { ok: false, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) };
 }

@@ -39,6 +39,7 @@ export interface Picture {
     readonly fill: boolean;
     /** 0; more where it is done once more. */
     readonly round: number;
+    readonly sweep: number;
     readonly path: string;
     /** Where strokes fill areas: how wide they are, mm, and what they fill. */
     readonly filled: { readonly width: number; readonly area: string } | null;
@@ -191,6 +192,7 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
       work: operation.work,
       fill: operation.fill,
       round: operation.round,
+      sweep: operation.sweep,
       path: screenPath(operation.contours, sheet.height),
       filled: operation.isFilled ? filledBy(operation, build) : null,
     })),
@@ -201,6 +203,10 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
     ),
     report: {
       ...report,
+      sweeps: report.sweeps.map((account) => ({
+        ...account,
+        groups: account.groups.map((group) => ({ ...group, bounds: down(group.bounds) })),
+      })),
       findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
     },
     outline: outlineOf && outlinePicture(build, outlineOf),

@@ -10,13 +10,20 @@ const output: Record<Work, OutputLayer> = {
 };
 
 const materials: readonly Material[] = [
-  { id: 'mild-steel', name: 'Mild steel', density: 7.85, stock: [1.5, 2, 3, 4, 5, 6, 8], stickyBack: false },
-  { id: 'brass', name: 'Brass', density: 8.5, stock: [0.8, 1, 1.5, 2, 3], stickyBack: false },
-  { id: 'plywood', name: 'Birch plywood', density: 0.68, stock: [3, 4, 6, 9, 12, 18], stickyBack: false },
-  { id: 'oak', name: 'Oak', density: 0.72, stock: [6, 10, 15, 20], stickyBack: false },
-  { id: 'acrylic', name: 'Acrylic', density: 1.19, stock: [2, 3, 5, 8], stickyBack: false },
-  { id: 'stencil-card', name: 'Stencil card', density: 0.9, stock: [0.35, 0.5], stickyBack: false },
-  { id: 'stencil-film', name: 'Stencil film, sticky back', density: 1.3, stock: [0.1, 0.15, 0.2], stickyBack: true },
+  { id: 'mild-steel', name: 'Mild steel', density: 7.85, stock: [1.5, 2, 3, 4, 5, 6, 8], price: 0, stickyBack: false },
+  { id: 'brass', name: 'Brass', density: 8.5, stock: [0.8, 1, 1.5, 2, 3], price: 0, stickyBack: false },
+  { id: 'plywood', name: 'Birch plywood', density: 0.68, stock: [3, 4, 6, 9, 12, 18], price: 0, stickyBack: false },
+  { id: 'oak', name: 'Oak', density: 0.72, stock: [6, 10, 15, 20], price: 0, stickyBack: false },
+  { id: 'acrylic', name: 'Acrylic', density: 1.19, stock: [2, 3, 5, 8], price: 0, stickyBack: false },
+  { id: 'stencil-card', name: 'Stencil card', density: 0.9, stock: [0.35, 0.5], price: 0, stickyBack: false },
+  {
+    id: 'stencil-film',
+    name: 'Stencil film, sticky back',
+    density: 1.3,
+    stock: [0.1, 0.15, 0.2],
+    price: 0,
+    stickyBack: true,
+  },
 ];
 
 /** Begun on the line. */
@@ -37,6 +44,8 @@ const machines: readonly Machine[] = [
     dynamics: { travel: 800, line: 800, rows: 800, deviation: 0.05, settle: 0 },
     pierceTime: 0.8,
     fillPitch: 1,
+    sweepsAtMost: 8,
+    hourlyRate: 0,
     bridgeLoad: 40,
     bridgeReach: 6,
     limits: {
@@ -67,6 +76,8 @@ const machines: readonly Machine[] = [
     dynamics: { travel: 4000, line: 2000, rows: 8000, deviation: 0.02, settle: 0.005 },
     pierceTime: 0.1,
     fillPitch: 0.1,
+    sweepsAtMost: 8,
+    hourlyRate: 0,
     bridgeLoad: 25,
     bridgeReach: 12,
     limits: {
@@ -97,6 +108,8 @@ const machines: readonly Machine[] = [
     dynamics: { travel: 6000, line: 4000, rows: 10_000, deviation: 0.01, settle: 0.005 },
     pierceTime: 0.2,
     fillPitch: 0.05,
+    sweepsAtMost: 8,
+    hourlyRate: 0,
     bridgeLoad: 40,
     bridgeReach: 10,
     limits: {
@@ -127,6 +140,8 @@ const machines: readonly Machine[] = [
     dynamics: { travel: 400, line: 300, rows: 300, deviation: 0.05, settle: 0 },
     pierceTime: 2,
     fillPitch: 1.5,
+    sweepsAtMost: 4,
+    hourlyRate: 0,
     bridgeLoad: 150,
     bridgeReach: 8,
     limits: {
@@ -157,6 +172,8 @@ const machines: readonly Machine[] = [
     dynamics: { travel: 300, line: 300, rows: 300, deviation: 0.02, settle: 0 },
     pierceTime: 1,
     fillPitch: 0.3,
+    sweepsAtMost: 4,
+    hourlyRate: 0,
     bridgeLoad: 20,
     bridgeReach: 8,
     limits: {
@@ -190,7 +207,7 @@ const tools: readonly Tool[] = [
   ...[cone(60, 0.1, 6), cone(90, 0.2, 6)],
 ];
 
-export const houseShop: Shop = { machines, materials, tools };
+export const houseShop: Shop = { machines, materials, tools, currency: '£' };
 
 /** A machine that the shop kept before it said how it gets up to speed has what its kind has, or what suits most. */
 export const usualDynamics = (id: string): Dynamics =>

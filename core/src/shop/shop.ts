@@ -6,6 +6,8 @@ export interface Shop {
   readonly materials: readonly Material[];
   /** The rack. */
   readonly tools: readonly Tool[];
+  /** What prices are told in, as it is written before a figure. */
+  readonly currency: string;
 }
 
 /** A tool that can be put into a spindle. Lengths in mm. */
@@ -52,6 +54,10 @@ export interface Machine {
   readonly pierceTime: number;
   /** Distance between the passes that fill an engraved area. */
   readonly fillPitch: number;
+  /** How many groups of areas may be swept by themselves in one file, each as a layer of its own. */
+  readonly sweepsAtMost: number;
+  /** What an hour of it costs, with whoever stands beside it; 0: not told. */
+  readonly hourlyRate: number;
   readonly limits: HouseLimits;
   /** Weight that one bridge may carry, grams. */
   readonly bridgeLoad: number;
@@ -120,6 +126,8 @@ export interface Material {
   readonly density: number;
   /** Thicknesses kept in stock. */
   readonly stock: readonly number[];
+  /** What a litre of it costs, so that a sheet costs as much as it is thick; 0: not told. */
+  readonly price: number;
   /** Islands stay where they are by themselves: they need no bridges. */
   readonly stickyBack: boolean;
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { WORKS } from '../../shop/shop.ts';
 import { OWN_ID } from '../identity.ts';
-import { numberIn } from './fields.ts';
+import { lengthIn, numberIn } from './fields.ts';
 import { fillSchema } from './fills.ts';
 import { LIMITS } from './limits.ts';
 
@@ -10,6 +10,25 @@ export const LINE_KINDS = ['inner', 'outer', 'area', 'line'] as const;
 export type LineKind = (typeof LINE_KINDS)[number];
 
 const operationId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
+
+/** How areas that the machine sweeps are gone over. */
+const rowsSchema = z
+  .strictObject({
+    pitch: lengthIn('rowPitch').nullable().default(null).describe('From row to row, mm; null: the machine’s.'),
+    upright: z.boolean().default(false).describe('Rows along y, rather than along x.'),
+    bothWays: z.boolean().default(true).describe('To and fro; false: one way only.'),
+    together: z
+      .enum(['best', 'all', 'items'])
+      .default('best')
+      .describe('What is swept in one: what takes least time, all, or each item by itself.'),
+    byHand: z
+      .array(z.array(z.string().min(1).max(120)).min(1).max(2000))
+      .max(200)
+      .default([])
+      .describe('Items that are swept together and with no other: thing:copy/item, copies counted from 0.'),
+  })
+  .prefault({});
+export type RowsPlan = z.output<typeof rowsSchema>;
 
 export const operationSchema = z.strictObject({
   id: operationId,
@@ -22,6 +41,7 @@ export const operationSchema = z.strictObject({
     .nullable()
     .default(null)
     .describe('Areas are filled so, with lines in the file; null: the machine sweeps them, or follows their edges.'),
+  rows: rowsSchema,
 });
 export type OperationPlan = z.output<typeof operationSchema>;
 
@@ -34,6 +54,7 @@ export const plainOperation = (id: string, work: OperationPlan['work']): Operati
   power: null,
   passes: null,
   fill: null,
+  rows: { pitch: null, upright: false, bothWays: true, together: 'best', byHand: [] },
 });
 
 export const operationsSchema = z

@@ -91,8 +91,14 @@ const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale:
   }
   return (
     <>
-      {picture.operations.map(({ id, work, fill, round, path }) => (
-        <path key={`${id} ${fill} ${round}`} className={css.operation} data-work={work} data-fill={fill} d={path} />
+      {picture.operations.map(({ id, work, fill, round, sweep, path }) => (
+        <path
+          key={`${id} ${fill} ${round} ${sweep}`}
+          className={css.operation}
+          data-work={work}
+          data-fill={fill}
+          d={path}
+        />
       ))}
       {picture.assemblies.map(({ id, items }) => (
         <path key={id} className={css.openLine} d={items.map(({ open }) => open).join('')} />

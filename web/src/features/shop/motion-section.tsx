@@ -10,7 +10,7 @@ import type { SectionProps } from './section';
 import css from './shop.module.css';
 
 /** How wide the machine cuts, and how it moves: what times are told by. */
-export function MotionSection({ machine, changeMachine }: SectionProps) {
+export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
   const { dynamics } = machine;
   const setDynamics = (values: Partial<Machine['dynamics']>) => changeMachine({ dynamics: { ...dynamics, ...values } });
   return (
@@ -122,6 +122,21 @@ export function MotionSection({ machine, changeMachine }: SectionProps) {
           least={0.01}
           most={50}
           onChange={(fillPitch) => changeMachine({ fillPitch })}
+        />
+        <NumberField
+          label="Sweeps in one file"
+          value={machine.sweepsAtMost}
+          whole
+          {...{ least: 1, most: 200, step: 1 }}
+          onChange={(sweepsAtMost) => changeMachine({ sweepsAtMost })}
+          hint="Areas are swept in so many groups at most, each a layer of its own."
+        />
+        <NumberField
+          label="An hour of it"
+          value={machine.hourlyRate}
+          {...{ least: 0, most: 1_000_000, step: 1, suffix: shop.currency }}
+          onChange={(hourlyRate) => changeMachine({ hourlyRate })}
+          hint="With whoever stands beside it. 0: no cost is told."
         />
       </div>
       <Works machine={machine} changeMachine={changeMachine} />

@@ -12,6 +12,7 @@ import { notify } from '@/components/toasts';
 import { UnitSwitch } from '@/components/unit-switch';
 import { SHOP_KEY, useKeptShop } from '@/hooks/shop';
 import { LimitsSection } from './limits-section';
+import { MaterialsSection } from './materials-section';
 import { MotionSection } from './motion-section';
 import { OutputMapSection } from './output-map-section';
 import { RackSection } from './rack-section';
@@ -23,6 +24,7 @@ const SECTIONS = {
   motion: { label: 'Cut and motion', Section: MotionSection },
   map: { label: 'Output map', Section: OutputMapSection },
   rack: { label: 'Tool rack', Section: RackSection },
+  materials: { label: 'Materials', Section: MaterialsSection },
 } satisfies Record<string, { label: string; Section: ComponentType<SectionProps> }>;
 type SectionName = keyof typeof SECTIONS;
 

@@ -1,5 +1,6 @@
 'use client';
 
+import type { SweepAccount } from '@needlefile/core/job/run-sweeps';
 import { stockOf } from '@needlefile/core/recipe/stock';
 import { removeOperation, usersOf, withWork } from '@needlefile/core/recipe/edits/operations';
 import { LIMITS, type OperationPlan, type Recipe } from '@needlefile/core/recipe/schema';
@@ -11,10 +12,18 @@ import { NumberField } from '@/components/number-field';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
 import { capitalised, operationInWords, operationName } from '@/job/operation-names';
+import { RowsSection } from './rows-section';
 import css from './work-order.module.css';
 
+interface Props {
+  readonly operation: OperationPlan;
+  readonly index: number;
+  /** What it sweeps; none where it sweeps nothing. */
+  readonly sweeps: readonly SweepAccount[];
+}
+
 /** Name, work and settings of an operation, and taking it out. */
-export function OperationSettings({ operation, index }: { operation: OperationPlan; index: number }) {
+export function OperationSettings({ operation, index, sweeps }: Props) {
   const recipe = useJob((state) => state.recipe);
   const edit = useJob((state) => state.edit);
   const shop = useShop();
@@ -103,6 +112,9 @@ export function OperationSettings({ operation, index }: { operation: OperationPl
           />
         </Setting>
       </div>
+      {sweeps.length > 0 && machine && (
+        <RowsSection operation={operation} index={index} machine={machine} sweeps={sweeps} />
+      )}
       <TakeOut operation={operation} />
     </div>
   );

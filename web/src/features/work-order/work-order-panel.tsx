@@ -19,6 +19,7 @@ import {
 import { addOperation } from '@needlefile/core/recipe/edits/operations';
 import type { OperationPlan, Recipe } from '@needlefile/core/recipe/schema';
 import type { OperationReport } from '@needlefile/core/job/report';
+import type { SweepAccount } from '@needlefile/core/job/run-sweeps';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { formatTime, formatTravel } from '@needlefile/core/units/quantity';
 import { original } from 'immer';
@@ -32,6 +33,7 @@ import { Assignment } from './assignment';
 import { operationName } from '@/job/operation-names';
 import { OperationSettings } from './operation-settings';
 import { RunningOrder } from './running-order';
+import { TimeAndCost } from './time-and-cost';
 import css from './work-order.module.css';
 import { WorkTag } from './work-tag';
 
@@ -55,13 +57,14 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
           : 'Nothing is assigned yet.'}
       </PanelHead>
       <PanelSection title="Operations" aside="length · time">
-        <Sequence reports={report?.operations ?? []} open={open} onOpen={setOpen} />
+        <Sequence reports={report?.operations ?? []} sweeps={report?.sweeps ?? []} open={open} onOpen={setOpen} />
         <div className="field-hint">Drag to change the order. Outer edges last keeps the part from shifting.</div>
         <Button size="sm" variant="light" className="mt-2" onClick={add}>
           Add an operation
         </Button>
       </PanelSection>
       <RunningOrder reports={report?.operations ?? []} />
+      {report && report.operations.length > 0 && <TimeAndCost report={report} />}
       <Assignment picture={picture} />
     </>
   );
@@ -69,11 +72,12 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
 
 interface SequenceProps {
   readonly reports: readonly OperationReport[];
+  readonly sweeps: readonly SweepAccount[];
   readonly open: string | null;
   readonly onOpen: (id: string | null) => void;
 }
 
-function Sequence({ reports, open, onOpen }: SequenceProps) {
+function Sequence({ reports, sweeps, open, onOpen }: SequenceProps) {
   const operations = useJob((state) => state.recipe.operations);
   const edit = useJob((state) => state.edit);
   const sensors = useSensors(
@@ -97,6 +101,7 @@ function Sequence({ reports, open, onOpen }: SequenceProps) {
               operation={operation}
               index={i}
               reports={reports.filter(({ id }) => id === operation.id)}
+              sweeps={sweeps.filter((each) => each.operation === operation.id)}
               isOpen={open === operation.id}
               onOpen={() => onOpen(open === operation.id ? null : operation.id)}
             />
@@ -112,11 +117,12 @@ interface RowProps {
   readonly index: number;
   /** What it comes to; none where no line has it. */
   readonly reports: readonly OperationReport[];
+  readonly sweeps: readonly SweepAccount[];
   readonly isOpen: boolean;
   readonly onOpen: () => void;
 }
 
-function OperationRow({ operation, index, reports, isOpen, onOpen }: RowProps) {
+function OperationRow({ operation, index, reports, sweeps, isOpen, onOpen }: RowProps) {
   const { id } = operation;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id });
   const assignment = useJob((state) => state.recipe.assignment);
@@ -156,7 +162,7 @@ function OperationRow({ operation, index, reports, isOpen, onOpen }: RowProps) {
         )}
         <span className={`number ${css.time}`}>{reports.length > 0 ? formatTime(sum(({ time }) => time)) : '–'}</span>
       </div>
-      {isOpen && <OperationSettings operation={operation} index={index} />}
+      {isOpen && <OperationSettings {...{ operation, index, sweeps }} />}
     </li>
   );
 }

@@ -4,10 +4,11 @@ import path from 'node:path';
 import { readRecipe } from '@needlefile/core/recipe/read';
 import { DEMO_ARTWORKS } from '@needlefile/demo/artworks';
 import { DEMO_JOBS } from '@needlefile/demo/jobs';
+import { DEMO_SHOP } from '@needlefile/demo/shop';
 import { drizzle } from 'drizzle-orm/postgres-js';
 import { migrate } from 'drizzle-orm/postgres-js/migrator';
 import postgres from 'postgres';
-import { artworks, jobs, revisions } from './schema';
+import { artworks, jobs, revisions, shops } from './schema';
 
 const url = process.env.DATABASE_URL;
 if (!url) throw new Error('DATABASE_URL is not set');
@@ -26,6 +27,7 @@ try {
 }
 
 async function seed(): Promise<void> {
+  await db.insert(shops).values({ id: 1, revision: 1, shop: DEMO_SHOP }).onConflictDoNothing();
   for (const { id, fileName, bytes: own } of DEMO_ARTWORKS) {
     const bytes = Buffer.from(own);
     const sha256 = createHash('sha256').update(bytes).digest('hex');

@@ -1,0 +1,231 @@
+import { joinSpans, type RowSpans } from '../../motion/row-spans.ts';
+
+/** What two cost that are swept together; the same twice: what it costs alone. s. */
+export type CostOf = (one: RowSpans, other: RowSpans) => number;
+
+/** How a number of groups came to be, and what all of them cost together. */
+export interface JoinStep {
+  readonly count: number;
+  readonly cost: number;
+}
+
+export interface Joined {
+  /** The things of each group of the cheapest division. */
+  readonly groups: readonly (readonly number[])[];
+  /** From each thing alone to all in one. */
+  readonly steps: readonly JoinStep[];
+}
+
+interface Group {
+  readonly things: readonly number[];
+  readonly spans: RowSpans;
+  readonly box: SpanBox;
+  readonly cost: number;
+  /** Groups near it. */
+  readonly near: Set<number>;
+}
+
+/** Fewer groups, each of which somebody has to see to, are worth so much of the time. */
+export const ENOUGH = 1.002;
+
+/** Each group is compared with so many near it. */
+const NEAR = 10;
+
+/**
+ * Joins the two groups that save most, again and again, until all are one; and takes the division that cost least on
+ * the way. Then single things go where they cost less.
+ * @param most groups at most
+ */
+export function joinedGroups(things: readonly RowSpans[], costOf: CostOf, most: number): Joined {
+  const groups: (Group | null)[] = things.map((spans, i) => ({
+    ...{ things: [i], spans, box: boxOf(spans), cost: costOf(spans, spans) },
+    near: new Set<number>(),
+  }));
+  const queue = new Savings();
+  const offer = (a: number, b: number): void => {
+    const [one, other] = [groups[a]!, groups[b]!];
+    queue.push(one.cost + other.cost - costOf(one.spans, other.spans), a, b);
+  };
+  let count = things.length;
+  let cost = groups.reduce((sum, group) => sum + group!.cost, 0);
+  const steps = [{ count, cost }];
+  const joins: (readonly [number, number])[] = [];
+  while (count > 1) {
+    let next = queue.pop();
+    while (next && !(groups[next.a] && groups[next.b])) next = queue.pop();
+    if (!next) {
+      meet(groups, offer);
+      continue;
+    }
+    const { a, b, saving } = next;
+    const [one, other] = [groups[a]!, groups[b]!];
+    const spans = joinSpans(one.spans, other.spans);
+    const known = new Set([...one.near, ...other.near].filter((each) => each !== a && each !== b && groups[each]));
+    const near = new Set(
+      nearest(
+        boxOf(spans),
+        [...known].map((i) => ({ i, box: groups[i]!.box })),
+      ),
+    );
+    const own = [...one.things, ...other.things];
+    const made = groups.push({ things: own, spans, box: boxOf(spans), cost: one.cost + other.cost - saving, near }) - 1;
+    groups[a] = groups[b] = null;
+    joins.push([a, b]);
+    for (const each of near) {
+      groups[each]!.near.add(made);
+      offer(each, made);
+    }
+    count--;
+    cost -= saving;
+    steps.push({ count, cost });
+  }
+  const possible = steps.filter((step) => step.count <= most);
+  const least = Math.min(...possible.map((step) => step.cost));
+  const best = possible.filter((step) => step.cost <= ENOUGH * least).at(-1)!;
+  const divided = divisionAfter(joins.slice(0, things.length - best.count), things.length);
+  return { groups: movedOver(divided, things, costOf), steps };
+}
+
+/** Lets each group know those near it: the first time, and again where those that are left know none of each other. */
+function meet(groups: readonly (Group | null)[], offer: (a: number, b: number) => void): void {
+  const here = groups.flatMap((group, i) => (group ? [{ i, group, box: group.box }] : []));
+  for (const { i, group, box } of here)
+    for (const other of nearest(box, here, i)) {
+      if (group.near.has(other)) continue;
+      group.near.add(other);
+      groups[other]!.near.add(i);
+      offer(i, other);
+    }
+}
+
+/** The few nearest of boxes, by their numbers. @param but not this one */
+function nearest(box: SpanBox, among: readonly { readonly i: number; readonly box: SpanBox }[], but = -1): number[] {
+  const found: { i: number; far: number }[] = [];
+  for (const other of among) {
+    if (other.i === but) continue;
+    const far = apart(box, other.box);
+    if (found.length === NEAR && far >= found[NEAR - 1]!.far) continue;
+    if (found.length === NEAR) found.pop();
+    let at = found.length;
+    while (at > 0 && found[at - 1]!.far > far) at--;
+    found.splice(at, 0, { i: other.i, far });
+  }
+  return found.map(({ i }) => i);
+}
+
+/** Along and across, in mm and rows. */
+interface SpanBox {
+  readonly least: number;
+  readonly most: number;
+  readonly first: number;
+  readonly last: number;
+}
+
+function boxOf({ first, least, most }: RowSpans): SpanBox {
+  let [from, to] = [Infinity, -Infinity];
+  for (let i = 0; i < least.length; i++) {
+    if (least[i]! < from) from = least[i]!;
+    if (most[i]! > to) to = most[i]!;
+  }
+  return { least: from, most: to, first, last: first + least.length };
+}
+
+/** What lies in the same rows is nearest, whatever lies between: turns are saved there. */
+function apart(a: SpanBox, b: SpanBox): number {
+  const along = Math.max(0, a.least - b.most, b.least - a.most);
+  const across = Math.max(0, a.first - b.last, b.first - a.last);
+  return along + 4 * across;
+}
+
+/** The groups after so many joins, each of which made the next number from two. */
+function divisionAfter(joins: readonly (readonly [number, number])[], count: number): number[][] {
+  const groups: (number[] | null)[] = Array.from({ length: count }, (_, i) => [i]);
+  for (const [a, b] of joins) {
+    groups.push([...groups[a]!, ...groups[b]!]);
+    groups[a] = groups[b] = null;
+  }
+  return groups.filter((group) => group !== null);
+}
+
+/** Beyond this a division is left as the joins made it: things among so many matter little by themselves. */
+const MOST_MOVED = 150;
+
+/** Single things go to another group where that costs less. */
+function movedOver(divided: readonly (readonly number[])[], things: readonly RowSpans[], costOf: CostOf): number[][] {
+  const groups = divided.map((own) => ({ own: [...own], ...joinedOf(own, things, costOf) }));
+  if (things.length > MOST_MOVED) return groups.map(({ own }) => own);
+  for (let isMoved = true, round = 0; isMoved && round < 4; round++) {
+    isMoved = false;
+    for (const from of groups)
+      for (const thing of [...from.own]) {
+        if (from.own.length === 1 || !isOnEdge(things[thing]!, from.spans)) continue;
+        const rest = from.own.filter((each) => each !== thing);
+        const left = joinedOf(rest, things, costOf);
+        const saved = from.cost - left.cost;
+        let [to, least] = [from, saved - 1e-9];
+        for (const group of groups) {
+          if (group === from) continue;
+          const more = costOf(group.spans, things[thing]!) - group.cost;
+          if (more < least) [to, least] = [group, more];
+        }
+        if (to === from) continue;
+        Object.assign(from, { own: rest, ...left });
+        const own = [...to.own, thing];
+        Object.assign(to, { own, ...joinedOf(own, things, costOf) });
+        isMoved = true;
+      }
+  }
+  return groups.map(({ own }) => own);
+}
+
+function joinedOf(own: readonly number[], things: readonly RowSpans[], costOf: CostOf) {
+  const spans = own.slice(1).reduce((sum, i) => joinSpans(sum, things[i]!), things[own[0]!]!);
+  return { spans, cost: costOf(spans, spans) };
+}
+
+/** Whether a group's rows would be shorter without a thing in it. */
+function isOnEdge(thing: RowSpans, group: RowSpans): boolean {
+  for (let i = 0; i < thing.least.length; i++) {
+    const row = thing.first + i - group.first;
+    if (thing.least[i]! <= group.least[row]! || thing.most[i]! >= group.most[row]!) return true;
+  }
+  return false;
+}
+
+interface Saving {
+  readonly saving: number;
+  readonly a: number;
+  readonly b: number;
+}
+
+/** Pairs by what joining them saves, the most first: a binary heap. */
+class Savings {
+  private readonly heap: Saving[] = [];
+
+  push(saving: number, a: number, b: number): void {
+    const { heap } = this;
+    let at = heap.push({ saving, a, b }) - 1;
+    while (at > 0) {
+      const up = (at - 1) >> 1;
+      if (heap[up]!.saving >= saving) break;
+      [heap[at], heap[up]] = [heap[up]!, heap[at]!];
+      at = up;
+    }
+  }
+
+  pop(): Saving | undefined {
+    const { heap } = this;
+    const [top, last] = [heap[0], heap.pop()];
+    if (heap.length === 0 || !last) return top;
+    heap[0] = last;
+    for (let at = 0; ;) {
+      const [left, right] = [2 * at + 1, 2 * at + 2];
+      let most = at;
+      if (left < heap.length && heap[left]!.saving > heap[most]!.saving) most = left;
+      if (right < heap.length && heap[right]!.saving > heap[most]!.saving) most = right;
+      if (most === at) return top;
+      [heap[at], heap[most]] = [heap[most]!, heap[at]!];
+      at = most;
+    }
+  }
+}

@@ -1,0 +1,45 @@
+import { joinBounds } from '../../geometry/bounds.ts';
+import type { Contour } from '../../geometry/contour.ts';
+import { contourBounds } from '../../geometry/contour-facts.ts';
+import { timeStraight } from '../../motion/motion.ts';
+import type { Profile } from '../../motion/profile.ts';
+import { spansOf } from '../../motion/row-spans.ts';
+import { timeTogether } from '../../motion/sweep.ts';
+import { exactGroups, MOST_EXACT } from './exact-groups.ts';
+import { ENOUGH, joinedGroups, type CostOf, type JoinStep } from './joined-groups.ts';
+
+export interface SweepGroups {
+  /** The things that are swept together. */
+  readonly groups: readonly (readonly number[])[];
+  /** What so many groups take in all, s, each alone first: what the groups were chosen from. */
+  readonly steps: readonly JoinStep[];
+}
+
+/** Rows are counted on so many at most: more would tell little more of which things belong together. */
+const MOST_ROWS = 200;
+
+/**
+ * Which things are swept together, so that the head does not spend its time over blanks: a blank as wide as it goes in
+ * the time of a turn is worth parting two things for. Things stay whole, so that no seam lies in one.
+ * Up to 12 things: the best there is; more: pairs joined by what that saves, then single things moved.
+ * @param things each with its edges, mm
+ * @param profile of the machine, with the rows of the operation
+ * @param most groups at most
+ */
+export function sweepGroups(
+  things: readonly (readonly Contour[])[],
+  { rows, travel }: Pick<Profile, 'rows' | 'travel'>,
+  most: number,
+): SweepGroups {
+  const box = joinBounds(things.flat().map(contourBounds));
+  const [wide, high] = [box.maxX - box.minX, box.maxY - box.minY];
+  const across = rows.upright ? wide : high;
+  const height = Math.max(rows.pitch, across / MOST_ROWS);
+  const grid = { low: rows.upright ? box.minX : box.minY, pitch: height, upright: rows.upright };
+  // From one group to the next, on the whole: a third of the way over all.
+  const between = timeStraight((wide + high) / 6, travel);
+  const costOf: CostOf = (one, other) => timeTogether(one, other, rows, height) + between;
+  const spans = things.map((contours) => spansOf(contours, grid));
+  const { groups, steps } = joinedGroups(spans, costOf, most);
+  return { groups: spans.length <= MOST_EXACT ? exactGroups(spans, costOf, most, ENOUGH) : groups, steps };
+}
