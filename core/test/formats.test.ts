@@ -115,7 +115,7 @@ describe('files', () => {
         make: 'engraved',
         machine: 'engraver',
         material: 'brass',
-        lettering: { words: 'SAND' },
+        lettering: { words: 'I' },
         plate: { holes: {}, border: {} },
       }),
       1,

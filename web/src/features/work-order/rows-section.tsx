@@ -120,7 +120,9 @@ function Sweeps({ account, most }: { account: SweepAccount; most: number }) {
           Sweep these {taken.length} in one
         </Button>
       )}
-      {steps.length > 2 && <GroupChart steps={steps} now={groups.length} most={most} />}
+      {steps.length > 2 && !groups.some(({ byHand }) => byHand) && (
+        <GroupChart steps={steps} now={groups.length} most={most} />
+      )}
     </>
   );
 }

@@ -34,7 +34,7 @@ function TimeChart({ operations }: { operations: readonly OperationReport[] }) {
     data: plans.map(({ id }) => sum(id, of)),
   });
   return (
-    <div style={{ height: 46 + 22 * plans.length }}>
+    <div style={{ height: 70 + 20 * plans.length }}>
       <Bar
         aria-label="Time of each operation: at work, starting lines, lifted"
         data={{
@@ -58,8 +58,8 @@ function TimeChart({ operations }: { operations: readonly OperationReport[] }) {
             },
           },
           scales: {
-            x: { stacked: true, ticks: { maxTicksLimit: 5, callback: (value) => formatTime(Number(value) * 60) } },
-            y: { stacked: true, grid: { display: false } },
+            x: { stacked: true, ticks: { maxTicksLimit: 4, callback: (value) => formatTime(Number(value) * 60) } },
+            y: { stacked: true, grid: { display: false }, ticks: { autoSkip: false } },
           },
         }}
       />

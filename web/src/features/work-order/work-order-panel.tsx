@@ -42,6 +42,7 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
   const report = picture?.report;
   const [open, setOpen] = useState<string | null>(null);
   const edit = useJob((state) => state.edit);
+  const count = new Set(report?.operations.map(({ id }) => id)).size;
   const add = () =>
     edit('Add an operation', (draft) => {
       const { recipe, id } = addOperation(original(draft) as Recipe, 'score');
@@ -52,8 +53,7 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
     <>
       <PanelHead title="Work order">
         {report && report.operations.length > 0
-          ? `${report.operations.length} ${report.operations.length === 1 ? 'operation' : 'operations'}, ` +
-            `about ${formatTime(report.time)} in all.`
+          ? `${count} ${count === 1 ? 'operation' : 'operations'}, about ${formatTime(report.time)} in all.`
           : 'Nothing is assigned yet.'}
       </PanelHead>
       <PanelSection title="Operations" aside="length · time">
