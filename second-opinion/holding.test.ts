@@ -5,7 +5,7 @@ import { build, type Build } from '../core/src/job/build-job.ts';
 import { makeOnePiece, type OnePiece } from '../core/src/job/one-piece.ts';
 import { sheetDrawing } from '../core/src/job/file-drawing.ts';
 import { reportOf } from '../core/src/job/report.ts';
-import { writeDxf } from '../core/src/formats/dxf/dxf-writer.ts';
+import { PLAIN_DXF, writeDxf } from '../core/src/formats/dxf/dxf-writer.ts';
 import { noMemo } from '../core/src/geometry/memo.ts';
 import type { Point } from '../core/src/geometry/point.ts';
 import { partsOf } from '../core/src/hold/joins/parts.ts';
@@ -37,7 +37,7 @@ const judge = (jobs: readonly Job[]): Verdict[] =>
     }),
   ) as Verdict[];
 const thingOf = ({ assemblies }: Build) => assemblies[0]!.built;
-const dxfOf = (built: Build) => writeDxf(sheetDrawing(built, null), 0.004);
+const dxfOf = (built: Build) => writeDxf(sheetDrawing(built, null), { ...PLAIN_DXF, tolerance: 0.004 });
 const resourcesFor = (face: string) => ({ shop: trueEdges, faces: new Map([[face, faceOf(face)]]) });
 
 /**

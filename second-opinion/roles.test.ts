@@ -3,7 +3,7 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sheetDrawing } from '../core/src/job/file-drawing.ts';
-import { writeDxf } from '../core/src/formats/dxf/dxf-writer.ts';
+import { PLAIN_DXF, writeDxf } from '../core/src/formats/dxf/dxf-writer.ts';
 import { placeBounds, placePoint } from '../core/src/sheet/placement.ts';
 import { jobOf } from '../core/test/workshop.ts';
 
@@ -77,7 +77,7 @@ function exported(shapes: readonly Shape[]) {
       const { x, y } = placePoint(built.arrangement.items[i]!.letters[0]!.origin, placement);
       return { ...each, x, y };
     }),
-    dxf: writeDxf(drawing, 0.001),
+    dxf: writeDxf(drawing, { ...PLAIN_DXF, tolerance: 0.001 }),
     cut: layers('cut'),
     engrave: layers('engrave'),
   };

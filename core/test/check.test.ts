@@ -18,8 +18,11 @@ type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'na
 type AboutFiles =
   'artwork missing' | 'open line' | 'lost decision' | 'lost outline' | 'no clear field' | 'crossing line';
 
+/** Rules about machines that the house has none of: file-rules.test.ts has it. */
+type AboutTheShop = 'too many colours';
+
 /** A job with each fault, by the rule that finds it. */
-const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles>, RecipeInput> = {
+const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>, RecipeInput> = {
   'bare area': {
     machine: 'engraver',
     material: 'brass',

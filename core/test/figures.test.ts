@@ -45,7 +45,7 @@ const machine: Machine = {
   materialLimits: { slate: { wall: limit(4) } },
 };
 const material: Material = { id: 'slate', name: 'Slate', density: 3, stock: [4], price: 20, stickyBack: false };
-const shop: Shop = { machines: [machine], materials: [material], tools: [], currency: '£' };
+const shop: Shop = { machines: [machine], materials: [material], tools: [], tried: [], currency: '£' };
 const made = (input: Omit<Version1Input, 'machine' | 'material'>) => {
   const recipe = recipeOf({ machine: 'bench', material: 'slate', thickness: 4, ...input });
   const job = build(recipe, { shop, faces: new Map([['overpass-bold', faceOf('overpass-bold')]]) });

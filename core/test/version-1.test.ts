@@ -9,7 +9,7 @@ import { startedAt } from '../src/geometry/started-at.ts';
 import type { Point } from '../src/geometry/point.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import { reportOf } from '../src/job/report.ts';
-import { writeDxf } from '../src/formats/dxf/dxf-writer.ts';
+import { PLAIN_DXF, writeDxf } from '../src/formats/dxf/dxf-writer.ts';
 import { writeSvg } from '../src/formats/svg/svg-writer.ts';
 import { recipeOf, buildOf, trueEdges } from './workshop.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
@@ -45,7 +45,11 @@ function hashesOf(input: RecipeInput): string {
     ...plain,
     layers: plain.layers.map((layer) => ({ ...layer, contours: layer.contours.map(fromItsRight) })),
   };
-  const files = [writeSvg(plain), writeDxf(inDxf, recipeOf(input).release.tolerance / 2), JSON.stringify(told)];
+  const files = [
+    writeSvg(plain),
+    writeDxf(inDxf, { ...PLAIN_DXF, tolerance: recipeOf(input).release.tolerance / 2 }),
+    JSON.stringify(told),
+  ];
   return files.map(hash).join(' ');
 }
 

@@ -72,7 +72,7 @@ export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing
   // An earlier release's files stand there until the new ones do.
   const files = page.getByRole('region', { name: 'Station' });
   const download = async (kind: string) => {
-    const link = files.locator(`a[href$="/releases/${id}/files/${kind}"]`);
+    const link = files.locator(`a[href*="/releases/${id}/files/"][href$=".${kind}"]`);
     await expect(link).toBeVisible();
     const waiting = page.waitForEvent('download');
     await link.click();

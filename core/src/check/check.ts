@@ -37,6 +37,7 @@ import { slenderBridge } from './rules/slender-bridge.ts';
 import { speck } from './rules/speck.ts';
 import { thinNeck } from './rules/thin-neck.ts';
 import { thinWall } from './rules/thin-wall.ts';
+import { tooManyColours } from './rules/too-many-colours.ts';
 import { unassigned } from './rules/unassigned.ts';
 import { weakHold } from './rules/weak-hold.ts';
 import { wordsOffThePlate } from './rules/words-off-the-plate.ts';
@@ -82,6 +83,7 @@ const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {
   unassigned,
   machine,
   order,
+  'too many colours': tooManyColours,
 };
 
 const MEASURED_RULES: Record<MeasuredRule, Rule<MeasuredSubject>> = {

@@ -33,7 +33,7 @@ export type AssemblyRule =
   | 'lost outline';
 
 /** Rules about the whole job. */
-export type JobRule = 'off the sheet' | 'overlap' | 'unassigned' | 'machine' | 'order';
+export type JobRule = 'off the sheet' | 'overlap' | 'unassigned' | 'machine' | 'order' | 'too many colours';
 
 /** Rules about what was measured. */
 export type MeasuredRule =
@@ -45,7 +45,7 @@ export type RuleName = LetteringRule | AssemblyRule | JobRule | MeasuredRule;
 export interface Measure {
   readonly value: number;
   readonly limit: number;
-  readonly unit: 'mm' | 'g' | 'pieces' | 'characters' | 'lines' | 'points';
+  readonly unit: 'mm' | 'g' | 'pieces' | 'characters' | 'lines' | 'points' | 'colours';
   /** Whether the value must be at least the limit, or at most. */
   readonly wants: 'at least' | 'at most';
   /** Where the limit comes from, in a few words. */

@@ -1,3 +1,4 @@
+import type { Bounds } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
 
 /** What a file carries: layers of contours on a sheet whose bottom left corner is (0, 0), mm, y up. */
@@ -8,6 +9,8 @@ export interface SheetDrawing {
   readonly width: number;
   readonly height: number;
   readonly layers: readonly DrawingLayer[];
+  /** The box of all that is drawn, where this is a part of it; left out: it is all. */
+  readonly taken?: Bounds;
 }
 
 /** One operation of the work order. */
@@ -18,6 +21,8 @@ export interface DrawingLayer {
   /** #rrggbb. */
   readonly colour: string;
   readonly dxfColour: number;
+  /** Of lines, mm; left out: as thin as every reader still draws. */
+  readonly lineWidth?: number;
   /** An area to fill, holes left open, rather than lines to follow. */
   readonly fill: boolean;
   readonly contours: readonly Contour[];

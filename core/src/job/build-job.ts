@@ -15,6 +15,7 @@ import type { Assembly, LineKind, Made, Recipe } from '../recipe/schema.ts';
 import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { layOnSheet } from '../sheet/lay-out.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
+import { withTried } from '../shop/tried.ts';
 import { kerfInFile, type Machine, type Material, type Shop } from '../shop/shop.ts';
 import { runOperations } from './run-operations.ts';
 import type { SweepAccount } from './run-sweeps.ts';
@@ -138,10 +139,11 @@ export function surroundingsOf(
   const stock = stockOf(recipe);
   const knownMachine = shop.machines.find(({ id }) => id === stock.machine);
   const knownMaterial = shop.materials.find(({ id }) => id === stock.material);
-  const [machine, material] = [knownMachine ?? shop.machines[0], knownMaterial ?? shop.materials[0]];
-  if (!machine || !material) throw new Error('The shop has no machine or no material.');
+  const [usual, material] = [knownMachine ?? shop.machines[0], knownMaterial ?? shop.materials[0]];
+  if (!usual || !material) throw new Error('The shop has no machine or no material.');
   const { operations, assignment } = recipe;
   const { thickness } = stock;
+  const machine = withTried(usual, shop, { material: material.id, thickness });
   return {
     around: {
       ...{ machine, material, thickness, operations, assignment },

@@ -1,6 +1,7 @@
 import type { SheetDrawing } from '../formats/sheet-drawing.ts';
 import type { LayerUse } from '../machine/run-file.ts';
 import { MAKES } from '../makes/makes.ts';
+import { layerColours } from '../operations/layer-colours.ts';
 import type { Operation } from '../operations/operations.ts';
 import { stockOf } from '../recipe/stock.ts';
 import type { Machine } from '../shop/shop.ts';
@@ -13,6 +14,7 @@ export function sheetDrawing(
   revision: number | null,
 ): SheetDrawing {
   const names = layerNames(operations, machine.output);
+  const colours = layerColours(operations, machine);
   const makes = [...new Set(assemblies.map(({ built }) => MAKES[built.thing.make].name))];
   return {
     title: recipe.name,
@@ -21,14 +23,18 @@ export function sheetDrawing(
       `${machine.name}${revision === null ? '' : `, revision ${revision}`}.`,
     width: sheet.width,
     height: sheet.height,
-    layers: operations.map((operation, i) => ({
-      name: names[i]!,
-      operation: `${operation.work} ${whatOf(operation)}`,
-      colour: sweepColour(machine.output[operation.work].colour, operation.sweep),
-      dxfColour: machine.output[operation.work].dxfColour,
-      fill: operation.fill,
-      contours: operation.contours,
-    })),
+    layers: operations.map((operation, i) => {
+      const { lineWidth, areas } = machine.output[operation.work];
+      return {
+        name: names[i]!,
+        operation: `${operation.work} ${whatOf(operation)}`,
+        colour: colours[i]!.colour,
+        dxfColour: colours[i]!.dxfColour,
+        lineWidth,
+        fill: operation.fill && areas === 'filled',
+        contours: operation.contours,
+      };
+    }),
   };
 }
 
@@ -68,15 +74,4 @@ function layerNames(operations: readonly Operation[], output: Machine['output'])
     const isParted = sharing.some((other) => other.id === id && other.fill !== fill);
     return `${base}_${id.toUpperCase()}${isParted ? (fill ? '_AREAS' : '_LINES') : ''}${after}`;
   });
-}
-
-/**
- * Groups that are swept by themselves have colours of their own, for machines that go by them; as near to the
- * operation's as they can be, for people.
- */
-function sweepColour(colour: string, sweep: number): string {
-  if (sweep < 2) return colour;
-  const blue = parseInt(colour.slice(5), 16);
-  const own = blue + sweep - 1 > 255 ? blue - sweep + 1 : blue + sweep - 1;
-  return colour.slice(0, 5) + own.toString(16).padStart(2, '0');
 }

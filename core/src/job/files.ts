@@ -1,42 +1,80 @@
 import { readArtwork } from '../artwork/read-artwork.ts';
 import { readDxf } from '../formats/dxf/dxf-reader.ts';
 import { writeDxf } from '../formats/dxf/dxf-writer.ts';
+import { writeR12 } from '../formats/dxf/r12-writer.ts';
+import { framed, frameOf, unframed } from '../formats/file-frame.ts';
 import { writePdf } from '../formats/pdf/pdf-writer.ts';
 import type { ReadDrawing, SheetDrawing } from '../formats/sheet-drawing.ts';
 import { readSvg } from '../formats/svg/svg-reader.ts';
 import { writeSvg } from '../formats/svg/svg-writer.ts';
+import { placeContour } from '../geometry/contour.ts';
 import { drawingOfArtwork } from '../machine/drawing-of-artwork.ts';
+import { FILE_FORMATS, PLAIN_FILES, type FileFormat, type FileRules } from '../shop/file-rules.ts';
 
-export const FORMATS = ['svg', 'dxf', 'pdf'] as const;
-export type Format = (typeof FORMATS)[number];
+export const FORMATS = FILE_FORMATS;
+export type Format = FileFormat;
 
 /** There wherever the core runs: browsers, their workers and servers. */
 declare const TextDecoder: new () => { readonly decode: (bytes: Uint8Array) => string };
 
-/** Share of the tolerance that arcs are fitted to, so that rounding and comparing have the rest. */
+/** Share of the tolerance that arcs and short lines are fitted to, so that rounding and comparing have the rest. */
 const FIT_SHARE = 0.5;
+const MM_PER_INCH = 25.4;
 
 /**
  * @param tolerance how far a line may be from the true curve, mm
  * @param ticket what stands on the second page of a PDF, line by line
+ * @param rules of the machine
  */
 export async function writeFile(
   format: Format,
   drawing: SheetDrawing,
   tolerance: number,
   ticket: readonly string[],
+  rules: FileRules = PLAIN_FILES,
 ): Promise<Uint8Array> {
-  if (format === 'pdf') return writePdf(drawing, [...ticket]);
-  return utf8(format === 'svg' ? writeSvg(drawing) : writeDxf(drawing, tolerance * FIT_SHARE));
+  const fit = tolerance * FIT_SHARE;
+  const inMm = framed(drawing, frameOf(drawing, format, rules), fit, rules);
+  if (format === 'pdf') return writePdf(inMm, rules.words ? ticket : null);
+  const { unit, words, curves } = rules;
+  const inUnits = unit === 'mm' ? inMm : scaled(inMm, 1 / MM_PER_INCH);
+  if (format === 'svg') return utf8(writeSvg(inUnits, { unit, words }));
+  const closely = unit === 'mm' ? fit : fit / MM_PER_INCH;
+  if (rules.dxf === 'R12') return utf8(writeR12(inUnits, closely));
+  return utf8(writeDxf(inUnits, { tolerance: closely, unit, splines: curves === 'splines' }));
 }
 
-/** @throws UnreadableFile, or UnreadableArtwork of a PDF */
-export async function readFile(format: Format, bytes: Uint8Array): Promise<ReadDrawing> {
+/**
+ * Reads a file that was written so, on the sheet that it was written from.
+ * @param drawing what it was written from
+ * @throws UnreadableFile, or UnreadableArtwork of a PDF
+ */
+export async function readFile(
+  format: Format,
+  bytes: Uint8Array,
+  drawing: SheetDrawing,
+  rules: FileRules = PLAIN_FILES,
+): Promise<ReadDrawing> {
+  const frame = frameOf(drawing, format, rules);
+  return unframed(await readBytes(format, bytes, rules), frame, drawing);
+}
+
+async function readBytes(format: Format, bytes: Uint8Array, { unit }: FileRules): Promise<ReadDrawing> {
   // Of a PDF all but the ticket, which is a page of its own.
   if (format === 'pdf') return { ...drawingOfArtwork(await readArtwork(bytes)), unread: {} };
   const text = new TextDecoder().decode(bytes);
-  return format === 'svg' ? readSvg(text) : readDxf(text);
+  return format === 'svg' ? readSvg(text) : readDxf(text, unit === 'mm' ? 1 : MM_PER_INCH);
 }
+
+const scaled = (drawing: SheetDrawing, factor: number): SheetDrawing => ({
+  ...drawing,
+  width: drawing.width * factor,
+  height: drawing.height * factor,
+  layers: drawing.layers.map((layer) => ({
+    ...layer,
+    contours: layer.contours.map((contour) => placeContour(contour, factor, 0, 0)),
+  })),
+});
 
 /** UTF-8 bytes, without leaning on what browsers and servers name differently. */
 function utf8(text: string): Uint8Array {

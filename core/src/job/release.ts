@@ -1,7 +1,8 @@
 import { compareDrawings, type ReadBack } from '../formats/compare.ts';
-import type { SheetDrawing } from '../formats/sheet-drawing.ts';
+import type { ReadDrawing, SheetDrawing } from '../formats/sheet-drawing.ts';
 import type { Build } from './build-job.ts';
 import { sheetDrawing } from './file-drawing.ts';
+import { joinedParts, partsOf } from './file-parts.ts';
 import { readFile, writeFile, type Format } from './files.ts';
 import { jobTicket } from './job-ticket.ts';
 import { measure } from './measure-job.ts';
@@ -10,10 +11,10 @@ import { runOfBuild } from './run-job.ts';
 
 export interface ReleasedFile {
   readonly format: Format;
+  /** The layer that it has alone; null: it has all. */
+  readonly part: string | null;
   readonly bytes: Uint8Array;
   readonly readBack: ReadBack;
-  /** How long the simulated machine takes for the file. */
-  readonly seconds: number;
 }
 
 export interface Release {
@@ -51,22 +52,38 @@ export async function release(
   const files: ReleasedFile[] = [];
   for (const [i, format] of formats.entries()) {
     tell({ doing: `Writing the ${format.toUpperCase()} and running it`, share: 0.5 + (0.5 * i) / formats.length });
-    files.push(await write(format, drawing, report, build));
+    files.push(...(await write(format, drawing, report, build)));
   }
   return { files, report };
 }
 
-/** @throws ReleaseRefused where the file reads back wrong, or the machine would do with it what the job does not say */
-async function write(format: Format, drawing: SheetDrawing, report: Report, build: Build): Promise<ReleasedFile> {
+/**
+ * The files of one format: one, or one an operation.
+ * @throws ReleaseRefused where one reads back wrong, or the machine would do with them what the job does not say
+ */
+async function write(
+  format: Format,
+  drawing: SheetDrawing,
+  report: Report,
+  build: Build,
+): Promise<readonly ReleasedFile[]> {
   const { tolerance } = build.recipe.release;
-  const bytes = await writeFile(format, drawing, tolerance, jobTicket(report, drawing));
-  const found = await readFile(format, bytes);
-  const readBack = compareDrawings(drawing, found, tolerance);
+  const { files: rules } = build.machine;
+  const ticket = jobTicket(report, drawing);
   const refuse = (what: string, problems: readonly string[]): never => {
     throw new ReleaseRefused(`The ${format.toUpperCase()} ${what}: ${problems.join('; ')}. It is not offered.`);
   };
-  if (!readBack.ok) refuse('did not read back as it was meant', readBack.problems);
-  const { run, differences } = runOfBuild(found, build);
+  const written: ReleasedFile[] = [];
+  const found: ReadDrawing[] = [];
+  for (const { part, drawing: own } of partsOf(drawing, rules)) {
+    const bytes = await writeFile(format, own, tolerance, ticket, rules);
+    const read = await readFile(format, bytes, own, rules);
+    const readBack = compareDrawings(own, read, tolerance);
+    if (!readBack.ok) refuse('did not read back as it was meant', readBack.problems);
+    written.push({ format, part, bytes, readBack });
+    found.push(read);
+  }
+  const { differences } = runOfBuild(joinedParts(found), build);
   if (differences.length > 0) refuse('would not run as the job says', differences);
-  return { format, bytes, readBack, seconds: run.seconds };
+  return written;
 }

@@ -3,6 +3,7 @@ import { runFile, type Run } from '../machine/run-file.ts';
 import { agreementOf, type Agreement } from './agreement.ts';
 import type { Build } from './build-job.ts';
 import { layerUses, sheetDrawing } from './file-drawing.ts';
+import { joinedParts, partsOf } from './file-parts.ts';
 import { readFile, writeFile, type Format } from './files.ts';
 
 /** A file of a job, run by the simulated machine. */
@@ -20,8 +21,13 @@ export function runOfBuild(found: ReadDrawing, build: Build): JobRun {
 
 /** Writes a file of a job, reads it, and runs it. */
 export async function runJob(build: Build, format: Format): Promise<JobRun> {
+  const { files } = build.machine;
   const drawing = sheetDrawing(build, null);
-  const found = await readFile(format, await writeFile(format, drawing, build.recipe.release.tolerance, []));
-  // Not every format says how large its sheet is.
-  return runOfBuild({ ...found, width: drawing.width, height: drawing.height }, build);
+  const found = await Promise.all(
+    partsOf(drawing, files).map(async ({ drawing: part }) => {
+      const bytes = await writeFile(format, part, build.recipe.release.tolerance, [], files);
+      return readFile(format, bytes, part, files);
+    }),
+  );
+  return runOfBuild(joinedParts(found), build);
 }

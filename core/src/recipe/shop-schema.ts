@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NO_LEAD, houseShop, usualDynamics } from '../shop/house.ts';
+import { CORNERS, FILE_FORMATS, PLAIN_FILES } from '../shop/file-rules.ts';
 import { lengthField, numberField } from './schema/fields.ts';
 import { WORKS, type Shop } from '../shop/shop.ts';
 
@@ -22,6 +23,21 @@ const layer = z.strictObject({
   layer: z.string().regex(/^[A-Z0-9_-]{1,31}$/, 'must be upper-case letters, figures, - and _'),
   colour: z.string().regex(/^#[0-9a-f]{6}$/i),
   dxfColour: z.int().min(1).max(255),
+  lineWidth: lengthField(0.01, 5).default(0.05),
+  areas: z.enum(['filled', 'edges']).default('filled'),
+});
+const files = z.strictObject({
+  formats: z.array(z.enum(FILE_FORMATS)).min(1, 'must name one format or more').readonly(),
+  apart: z.boolean(),
+  page: z.enum(['sheet', 'drawing']),
+  zero: z.enum(CORNERS),
+  yDown: z.boolean(),
+  unit: z.enum(['mm', 'inch']),
+  dxf: z.enum(['R2000', 'R12']),
+  curves: z.enum(['arcs', 'splines', 'lines']),
+  words: z.boolean(),
+  toldBy: z.enum(['layers', 'colours']),
+  mostColours: z.int().min(1).max(255).nullable(),
 });
 
 /** A shop as it is kept: machines with their limits and output maps, and materials. */
@@ -51,6 +67,7 @@ export const shopSchema = z.strictObject({
         limits,
         materialLimits: z.record(text, limits.partial()).optional(),
         output: z.record(z.enum(WORKS as [string, ...string[]]), layer),
+        files: files.default(PLAIN_FILES),
       }),
     )
     .min(1),
@@ -69,6 +86,20 @@ export const shopSchema = z.strictObject({
     )
     .max(100)
     .optional(),
+  tried: z
+    .array(
+      settings.extend({
+        id: text,
+        machine: text,
+        material: text,
+        thickness: lengthField(0.01, 500),
+        work: z.enum(WORKS as [string, ...string[]]),
+        note: z.string().trim().max(200),
+        date: z.iso.date(),
+      }),
+    )
+    .max(2000)
+    .default([]),
   currency: z.string().trim().max(8).default(houseShop.currency),
   materials: z
     .array(
@@ -90,12 +121,12 @@ export function readShop(
 ): { readonly ok: true; readonly shop: Shop } | { readonly ok: false; readonly problems: readonly string[] } {
   const parsed = shopSchema.safeParse(value);
   if (parsed.success) {
-    const { machines, materials, tools = houseShop.tools, currency } = parsed.data;
+    const { machines, materials, tools = houseShop.tools, ...others } = parsed.data;
     const complete = machines.map((machine) => ({
       ...machine,
       dynamics: machine.dynamics ?? usualDynamics(machine.id),
     }));
-    return { ok: true, shop: { machines: complete, materials, tools, currency } as Shop };
+    return { ok: true, shop: { machines: complete, materials, tools, ...others } as Shop };
   }
   return { ok: false, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) };
 }

@@ -1,13 +1,6 @@
 import { inJob, type RecipePatch } from './patch.ts';
+import type { Stock } from '../shop/shop.ts';
 import type { Recipe } from './schema.ts';
-
-/** What a sheet is, and what works it. */
-export interface Stock {
-  readonly machine: string;
-  readonly material: string;
-  /** mm. */
-  readonly thickness: number;
-}
 
 /**
  * What of the job lies on the sheet that is shown and released: all of it; or, where backers are cut from another

@@ -1,12 +1,16 @@
+import { PLAIN_FILES } from './file-rules.ts';
 import type { Dynamics, Lead, Machine, Material, OutputLayer, Shop, Tool, Work } from './shop.ts';
 
 /** What a shop starts from: machines and materials of the usual kinds, with careful limits. */
 
+/** As thin as every reader still draws, and filled. */
+const plain = { lineWidth: 0.05, areas: 'filled' } as const;
+
 const output: Record<Work, OutputLayer> = {
-  cut: { layer: 'CUT', colour: '#7a2755', dxfColour: 6 },
-  score: { layer: 'SCORE', colour: '#23756b', dxfColour: 4 },
-  engrave: { layer: 'ENGRAVE', colour: '#b97d18', dxfColour: 40 },
-  mark: { layer: 'MARK', colour: '#47597a', dxfColour: 5 },
+  cut: { layer: 'CUT', colour: '#7a2755', dxfColour: 6, ...plain },
+  score: { layer: 'SCORE', colour: '#23756b', dxfColour: 4, ...plain },
+  engrave: { layer: 'ENGRAVE', colour: '#b97d18', dxfColour: 40, ...plain },
+  mark: { layer: 'MARK', colour: '#47597a', dxfColour: 5, ...plain },
 };
 
 const materials: readonly Material[] = [
@@ -57,6 +61,7 @@ const machines: readonly Machine[] = [
       speck: { least: 3, perThickness: 0.5 },
     },
     output,
+    files: PLAIN_FILES,
   },
   {
     id: 'co2-laser',
@@ -89,6 +94,7 @@ const machines: readonly Machine[] = [
       speck: { least: 1, perThickness: 0.2 },
     },
     output,
+    files: PLAIN_FILES,
   },
   {
     id: 'fibre-laser',
@@ -121,6 +127,7 @@ const machines: readonly Machine[] = [
       speck: { least: 0.5, perThickness: 0.3 },
     },
     output,
+    files: PLAIN_FILES,
   },
   {
     id: 'router',
@@ -153,6 +160,7 @@ const machines: readonly Machine[] = [
       speck: { least: 3, perThickness: 0.2 },
     },
     output,
+    files: PLAIN_FILES,
   },
   {
     id: 'engraver',
@@ -185,6 +193,7 @@ const machines: readonly Machine[] = [
       speck: { least: 0.5, perThickness: 0.2 },
     },
     output,
+    files: PLAIN_FILES,
   },
 ];
 
@@ -207,7 +216,7 @@ const tools: readonly Tool[] = [
   ...[cone(60, 0.1, 6), cone(90, 0.2, 6)],
 ];
 
-export const houseShop: Shop = { machines, materials, tools, currency: '£' };
+export const houseShop: Shop = { machines, materials, tools, tried: [], currency: '£' };
 
 /** A machine that the shop kept before it said how it gets up to speed has what its kind has, or what suits most. */
 export const usualDynamics = (id: string): Dynamics =>

@@ -1,3 +1,4 @@
+import type { FileRules } from './file-rules.ts';
 import type { HouseLimits } from './limits.ts';
 
 /** What a shop has and how it works: machines, materials, house limits and output maps. Lengths in mm. */
@@ -6,6 +7,8 @@ export interface Shop {
   readonly materials: readonly Material[];
   /** The rack. */
   readonly tools: readonly Tool[];
+  /** Settings that were found to be right. */
+  readonly tried: readonly TriedSettings[];
   /** What prices are told in, as it is written before a figure. */
   readonly currency: string;
 }
@@ -66,6 +69,7 @@ export interface Machine {
   /** Limits that a material has for itself on this machine, by its id. */
   readonly materialLimits?: Readonly<Record<string, Partial<HouseLimits>>>;
   readonly output: Record<Work, OutputLayer>;
+  readonly files: FileRules;
 }
 
 /** How the tool comes to a cut line out of the waste, mm; all 0: it begins on the line. */
@@ -106,6 +110,23 @@ export interface WorkSettings {
   readonly passes: number;
 }
 
+/** What lies on which machine. */
+export interface Stock {
+  readonly machine: string;
+  readonly material: string;
+  /** mm */
+  readonly thickness: number;
+}
+
+/** Settings that were tried on a material, and what came of it. */
+export interface TriedSettings extends WorkSettings, Stock {
+  readonly id: string;
+  readonly work: Work;
+  readonly note: string;
+  /** As 2026-05-31. */
+  readonly date: string;
+}
+
 /** What a machine that lacks a kind of work is taken to do it with, so that a time can still be told. */
 export const SLOW: WorkSettings = { speed: 10, power: 100, passes: 1 };
 
@@ -117,6 +138,10 @@ export interface OutputLayer {
   readonly colour: string;
   /** DXF colour number. */
   readonly dxfColour: number;
+  /** mm. */
+  readonly lineWidth: number;
+  /** Areas that the machine sweeps: filled, or drawn by their edges. */
+  readonly areas: 'filled' | 'edges';
 }
 
 export interface Material {

@@ -42,6 +42,8 @@ export interface ReleaseRow {
   readonly releasedAt: string;
   readonly files: readonly {
     readonly format: string;
+    /** The layer that it has alone; null: it has all. */
+    readonly part: string | null;
     readonly fileName: string;
     readonly sha256: string;
     readonly size: number;

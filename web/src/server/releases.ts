@@ -1,7 +1,10 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
+import { fileName, type NameFacts } from '@needlefile/core/job/file-name';
 import { FORMATS } from '@needlefile/core/job/files';
 import type { ReleaseProgress } from '@needlefile/core/job/release';
+import type { Report } from '@needlefile/core/job/report';
+import type { Recipe } from '@needlefile/core/recipe/schema';
 import { asc, desc, eq, and } from 'drizzle-orm';
 import { zipSync } from 'fflate';
 import type { ReleaseRow } from '../api/job-types';
@@ -14,10 +17,12 @@ import { getJob } from './jobs';
 /**
  * Writes, reads back and keeps the files of a job's newest revision.
  * @param revision the one the person looked at; another would be a surprise on the machine
+ * @param only the things that the files are of, by id; null: all
  */
 export async function releaseJob(
   jobId: string,
   revision: number,
+  only: readonly string[] | null,
   tell: (progress: ReleaseProgress) => void,
   signal: AbortSignal,
 ): Promise<ReleaseRow> {
@@ -27,16 +32,15 @@ export async function releaseJob(
       409,
       `The job is at revision ${job.revision} now, and you looked at ${revision}. Look again before you release.`,
     );
-  const { files, report } = await writeRelease(job.recipe, revision, signal, tell);
-  const base = fileBase(report.lays === 'backers' ? `${report.name} backers` : report.name);
+  const { files, report, recipe } = await writeRelease(job.recipe, revision, only, signal, tell);
+  const base = fileName(recipe.release.name, factsOf(report, recipe, revision));
   const id = await db().transaction(async (tx) => {
     const [row] = await tx.insert(releases).values({ jobId, revision, report }).returning({ id: releases.id });
-    for (const { format, bytes, readBack } of files) {
+    for (const { format, part, bytes, readBack } of files) {
       const sha256 = createHash('sha256').update(bytes).digest('hex');
       await tx.insert(fileContents).values({ sha256, bytes, size: bytes.length }).onConflictDoNothing();
-      await tx
-        .insert(releaseFiles)
-        .values({ releaseId: row!.id, format, fileName: `${base}-r${revision}.${format}`, sha256, readBack });
+      const name = `${base}${part === null ? '' : `-${part.toLowerCase()}`}.${format}`;
+      await tx.insert(releaseFiles).values({ releaseId: row!.id, format, part, fileName: name, sha256, readBack });
     }
     return row!.id;
   });
@@ -52,6 +56,7 @@ export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
       releasedAt: releases.releasedAt,
       report: releases.report,
       format: releaseFiles.format,
+      part: releaseFiles.part,
       fileName: releaseFiles.fileName,
       sha256: releaseFiles.sha256,
       readBack: releaseFiles.readBack,
@@ -63,7 +68,7 @@ export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
     .where(eq(releases.jobId, jobId))
     .orderBy(desc(releases.releasedAt));
   const byId = new Map<string, ReleaseRow>();
-  for (const { id, revision, releasedAt, report, format, fileName, sha256, readBack, size } of rows) {
+  for (const { id, revision, releasedAt, report, format, part, fileName: name, sha256, readBack, size } of rows) {
     const known = byId.get(id) ?? {
       id,
       revision,
@@ -74,13 +79,13 @@ export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
     };
     byId.set(id, {
       ...known,
-      files: [...known.files, { format, fileName, sha256, size, deviation: readBack?.deviation ?? null }],
+      files: [...known.files, { format, part, fileName: name, sha256, size, deviation: readBack?.deviation ?? null }],
     });
   }
   const order = (format: string) => (FORMATS as readonly string[]).indexOf(format);
   return [...byId.values()].map((row) => ({
     ...row,
-    files: row.files.toSorted((a, b) => order(a.format) - order(b.format)),
+    files: row.files.toSorted((a, b) => order(a.format) - order(b.format) || (a.fileName < b.fileName ? -1 : 1)),
   }));
 }
 
@@ -89,12 +94,13 @@ export interface Download {
   readonly bytes: Uint8Array;
 }
 
-export async function releasedFile(releaseId: string, format: string): Promise<Download> {
+/** @param name of one of its files */
+export async function releasedFile(releaseId: string, name: string): Promise<Download> {
   const [file] = await db()
     .select({ fileName: releaseFiles.fileName, bytes: fileContents.bytes })
     .from(releaseFiles)
     .innerJoin(fileContents, eq(fileContents.sha256, releaseFiles.sha256))
-    .where(and(eq(releaseFiles.releaseId, releaseId), eq(releaseFiles.format, format)));
+    .where(and(eq(releaseFiles.releaseId, releaseId), eq(releaseFiles.fileName, name)));
   if (!file) throw new Refusal(404, 'There is no such file in this release.');
   return file;
 }
@@ -104,6 +110,7 @@ export async function releasedZip(releaseId: string): Promise<Download> {
   const files = await db()
     .select({
       fileName: releaseFiles.fileName,
+      part: releaseFiles.part,
       bytes: fileContents.bytes,
       report: releases.report,
       releasedAt: releases.releasedAt,
@@ -112,24 +119,31 @@ export async function releasedZip(releaseId: string): Promise<Download> {
     .innerJoin(fileContents, eq(fileContents.sha256, releaseFiles.sha256))
     .innerJoin(releases, eq(releases.id, releaseFiles.releaseId))
     .where(eq(releaseFiles.releaseId, releaseId))
-    .orderBy(asc(releaseFiles.format));
+    .orderBy(asc(releaseFiles.fileName));
   const [first] = files;
   if (!first) throw new Refusal(404, 'There is no such release.');
   const entries = Object.fromEntries(files.map(({ fileName, bytes }) => [fileName, bytes]));
   entries['report.json'] = new TextEncoder().encode(`${JSON.stringify(first.report, null, 2)}\n`);
   return {
-    fileName: first.fileName.replace(/\.[a-z]+$/, '.zip'),
+    fileName: `${baseOf(first)}.zip`,
     bytes: zipSync(entries, { mtime: first.releasedAt }),
   };
 }
 
-/** A job's name as a file name that every machine's disk takes. */
-function fileBase(name: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/[^\w\s-]/g, '')
-    .trim()
-    .replace(/\s+/g, '-')
-    .toLowerCase();
-  return plain.slice(0, 60) || 'job';
+/** The name that all files of a release begin with. */
+function baseOf({ fileName: name, part }: { readonly fileName: string; readonly part: string | null }): string {
+  const base = name.replace(/\.[a-z]+$/, '');
+  return part === null ? base : base.slice(0, -part.length - 1);
+}
+
+/** What the names of a release's files can tell. */
+function factsOf(report: Report, recipe: Recipe, revision: number): NameFacts {
+  const { machine, material, thickness, bounds } = report;
+  return {
+    ...{ recipe, machine, material, thickness, revision },
+    width: bounds.maxX - bounds.minX,
+    height: bounds.maxY - bounds.minY,
+    date: new Date().toISOString().slice(0, 10),
+    ...(report.lays === 'backers' && { only: 'backers' }),
+  };
 }

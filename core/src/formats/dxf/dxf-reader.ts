@@ -5,21 +5,24 @@ import type { Point } from '../../geometry/point.ts';
 import { arc, line } from '../../geometry/segment.ts';
 import { circle } from '../../geometry/shapes.ts';
 import { lightVertices, polyline } from '../../artwork/dxf/runs.ts';
+import { splineSegments } from '../../artwork/dxf/splines.ts';
 import type { Tag } from '../../artwork/dxf/tags.ts';
 import { UnreadableFile, type ReadDrawing } from '../sheet-drawing.ts';
 
 const MM_PER_UNIT: Record<number, number> = { 0: 1, 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000 };
 
 /**
- * Reads polylines, lines, arcs and circles out of a text DXF, by layer. Other entities are counted as unread.
+ * Reads polylines, splines, lines, arcs and circles out of a text DXF, by layer. Other entities are counted as unread.
+ * @param unsaid mm to a unit, where the file says nothing of it
  * @throws UnreadableFile where it is binary, cut short or no DXF
  */
-export function readDxf(text: string): ReadDrawing {
+export function readDxf(text: string, unsaid = 1): ReadDrawing {
   if (text.startsWith('AutoCAD Binary DXF'))
     throw new UnreadableFile('This is a binary DXF. Save it as text (ASCII) DXF.');
   const tags = tagsOf(text);
   if (tags.at(-1)?.value !== 'EOF') throw new UnreadableFile('The DXF is cut short: its end is missing.');
-  const scale = MM_PER_UNIT[headerNumber(tags, '$INSUNITS') ?? 4] ?? 1;
+  const said = headerNumber(tags, '$INSUNITS');
+  const scale = said === undefined ? unsaid : (MM_PER_UNIT[said] ?? 1);
   const layers = new Map<string, Contour[]>();
   const unread: Record<string, number> = {};
   for (const entity of entitiesOf(tags)) {
@@ -65,7 +68,9 @@ function entitiesOf(tags: readonly Tag[]): Tag[][] {
   const entities: Tag[][] = [];
   for (const tag of tags.slice(begin + 1)) {
     if (tag.code === 0 && tag.value === 'ENDSEC') return entities;
-    if (tag.code === 0) entities.push([tag]);
+    // Vertices, and the end of them, belong to the polyline before them.
+    const isPart = tag.value === 'VERTEX' || tag.value === 'SEQEND';
+    if (tag.code === 0 && !(isPart && entities.at(-1)?.[0]?.value === 'POLYLINE')) entities.push([tag]);
     else entities.at(-1)?.push(tag);
   }
   throw new UnreadableFile('The DXF is cut short: its entities do not end.');
@@ -78,6 +83,23 @@ function contourOf(kind: string, entity: readonly Tag[], scale: number): Contour
     case 'LWPOLYLINE': {
       const vertices = lightVertices(entity).map(({ x, y, bulge }) => ({ x: x * scale, y: y * scale, bulge }));
       return polyline(vertices, (number(70) & 1) === 1)[0] ?? null;
+    }
+    case 'POLYLINE': {
+      const first = entity.findIndex(({ value, code }) => code === 0 && value === 'VERTEX');
+      if (first < 0) return null;
+      const vertices = lightVertices(entity.slice(first)).map(({ x, y, bulge }) => ({
+        x: x * scale,
+        y: y * scale,
+        bulge,
+      }));
+      return polyline(vertices, (number(70) & 1) === 1)[0] ?? null;
+    }
+    case 'SPLINE': {
+      const numbers = (code: number) => entity.filter((tag) => tag.code === code).map(({ value }) => Number(value));
+      const ys = numbers(20);
+      const points = numbers(10).map((x, i) => ({ x: x * scale, y: ys[i]! * scale }));
+      const segments = splineSegments({ degree: number(71), knots: numbers(40), points, weights: numbers(41) });
+      return segments.length > 0 ? { segments, closed: (number(70) & 1) === 1 } : null;
     }
     case 'LINE':
       return { segments: [line(at(10), at(11), '')], closed: false };

@@ -1,30 +1,44 @@
-import { fitArcs, type BulgeStep } from '../../geometry/arc-fit.ts';
 import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
-import { distance, type Point } from '../../geometry/point.ts';
-import { portion } from '../../geometry/segment.ts';
-import { circleOf, type Circle } from '../../geometry/shapes.ts';
+import { cubicsOfArc } from '../../geometry/arc-cubics.ts';
+import { mix, type Point } from '../../geometry/point.ts';
+import type { CubicSegment, Segment } from '../../geometry/segment.ts';
+import type { FileRules } from '../../shop/file-rules.ts';
+import { HAIRLINE } from '../hairline.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
+import { circleToTell, polylineVertices } from './vertices.ts';
 
 type Tag = readonly [code: number, value: string | number];
 
 /** Curves other than arcs are fitted by arcs this closely, mm, unless the release asks otherwise. */
 export const ARC_FIT_TOLERANCE = 0.005;
 
+/** How a DXF is written. */
+export interface DxfStyle {
+  /** How closely arcs are fitted to other curves, in units of the file. */
+  readonly tolerance: number;
+  readonly unit: FileRules['unit'];
+  /** Lines that have curves other than arcs in them go as splines. */
+  readonly splines: boolean;
+}
+
+export const PLAIN_DXF: DxfStyle = { tolerance: ARC_FIT_TOLERANCE, unit: 'mm', splines: false };
+
 /**
- * Writes a drawing as DXF R2000 in mm: a layer an operation, closed contours as closed polylines with bulges, whole
- * circles as circles.
+ * Writes a drawing as DXF R2000: a layer an operation, closed contours as closed polylines with bulges, whole circles
+ * as circles.
+ * @param drawing in units of the file
  */
-export function writeDxf(drawing: SheetDrawing, tolerance = ARC_FIT_TOLERANCE): string {
-  const file = new DxfFile();
+export function writeDxf(drawing: SheetDrawing, style: DxfStyle = PLAIN_DXF): string {
+  const file = new DxfFile(style);
   const entities = drawing.layers.flatMap(({ name, contours }) =>
-    contours.flatMap((contour) => file.entity(contour, name, tolerance)),
+    contours.flatMap((contour) => file.entity(contour, name)),
   );
   const extent = joinBounds(drawing.layers.flatMap(({ contours }) => contours.map(contourBounds)));
   const tags: Tag[] = [
-    ...header(extent, drawing),
+    ...header(extent, drawing, style.unit),
     ...section('CLASSES', []),
     ...file.tables(drawing),
     ...file.blocks(),
@@ -36,6 +50,16 @@ export function writeDxf(drawing: SheetDrawing, tolerance = ARC_FIT_TOLERANCE): 
   return tags.map(([code, value]) => `${code}\n${value === HANDLE_SEED ? file.nextHandle() : value}\n`).join('');
 }
 
+/** Widths of lines that DXF has, hundredths of a mm. */
+const WEIGHTS = [0, 5, 9, 13, 15, 18, 20, 25, 30, 35, 40, 50, 53, 60, 70, 80, 90, 100, 106, 120, 140, 158, 200, 211];
+const DEFAULT_WEIGHT = -3;
+
+/** @param width mm; what is to be as thin as can be is left to whoever draws it */
+const lineWeight = (width: number): number =>
+  width <= HAIRLINE
+    ? DEFAULT_WEIGHT
+    : WEIGHTS.reduce((best, each) => (Math.abs(each - width * 100) < Math.abs(best - width * 100) ? each : best));
+
 const HANDLE_SEED = '@seed';
 const section = (name: string, body: readonly Tag[]): Tag[] => [[0, 'SECTION'], [2, name], ...body, [0, 'ENDSEC']];
 const place = (code: number, { x, y }: Point): Tag[] => [
@@ -44,7 +68,7 @@ const place = (code: number, { x, y }: Point): Tag[] => [
   [code + 20, '0'],
 ];
 
-function header(extent: Bounds, { width, height }: SheetDrawing): Tag[] {
+function header(extent: Bounds, { width, height }: SheetDrawing, unit: DxfStyle['unit']): Tag[] {
   const known = extent.minX <= extent.maxX ? extent : { minX: 0, minY: 0, maxX: width, maxY: height };
   return section('HEADER', [
     [9, '$ACADVER'],
@@ -62,13 +86,39 @@ function header(extent: Bounds, { width, height }: SheetDrawing): Tag[] {
     [9, '$LIMMAX'],
     ...place(10, { x: width, y: height }).slice(0, 2),
     [9, '$INSUNITS'],
-    [70, 4],
+    [70, unit === 'mm' ? 4 : 1],
     [9, '$MEASUREMENT'],
-    [70, 1],
+    [70, unit === 'mm' ? 1 : 0],
     [9, '$HANDSEED'],
     [5, HANDLE_SEED],
   ]);
 }
+
+/** All of a contour as one spline of degree 3: a Bézier each run, with the knots between them three times. */
+function splineTags({ segments, closed }: Contour): Tag[] {
+  const curves = segments.flatMap(asCubics);
+  const points = [curves[0]!.from, ...curves.flatMap(({ c1, c2, to }) => [c1, c2, to])];
+  const knots = [0, ...curves.flatMap((_, i) => [i, i, i]), curves.length, curves.length, curves.length, curves.length];
+  return [
+    [70, closed ? 9 : 8],
+    [71, 3],
+    [72, knots.length],
+    [73, points.length],
+    [74, 0],
+    ...knots.map((knot): Tag => [40, knot]),
+    ...points.flatMap((point) => place(10, point)),
+  ];
+}
+
+/** Of an arc no part that turns more than this, degrees. */
+const MOST_TURN = 30;
+
+const asCubics = (segment: Segment): readonly Omit<CubicSegment, 'kind' | 'source'>[] => {
+  if (segment.kind === 'cubic') return [segment];
+  if (segment.kind === 'arc') return cubicsOfArc(segment, MOST_TURN);
+  const { from, to } = segment;
+  return [{ from, c1: mix(from, to, 1 / 3), c2: mix(from, to, 2 / 3), to }];
+};
 
 /** Gives out handles, and knows those that others refer to. */
 class DxfFile {
@@ -76,6 +126,8 @@ class DxfFile {
   private readonly modelSpace = this.handle();
   private readonly paperSpace = this.handle();
   private readonly layout = { model: this.handle(), paper: this.handle() };
+
+  constructor(private readonly style: DxfStyle) {}
 
   nextHandle(): string {
     return (this.last + 1).toString(16).toUpperCase();
@@ -85,7 +137,7 @@ class DxfFile {
     return (++this.last).toString(16).toUpperCase();
   }
 
-  entity(contour: Contour, layer: string, tolerance: number): Tag[] {
+  entity(contour: Contour, layer: string): Tag[] {
     const common = (kind: string, marker: string): Tag[] => [
       [0, kind],
       [5, this.handle()],
@@ -94,11 +146,11 @@ class DxfFile {
       [8, layer],
       [100, marker],
     ];
-    const round = circleOf(contour);
-    // A circle says nothing of where it is begun: machines do so on its right.
-    if (round && beginsOnItsRight(contour, round))
-      return [...common('CIRCLE', 'AcDbCircle'), ...place(10, round.centre), [40, decimal(round.radius, 6)]];
-    const vertices = polylineVertices(contour, tolerance);
+    const round = circleToTell(contour);
+    if (round) return [...common('CIRCLE', 'AcDbCircle'), ...place(10, round.centre), [40, decimal(round.radius, 6)]];
+    if (this.style.splines && contour.segments.some(({ kind }) => kind === 'cubic'))
+      return [...common('SPLINE', 'AcDbSpline'), ...splineTags(contour)];
+    const vertices = polylineVertices(contour, this.style.tolerance);
     const body = vertices.flatMap(({ at, bulge }): Tag[] => [
       [10, decimal(at.x, 6)],
       [20, decimal(at.y, 6)],
@@ -146,13 +198,13 @@ class DxfFile {
         [73, 0],
         [40, '0'],
       ]);
-    const layer = (owner: string, name: string, colour: number) =>
+    const layer = (owner: string, name: string, colour: number, lineWidth = HAIRLINE) =>
       record('LAYER', owner, 'AcDbLayerTableRecord', [
         [2, name],
         [70, 0],
         [62, colour],
         [6, 'CONTINUOUS'],
-        [370, -3],
+        [370, lineWeight(lineWidth)],
       ]);
     const block = (owner: string, name: string, handle: string, layoutHandle: string) =>
       record(
@@ -211,7 +263,7 @@ class DxfFile {
       ]),
       ...records('LAYER', (owner) => [
         layer(owner, '0', 7),
-        ...drawing.layers.map(({ name, dxfColour }) => layer(owner, name, dxfColour)),
+        ...drawing.layers.map(({ name, dxfColour, lineWidth }) => layer(owner, name, dxfColour, lineWidth)),
       ]),
       ...records('STYLE', (owner) => [
         record('STYLE', owner, 'AcDbTextStyleTableRecord', [
@@ -377,26 +429,4 @@ class DxfFile {
       ...layout(this.layout.paper, 'Layout1', 1, this.paperSpace),
     ]);
   }
-}
-
-const beginsOnItsRight = ({ segments: [first] }: Contour, { centre, radius }: Circle): boolean =>
-  distance(first!.from, { x: centre.x + radius, y: centre.y }) < 1e-6;
-
-/** The contour as polyline vertices; each bulge belongs to the side that leaves its vertex. */
-function polylineVertices({ segments, closed }: Contour, tolerance: number): { at: Point; bulge: number }[] {
-  const steps: BulgeStep[] = [];
-  for (const segment of segments) {
-    if (segment.kind === 'line') steps.push({ to: segment.to, bulge: 0 });
-    else if (segment.kind === 'cubic') steps.push(...fitArcs(segment, tolerance));
-    else {
-      // A half turn at most to a side: larger bulges are badly conditioned.
-      const parts = Math.max(1, Math.ceil(Math.abs(segment.sweep) / 180));
-      const bulge = Math.tan((segment.sweep / parts / 4) * (Math.PI / 180));
-      for (let i = 1; i <= parts; i++)
-        steps.push({ to: i === parts ? segment.to : portion(segment, 0, i / parts).to, bulge });
-    }
-  }
-  const start = segments[0]!.from;
-  const vertices = steps.map(({ bulge }, i) => ({ at: i === 0 ? start : steps[i - 1]!.to, bulge }));
-  return closed ? vertices : [...vertices, { at: steps.at(-1)!.to, bulge: 0 }];
 }

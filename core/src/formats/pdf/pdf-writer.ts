@@ -1,23 +1,25 @@
+import type { PDFDocument } from '@cantoo/pdf-lib';
 import { cubicsOfArc } from '../../geometry/arc-cubics.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
+import { HAIRLINE } from '../hairline.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 
 const POINTS_PER_MM = 72 / 25.4;
-/** Zero would be the thinnest line a device has, which some lose altogether. */
-const HAIRLINE = 0.05;
 
 /**
  * Writes a drawing as PDF: page 1 the sheet at true size with a layer an operation, then the job ticket on
  * as many pages as it takes.
- * @param ticket lines of the job ticket
+ * @param ticket lines of the job ticket; null: no words at all, no ticket and no title
  */
-export async function writePdf(drawing: SheetDrawing, ticket: readonly string[]): Promise<Uint8Array> {
-  const { PDFDocument, PDFName, PDFString, StandardFonts } = await import('@cantoo/pdf-lib');
+export async function writePdf(drawing: SheetDrawing, ticket: readonly string[] | null): Promise<Uint8Array> {
+  const { PDFDocument, PDFName, PDFString } = await import('@cantoo/pdf-lib');
   const pdf = await PDFDocument.create();
-  pdf.setTitle(plain(drawing.title));
-  pdf.setSubject(plain(drawing.description));
+  if (ticket) {
+    pdf.setTitle(plain(drawing.title));
+    pdf.setSubject(plain(drawing.description));
+  }
   // The same job gives the same bytes, whenever it is released.
   pdf.setCreationDate(new Date(0));
   pdf.setModificationDate(new Date(0));
@@ -28,12 +30,10 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
   );
   pdf.catalog.set(PDFName.of('OCProperties'), context.obj({ OCGs: groups, D: { Order: groups, ON: groups } }));
   // Stroke adjustment off: some readers would otherwise shift thin lines onto their pixels, and export them shifted.
-  const content = [
-    `q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm /True gs ${HAIRLINE} w 1 j 1 J`,
-  ];
-  drawing.layers.forEach(({ colour, fill, contours }, i) => {
+  const content = [`q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm /True gs 1 j 1 J`];
+  drawing.layers.forEach(({ colour, lineWidth = HAIRLINE, fill, contours }, i) => {
     const rgb = [1, 3, 5].map((at) => decimal(parseInt(colour.slice(at, at + 2), 16) / 255, 4)).join(' ');
-    content.push(`/OC /L${i} BDC`, fill ? `${rgb} rg` : `${rgb} RG`);
+    content.push(`/OC /L${i} BDC`, fill ? `${rgb} rg` : `${rgb} RG ${decimal(lineWidth)} w`);
     if (fill) content.push(...contours.map(pathOperators), 'f*');
     else for (const contour of contours) content.push(pathOperators(contour), 'S');
     content.push('EMC');
@@ -48,6 +48,12 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
     }),
   );
 
+  if (ticket) await addTicket(pdf, drawing.title, ticket);
+  return pdf.save();
+}
+
+async function addTicket(pdf: PDFDocument, title: string, ticket: readonly string[]): Promise<void> {
+  const { StandardFonts } = await import('@cantoo/pdf-lib');
   const [regular, bold] = [
     await pdf.embedFont(StandardFonts.Helvetica),
     await pdf.embedFont(StandardFonts.HelveticaBold),
@@ -56,14 +62,13 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[])
   const pages = Math.max(1, Math.ceil(lines.length / LINES_ON_PAGE));
   for (let n = 0; n < pages; n++) {
     const sheet = pdf.addPage(A4);
-    const [title] = wrapped(plain(drawing.title), LONGEST_TITLE);
-    sheet.drawText(title ?? '', { x: 56, y: 770, size: 18, font: bold });
+    const [head] = wrapped(plain(title), LONGEST_TITLE);
+    sheet.drawText(head ?? '', { x: 56, y: 770, size: 18, font: bold });
     lines.slice(n * LINES_ON_PAGE, (n + 1) * LINES_ON_PAGE).forEach((text, i) => {
       sheet.drawText(text, { x: 56, y: 738 - i * 15, size: 10, font: regular });
     });
     if (pages > 1) sheet.drawText(`Page ${n + 1} of ${pages}`, { x: 56, y: 40, size: 9, font: regular });
   }
-  return pdf.save();
 }
 
 /** Points. */

@@ -5,14 +5,24 @@ import { decimal } from '../numbers.ts';
 
 /**
  * SVG path data of contours, y turned over: the sheet's top edge is y = 0.
- * @param height of the sheet, mm
+ * @param height of the sheet, @param digits after the point
  */
-export function pathData(contours: readonly Contour[], height: number): string {
-  const at = (p: Point) => `${decimal(p.x)} ${decimal(height - p.y)}`;
-  return contours.map((contour) => subpath(contour, at)).join('');
+export function pathData(contours: readonly Contour[], height: number, digits = 4): string {
+  const told = {
+    at: (p: Point) => `${decimal(p.x, digits)} ${decimal(height - p.y, digits)}`,
+    length: (value: number) => decimal(value, digits),
+  };
+  return contours.map((contour) => subpath(contour, told)).join('');
 }
 
-function subpath({ segments, closed }: Contour, at: (p: Point) => string): string {
+/** How points and lengths are written. */
+interface Told {
+  readonly at: (p: Point) => string;
+  readonly length: (value: number) => string;
+}
+
+function subpath({ segments, closed }: Contour, told: Told): string {
+  const { at } = told;
   if (segments.length === 0) return '';
   const last = segments.at(-1)!;
   const start = at(segments[0]!.from);
@@ -21,7 +31,7 @@ function subpath({ segments, closed }: Contour, at: (p: Point) => string): strin
     closed && last.kind === 'line' && segments.length > 1 && at(last.to) === start ? segments.slice(0, -1) : segments;
   return `M${start}${drawn
     .flatMap(toldByEnds)
-    .map((segment) => command(segment, at))
+    .map((segment) => command(segment, told))
     .join('')}${closed ? 'Z' : ''}`;
 }
 
@@ -35,14 +45,14 @@ export function toldByEnds(segment: Segment): Segment[] {
   ];
 }
 
-function command(segment: Segment, at: (p: Point) => string): string {
+function command(segment: Segment, { at, length }: Told): string {
   switch (segment.kind) {
     case 'line':
       return `L${at(segment.to)}`;
     case 'cubic':
       return `C${at(segment.c1)} ${at(segment.c2)} ${at(segment.to)}`;
     case 'arc': {
-      const r = decimal(segment.radius);
+      const r = length(segment.radius);
       // Counter-clockwise with y up is flag 0 once y is turned over.
       return `A${r} ${r} 0 0 ${segment.sweep > 0 ? 0 : 1} ${at(segment.to)}`;
     }

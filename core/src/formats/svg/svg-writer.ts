@@ -1,28 +1,53 @@
+import type { FileRules } from '../../shop/file-rules.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
+import { HAIRLINE } from '../hairline.ts';
 import { decimal } from '../numbers.ts';
 import { pathData } from './path-data.ts';
 
-/** Writes a drawing as SVG at true size: one unit is one mm, one group an operation. */
-export function writeSvg(drawing: SheetDrawing): string {
-  const [width, height] = [decimal(drawing.width), decimal(drawing.height)];
-  const layers = drawing.layers.map(({ name, operation, colour, fill, contours }) => {
+/** How an SVG is written. */
+export interface SvgStyle {
+  readonly unit: FileRules['unit'];
+  /** Title and description. */
+  readonly words: boolean;
+}
+
+export const PLAIN_SVG: SvgStyle = { unit: 'mm', words: true };
+
+const MM_PER_INCH = 25.4;
+
+/**
+ * Writes a drawing as SVG at true size: one user unit is one mm, or one inch, and one group an operation.
+ * @param drawing in units of the file
+ */
+export function writeSvg(drawing: SheetDrawing, { unit, words }: SvgStyle = PLAIN_SVG): string {
+  // A hundred-thousandth of an inch is as fine as a ten-thousandth of a mm.
+  const digits = unit === 'mm' ? 4 : 6;
+  const number = (value: number): string => decimal(value, digits);
+  const [width, height] = [number(drawing.width), number(drawing.height)];
+  const lineWidthOf = (mm: number): string => decimal(unit === 'mm' ? mm : mm / MM_PER_INCH, digits);
+  const layers = drawing.layers.map(({ name, operation, colour, lineWidth = HAIRLINE, fill, contours }) => {
     const style = fill
       ? `fill="${colour}" fill-rule="evenodd" stroke="none"`
-      : `fill="none" stroke="${colour}" stroke-width="0.05"`;
+      : `fill="none" stroke="${colour}" stroke-width="${lineWidthOf(lineWidth)}"`;
     const paths = fill
-      ? [pathData(contours, drawing.height)]
-      : contours.map((contour) => pathData([contour], drawing.height));
+      ? [pathData(contours, drawing.height, digits)]
+      : contours.map((contour) => pathData([contour], drawing.height, digits));
     return (
       `  <g id="${name}" data-operation="${escapeXml(operation)}" ` +
       `${style}>\n${paths.map((d) => `    <path d="${d}"/>\n`).join('')}  </g>\n`
     );
   });
+  const suffix = unit === 'mm' ? 'mm' : 'in';
   return [
     '<?xml version="1.0" encoding="UTF-8"?>\n',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ` +
-      `${height}">\n`,
-    `  <title>${escapeXml(drawing.title)}</title>\n`,
-    `  <desc>${escapeXml(`${drawing.description} Units: mm.`)}</desc>\n`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}${suffix}" height="${height}${suffix}" ` +
+      `viewBox="0 0 ${width} ${height}">\n`,
+    ...(words
+      ? [
+          `  <title>${escapeXml(drawing.title)}</title>\n`,
+          `  <desc>${escapeXml(`${drawing.description} Units: ${unit}.`)}</desc>\n`,
+        ]
+      : []),
     ...layers,
     '</svg>\n',
   ].join('');

@@ -57,6 +57,7 @@ const artworkItemSchema = z.strictObject({ ...common, kind: z.literal('artwork')
 
 export const itemSchema = z.union([letteringItemSchema, shapeItemSchema, artworkItemSchema]);
 
+export type ItemInput = z.input<typeof itemSchema>;
 export type LetteringItem = z.output<typeof letteringItemSchema>;
 export type ShapeItem = z.output<typeof shapeItemSchema>;
 export type ArtworkItem = z.output<typeof artworkItemSchema>;

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { assemblySchema, MOST_ASSEMBLIES } from './assembly.ts';
 import { lengthIn } from './fields.ts';
 import { assignmentSchema, operationsSchema, orderSchema } from './operations.ts';
+import { releaseSchema } from './release.ts';
 
 /** The recipe format's version. It goes up when old recipes need rewriting; see read.ts. */
 export const RECIPE_VERSION = 2;
@@ -61,20 +62,7 @@ export const jobSchema = z.strictObject({
     .max(500)
     .default([])
     .describe('Findings of the check that may be as they are, and why.'),
-  release: z
-    .strictObject({
-      tolerance: lengthIn('tolerance')
-        .default(0.01)
-        .describe('How far a line in a file may be from the true curve, mm; curves become arcs in DXF.'),
-      kerf: z
-        .enum(['file', 'controller'])
-        .nullable()
-        .default(null)
-        .describe(
-          'Who sets cuts off by half the kerf: the file or the machine’s controller; null: as the machine has it.',
-        ),
-    })
-    .prefault({}),
+  release: releaseSchema,
 });
 
 export type Recipe = z.output<typeof jobSchema>;

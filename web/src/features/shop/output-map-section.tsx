@@ -3,22 +3,25 @@
 import { sharedIn, WORKS, type OutputLayer, type Work } from '@needlefile/core/shop/shop';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
+import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { capitalised } from '@/job/operation-names';
+import { FileRulesSection } from './file-rules-section';
 import type { SectionProps } from './section';
+import { TestPattern } from './test-pattern';
 import css from './shop.module.css';
 
 /** What stands for each work in the machine's files. */
-export function OutputMapSection({ machine, changeMachine }: SectionProps) {
+export function OutputMapSection({ shop, machine, changeMachine }: SectionProps) {
   const set = (work: Work, values: Partial<OutputLayer>) =>
     changeMachine({ output: { ...machine.output, [work]: { ...machine.output[work], ...values } } });
   const shared = sharedIn(machine);
   return (
     <>
       <p className={css.lead}>
-        What stands for each work in the files of the {machine.name}: the layer in DXF, SVG and PDF, the line colour in
-        SVG and PDF, and the colour number in DXF. Where a job has several operations of one work, each has the layer
-        with its own name after it.
+        What stands for each work in the files of the {machine.name}: the layer in DXF, SVG and PDF, the colour and
+        width of lines in SVG and PDF, and the colour number in DXF. Where a job has several operations of one work,
+        each has the layer with its own name after it.
       </p>
       <table className={css.table}>
         <thead>
@@ -26,7 +29,9 @@ export function OutputMapSection({ machine, changeMachine }: SectionProps) {
             <th scope="col">Work</th>
             <th scope="col">Layer</th>
             <th scope="col">Colour</th>
-            <th scope="col">DXF colour number</th>
+            <th scope="col">DXF number</th>
+            <th scope="col">Line width</th>
+            <th scope="col">Swept areas</th>
           </tr>
         </thead>
         <tbody>
@@ -61,6 +66,29 @@ export function OutputMapSection({ machine, changeMachine }: SectionProps) {
                   onChange={(dxfColour) => set(work, { dxfColour })}
                 />
               </td>
+              <td>
+                <LengthField
+                  bare
+                  label={`${capitalised(work)}: line width`}
+                  value={machine.output[work].lineWidth}
+                  least={0.01}
+                  most={5}
+                  onChange={(lineWidth) => set(work, { lineWidth })}
+                />
+              </td>
+              <td>
+                {work === 'engrave' && (
+                  <Form.Select
+                    size="sm"
+                    aria-label={`${capitalised(work)}: areas that are swept`}
+                    value={machine.output[work].areas}
+                    onChange={({ target }) => set(work, { areas: target.value as OutputLayer['areas'] })}
+                  >
+                    <option value="filled">filled</option>
+                    <option value="edges">by their edges</option>
+                  </Form.Select>
+                )}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -73,6 +101,14 @@ export function OutputMapSection({ machine, changeMachine }: SectionProps) {
       ) : (
         <p className="field-hint">Each work can be told by its layer, its colour and its colour number alone.</p>
       )}
+      <FileRulesSection machine={machine} changeMachine={changeMachine} />
+      <div className={css.prove}>
+        <TestPattern shop={shop} machine={machine} />
+        <span className="field-hint">
+          A job with a square of each work, named. Run its files on the machine: what each square has become proves the
+          map. Save the shop first.
+        </span>
+      </div>
     </>
   );
 }

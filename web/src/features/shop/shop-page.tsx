@@ -18,11 +18,13 @@ import { OutputMapSection } from './output-map-section';
 import { RackSection } from './rack-section';
 import type { SectionProps } from './section';
 import css from './shop.module.css';
+import { TriedSection } from './tried-section';
 
 const SECTIONS = {
   limits: { label: 'House limits', Section: LimitsSection },
   motion: { label: 'Cut and motion', Section: MotionSection },
   map: { label: 'Output map', Section: OutputMapSection },
+  tried: { label: 'Tried settings', Section: TriedSection },
   rack: { label: 'Tool rack', Section: RackSection },
   materials: { label: 'Materials', Section: MaterialsSection },
 } satisfies Record<string, { label: string; Section: ComponentType<SectionProps> }>;

@@ -5,6 +5,7 @@ import { stockOf } from '@needlefile/core/recipe/stock';
 import { removeOperation, usersOf, withWork } from '@needlefile/core/recipe/edits/operations';
 import { LIMITS, type OperationPlan, type Recipe } from '@needlefile/core/recipe/schema';
 import { WORKS, type Work } from '@needlefile/core/shop/shop';
+import { withTried } from '@needlefile/core/shop/tried';
 import { original } from 'immer';
 import { useId, useState, type ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -12,6 +13,7 @@ import { NumberField } from '@/components/number-field';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
 import { capitalised, operationInWords, operationName } from '@/job/operation-names';
+import { KeepTried } from './keep-tried';
 import { RowsSection } from './rows-section';
 import css from './work-order.module.css';
 
@@ -29,7 +31,9 @@ export function OperationSettings({ operation, index, sweeps }: Props) {
   const shop = useShop();
   const nameId = useId();
   const workId = useId();
-  const machine = shop.machines.find(({ id }) => id === stockOf(recipe).machine);
+  const stock = stockOf(recipe);
+  const own = shop.machines.find(({ id }) => id === stock.machine);
+  const machine = own && withTried(own, shop, stock);
   const usual = machine?.settings[operation.work];
   const called = operationName(operation, recipe);
   const values = {
@@ -115,6 +119,7 @@ export function OperationSettings({ operation, index, sweeps }: Props) {
       {sweeps.length > 0 && machine && (
         <RowsSection operation={operation} index={index} machine={machine} sweeps={sweeps} />
       )}
+      {machine?.settings[operation.work] && <KeepTried stock={stock} work={operation.work} settings={values} />}
       <TakeOut operation={operation} />
     </div>
   );

@@ -57,6 +57,7 @@ const STATION_OF: Record<RuleName, Station> = {
   unassigned: 'work-order',
   machine: 'work-order',
   order: 'work-order',
+  'too many colours': 'work-order',
 };
 
 const WORDS: Record<State, string> = { stop: 'stop', attention: 'needs a look', clear: 'clear' };

@@ -1,6 +1,7 @@
 import 'server-only';
 import type { Release, ReleaseProgress } from '@needlefile/core/job/release';
 import { facesOf, filesOf } from '@needlefile/core/job/build-job';
+import type { Recipe } from '@needlefile/core/recipe/schema';
 import { readRecipe, type RecipeInput } from '@needlefile/core/recipe/read';
 import type { JobSummary } from '../../api/job-types';
 import { artworksOf } from '../artworks/artworks';
@@ -40,18 +41,27 @@ export async function drawSummary(stored: RecipeInput, signal?: AbortSignal): Pr
   return result.summary;
 }
 
+/** A job's files, and of what they are. */
+export interface WrittenRelease extends Release {
+  readonly recipe: Recipe;
+}
+
 /**
  * Writes and reads back a stored recipe's files.
+ * @param only the things that they are of, by id; null: all that are not hidden
  * @throws Refusal 422 where a file reads back wrong or there is nothing to write, 503 where it takes too long
  */
 export async function writeRelease(
   stored: RecipeInput,
   revision: number,
+  only: readonly string[] | null,
   signal: AbortSignal,
   onProgress: (progress: ReleaseProgress) => void,
-): Promise<Release> {
+): Promise<WrittenRelease> {
+  const order = await orderOf(stored);
+  const recipe = only ? onlyThings(order.recipe, only) : order.recipe;
   const result = await builders().run(
-    { kind: 'release', revision, ...(await orderOf(stored)) },
+    { ...order, kind: 'release', revision, recipe },
     {
       longest: LONGEST_RELEASE_MS,
       late: 'The release was ended after five minutes. Part the job in two, or use a face with simpler outlines.',
@@ -62,8 +72,13 @@ export async function writeRelease(
   );
   if ('refused' in result) throw new Refusal(422, result.refused);
   if (!('release' in result)) throw new Error('The threads that build answered something else.');
-  return result.release;
+  return { ...result.release, recipe };
 }
+
+const onlyThings = (recipe: Recipe, ids: readonly string[]): Recipe => ({
+  ...recipe,
+  assemblies: recipe.assemblies.map((each) => ({ ...each, hidden: each.hidden || !ids.includes(each.id) })),
+});
 
 async function orderOf(stored: RecipeInput): Promise<BuildOrder> {
   const read = readRecipe(stored);

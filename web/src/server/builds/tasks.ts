@@ -1,5 +1,4 @@
 import { build } from '@needlefile/core/job/build-job';
-import { FORMATS } from '@needlefile/core/job/files';
 import { release, ReleaseRefused, type Release, type ReleaseProgress } from '@needlefile/core/job/release';
 import type { JobSummary } from '../../api/job-types';
 import type { BuildOrder } from './build-order.ts';
@@ -8,8 +7,12 @@ import { facesFrom } from './open-faces.ts';
 import { summarize } from './summarize.ts';
 
 /** What the threads that build are asked for. */
-export type BuildTask =
-  (BuildOrder & { readonly kind: 'summary' }) | (BuildOrder & { readonly kind: 'release'; readonly revision: number });
+interface ReleaseTask extends BuildOrder {
+  readonly kind: 'release';
+  readonly revision: number;
+}
+
+export type BuildTask = (BuildOrder & { readonly kind: 'summary' }) | ReleaseTask;
 
 export type BuildResult =
   { readonly summary: JobSummary } | { readonly release: Release } | { readonly refused: string };
@@ -21,7 +24,8 @@ export async function run(task: BuildTask, tell: (progress: ReleaseProgress) => 
   try {
     tell({ doing: 'Building', share: 0 });
     const made = build(recipe, { shop, faces: facesFrom(faces), artworks: await artworksFrom(artworks) });
-    return { release: await release(made, FORMATS, revision, tell) };
+    const formats = recipe.release.formats ?? made.machine.files.formats;
+    return { release: await release(made, formats, revision, tell) };
   } catch (error) {
     if (error instanceof ReleaseRefused) return { refused: error.message };
     throw error;

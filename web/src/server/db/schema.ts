@@ -72,13 +72,15 @@ export const releaseFiles = pgTable(
       .notNull()
       .references(() => releases.id, { onDelete: 'cascade' }),
     format: text('format').notNull(),
+    /** The layer that it has alone; null: it has all. */
+    part: text('part'),
     fileName: text('file_name').notNull(),
     sha256: text('sha256')
       .notNull()
       .references(() => fileContents.sha256),
     readBack: jsonb('read_back').$type<ReadBack>(),
   },
-  (table) => [primaryKey({ columns: [table.releaseId, table.format] })],
+  (table) => [primaryKey({ columns: [table.releaseId, table.fileName] })],
 );
 
 /**

@@ -8,14 +8,14 @@ const TYPES: Record<string, string> = {
   zip: 'application/zip',
 };
 
-export const GET = (request: Request, { params }: { params: Promise<{ id: string; format: string }> }) =>
+/** One file of a release by its name, or all of them as `zip`. */
+export const GET = (request: Request, { params }: { params: Promise<{ id: string; name: string }> }) =>
   answer(request, async () => {
-    const { id, format } = await params;
-    const { fileName, bytes } =
-      format === 'zip' ? await releasedZip(readId(id)) : await releasedFile(readId(id), format);
+    const { id, name } = await params;
+    const { fileName, bytes } = name === 'zip' ? await releasedZip(readId(id)) : await releasedFile(readId(id), name);
     return new Response(bytes as Uint8Array<ArrayBuffer>, {
       headers: {
-        'content-type': TYPES[format] ?? 'application/octet-stream',
+        'content-type': TYPES[fileName.split('.').at(-1)!] ?? 'application/octet-stream',
         'content-disposition': `attachment; filename="${fileName}"`,
         'x-content-type-options': 'nosniff',
       },

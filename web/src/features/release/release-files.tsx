@@ -1,0 +1,52 @@
+'use client';
+
+import { formatTime } from '@needlefile/core/units/quantity';
+import { Download } from 'react-bootstrap-icons';
+import type { ReleaseRow } from '@/api/job-types';
+import css from './release.module.css';
+
+/** The files of a release, each with how well it reads back. */
+export function ReleaseFiles({ release }: { release: ReleaseRow }) {
+  return (
+    <>
+      <ul className={css.files}>
+        {release.files.map(({ format: kind, fileName, sha256, size, deviation }) => (
+          <li key={fileName}>
+            <a
+              href={`/api/releases/${release.id}/files/${encodeURIComponent(fileName)}`}
+              download={fileName}
+              className={css.file}
+            >
+              <span className={css.kind}>{kind.toUpperCase()}</span>
+              <span className={css.fileName}>{fileName}</span>
+              <Download aria-hidden />
+            </a>
+            <div className={css.proof}>
+              {deviation === null ? (
+                'not read back'
+              ) : (
+                <>
+                  read back, within{' '}
+                  <span className="number">{deviation < 0.0001 ? '0.0001' : deviation.toFixed(4)} mm</span>
+                </>
+              )}
+            </div>
+            <div className={css.proof}>
+              <span className="number">{Math.max(1, Math.round(size / 1024))} kB</span>, sha256{' '}
+              <span className="number" title={sha256}>
+                {sha256.slice(0, 12)}…
+              </span>
+            </div>
+          </li>
+        ))}
+      </ul>
+      <a className="btn btn-light w-100" href={`/api/releases/${release.id}/files/zip`} download>
+        All files as one ZIP
+      </a>
+      <div className="field-hint">
+        About {formatTime(release.time)} on the machine
+        {release.stops > 0 ? `; released with ${release.stops} ${release.stops === 1 ? 'stop' : 'stops'}` : ''}.
+      </div>
+    </>
+  );
+}

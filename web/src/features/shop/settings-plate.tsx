@@ -1,0 +1,146 @@
+'use client';
+
+import { MOST_TEST_STEPS, settingsTestPlate, valuesOf, type TestRange } from '@needlefile/core/makes/test-plates';
+import { WORKS, type Machine, type Material, type Shop, type Work } from '@needlefile/core/shop/shop';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Field } from '@/components/choices';
+import { LengthField } from '@/components/length-field';
+import { usualThickness } from '@/components/material-choice';
+import { NumberField } from '@/components/number-field';
+import { capitalised } from '@/job/operation-names';
+import css from './shop.module.css';
+import { useTestJob } from './test-job';
+
+interface Props {
+  readonly shop: Shop;
+  readonly machine: Machine;
+  readonly materials: readonly Material[];
+}
+
+/** Half and twice what the machine starts from, or from a fifth of the power to all. */
+const rangesOf = (machine: Machine, work: Work): { readonly speed: TestRange; readonly power: TestRange } => {
+  const { speed = 10 } = machine.settings[work] ?? {};
+  return { speed: { from: speed / 2, to: speed * 2, steps: 5 }, power: { from: 20, to: 100, steps: 5 } };
+};
+
+/** Makes the job of a plate of squares, each at another speed and power. */
+export function SettingsPlate({ shop, machine, materials }: Props) {
+  const works = WORKS.filter((each) => machine.settings[each]);
+  const [work, setWork] = useState<Work>(works.includes('engrave') ? 'engrave' : works[0]!);
+  const [ranges, setRanges] = useState(() => rangesOf(machine, work));
+  const [materialId, setMaterial] = useState(materials[0]?.id ?? '');
+  const [thickness, setThickness] = useState(materials[0] ? usualThickness(shop, materials[0].id) : 3);
+  const make = useTestJob();
+  if (materials.length === 0) return null;
+  const chooseWork = (next: Work) => {
+    setWork(next);
+    setRanges(rangesOf(machine, next));
+  };
+  return (
+    <section className={css.plate} aria-label="Test plate">
+      <h2>A plate to find settings with</h2>
+      <p className={css.lead}>Squares at every speed and power, with both written beside them, as a job.</p>
+      <div className={css.pairs}>
+        <Field label="Work" htmlFor="plate-work">
+          <Form.Select
+            id="plate-work"
+            size="sm"
+            value={work}
+            onChange={({ target }) => chooseWork(target.value as Work)}
+          >
+            {works.map((each) => (
+              <option key={each} value={each}>
+                {capitalised(each)}
+              </option>
+            ))}
+          </Form.Select>
+        </Field>
+        <Field label="Material" htmlFor="plate-material">
+          <Form.Select
+            id="plate-material"
+            size="sm"
+            value={materialId}
+            onChange={({ target }) => {
+              setMaterial(target.value);
+              setThickness(usualThickness(shop, target.value));
+            }}
+          >
+            {materials.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Form.Select>
+        </Field>
+        <LengthField label="Thickness" value={thickness} least={0.01} most={500} onChange={setThickness} />
+        <Range
+          label="Speed"
+          suffix="mm/s"
+          limits={{ least: 0.1, most: 10_000 }}
+          range={ranges.speed}
+          onChange={(speed) => setRanges({ ...ranges, speed })}
+        />
+        <Range
+          label="Power"
+          suffix="%"
+          limits={{ least: 1, most: 100 }}
+          range={ranges.power}
+          onChange={(power) => setRanges({ ...ranges, power })}
+        />
+      </div>
+      <Button
+        variant="light"
+        disabled={make.isPending}
+        onClick={() =>
+          make.mutate(settingsTestPlate({ machine, material: materialId, thickness }, work, ranges.speed, ranges.power))
+        }
+      >
+        Make the plate: {ranges.speed.steps} × {ranges.power.steps} squares
+      </Button>
+    </section>
+  );
+}
+
+interface RangeProps {
+  readonly label: string;
+  readonly suffix: string;
+  readonly limits: { readonly least: number; readonly most: number };
+  readonly range: TestRange;
+  readonly onChange: (range: TestRange) => void;
+}
+
+function Range({ label, suffix, limits, range, onChange }: RangeProps) {
+  return (
+    <Field label={label} hint={`${valuesOf(range).join(', ')} ${suffix}`}>
+      <div className={css.range}>
+        <NumberField
+          bare
+          label={`${label} from, ${suffix}`}
+          value={range.from}
+          {...limits}
+          step={1}
+          onChange={(from) => onChange({ ...range, from })}
+        />
+        <span className="soft">to</span>
+        <NumberField
+          bare
+          label={`${label} to, ${suffix}`}
+          value={range.to}
+          {...limits}
+          step={1}
+          onChange={(to) => onChange({ ...range, to })}
+        />
+        <span className="soft">in</span>
+        <NumberField
+          bare
+          whole
+          label={`${label}: steps`}
+          value={range.steps}
+          {...{ least: 1, most: MOST_TEST_STEPS, step: 1 }}
+          onChange={(steps) => onChange({ ...range, steps })}
+        />
+      </div>
+    </Field>
+  );
+}
