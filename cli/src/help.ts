@@ -1,13 +1,13 @@
 export const HELP = `needlefile: lettering for machines, from a recipe to cut-ready files
 
-  needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--anyway]
-  needlefile check RECIPE.json
-  needlefile measure RECIPE.json [--json]
+  needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--shop SHOP.json] [--anyway]
+  needlefile check RECIPE.json [--shop SHOP.json]
+  needlefile measure RECIPE.json [--shop SHOP.json] [--json]
   needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
                   [--simplify MM] [--json]
   needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--json]
   needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
-  needlefile run FILE [--machine ID] [--map ID] [--json]
+  needlefile run FILE [--machine ID] [--map ID] [--shop SHOP.json] [--json]
   needlefile schema
   needlefile COMMAND --help
 
@@ -16,20 +16,21 @@ Each takes --limit SECONDS: what takes longer is stopped with a sentence (300 wh
 Exit codes: 0 done; 1 a finding says stop, and nothing was written; 2 it could not be done (standard error says why).`;
 
 const HELPS: Record<string, string> = {
-  build: `needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--anyway]
+  build: `needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--shop SHOP.json] [--anyway]
 
 Writes the job's files at true size (mm) and report.json into DIR, made if need be. Every SVG and DXF is read back and
 compared with what was meant before it is written. Findings go to standard error. Where one says STOP, nothing is
 written and the exit code is 1.
 
   --out DIR       where the files go
-  --format LIST   which files, parted by commas; all three where left out
+  --format LIST   which files, parted by commas; those of the recipe, or of its machine, where left out
+  --shop FILE     machines, materials and output maps as /api/shop answers them; the house's own where left out
   --anyway        write the files although a finding says STOP`,
-  check: `needlefile check RECIPE.json
+  check: `needlefile check RECIPE.json [--shop SHOP.json]
 
 Prints the findings of the shop check: what was measured, the limit, where, and the mends.
 Exits with 1 where one of them says stop. A mend is told as THING/ITEM/what.to.set = value.`,
-  measure: `needlefile measure RECIPE.json [--json]
+  measure: `needlefile measure RECIPE.json [--shop SHOP.json] [--json]
 
 Prints how thick things are, in mm: the thinnest place and the narrowest gap, each thin place, the necks between
 letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the same
@@ -92,7 +93,7 @@ in an SVG. The middle of the tool keeps half its width from the edge. Exits with
     --edge MM     from a dot's rim to the edge; 0 where left out
   --inset MM      of a hatch or a pocket: so far inside the edge
   --json          print the figures as JSON`,
-  run: `needlefile run FILE [--machine ID] [--map ID] [--json]
+  run: `needlefile run FILE [--machine ID] [--map ID] [--shop SHOP.json] [--json]
 
 Tells what a machine of the shop does with a released SVG or DXF, of which it knows nothing but the file: layer by layer
 in the order of the file, how long each takes, what comes free, what is worked twice or on what is free already, and
@@ -100,6 +101,7 @@ layers that its output map does not know. Exits with 1 where the file cannot be 
 
   --machine ID  plasma (where left out), co2-laser, fibre-laser, router or engraver
   --map ID      the output map of another machine
+  --shop FILE   machines with their maps as /api/shop answers them; the house's own where left out
   --json        print the account as JSON: operations, moves with their times, falls`,
   schema: `needlefile schema
 

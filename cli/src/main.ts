@@ -10,7 +10,7 @@ import type { Face } from '@needlefile/core/lettering/face';
 import { openFont } from '@needlefile/core/lettering/open-font';
 import { readRecipe, recipeJsonSchema } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
-import { houseShop } from '@needlefile/core/shop/house';
+import type { Shop } from '@needlefile/core/shop/shop';
 import { readFace } from '@needlefile/faces/files';
 import { readAnyArtwork } from './artwork-file.ts';
 import { onlyFile, parse, UsageError } from './arguments.ts';
@@ -22,6 +22,7 @@ import { fillCommand } from './fill.ts';
 import { HELP, helpFor } from './help.ts';
 import { readCommand } from './read.ts';
 import { runCommand } from './run.ts';
+import { SHOP_OPTION, shopFrom } from './shop-file.ts';
 
 const MODULES = path.resolve(import.meta.dirname, '../../node_modules');
 
@@ -65,13 +66,15 @@ export async function main(args: string[]): Promise<number> {
 async function buildCommand(args: string[]): Promise<number> {
   const { values, positionals } = parse(args, {
     out: { type: 'string' },
-    format: { type: 'string', default: FORMATS.join(',') },
+    ...SHOP_OPTION,
+    format: { type: 'string' },
     anyway: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'build');
   if (typeof values.out !== 'string') throw new UsageError('Say where the files go: --out DIR');
-  const formats = formatsOf(String(values.format));
-  const job = await buildFile(file);
+  const job = await buildFile(file, await shopFrom(values.shop));
+  const usual = job.recipe.release.formats ?? job.machine.files.formats;
+  const formats = typeof values.format === 'string' ? formatsOf(values.format) : usual;
   const released = await release(job, formats, null);
   const { findings } = released.report;
   for (const line of findingLines(findings)) console.error(line);
@@ -83,19 +86,21 @@ async function buildCommand(args: string[]): Promise<number> {
   }
   await makeFolder(values.out);
   const name = path.basename(file).replace(/\.json$/i, '');
-  for (const { format, bytes } of released.files) await writeFile(path.join(values.out, `${name}.${format}`), bytes);
-  const files = released.files.map(({ format, readBack }) => ({ format, readBack }));
-  const told = JSON.stringify({ ...released.report, files }, null, 2);
+  const files = released.files.map(({ format, part, readBack, bytes }) => ({
+    told: { name: `${name}${part === null ? '' : `-${part.toLowerCase()}`}.${format}`, format, part, readBack },
+    bytes,
+  }));
+  for (const { told, bytes } of files) await writeFile(path.join(values.out, told.name), bytes);
+  const told = JSON.stringify({ ...released.report, files: files.map((each) => each.told) }, null, 2);
   await writeFile(path.join(values.out, 'report.json'), `${told}\n`);
-  console.log(
-    `${released.files.map(({ format }) => `${name}.${format}`).join(', ')} and report.json written to ${values.out}`,
-  );
+  const names = files.map((each) => each.told.name).join(', ');
+  console.log(`${names} and report.json written to ${values.out}`);
   return 0;
 }
 
 async function checkCommand(args: string[]): Promise<number> {
-  const { positionals } = parse(args, {});
-  const job = await buildFile(onlyFile(positionals, 'check'));
+  const { values, positionals } = parse(args, SHOP_OPTION);
+  const job = await buildFile(onlyFile(positionals, 'check'), await shopFrom(values.shop));
   const findings = [...job.findings, ...measure(job).findings];
   const lines = findingLines(findings);
   console.log(lines.length > 0 ? lines.join('\n') : 'Nothing found: clear.');
@@ -103,8 +108,8 @@ async function checkCommand(args: string[]): Promise<number> {
 }
 
 async function measureCommand(args: string[]): Promise<number> {
-  const { values, positionals } = parse(args, { json: { type: 'boolean', default: false } });
-  const job = await buildFile(onlyFile(positionals, 'measure'));
+  const { values, positionals } = parse(args, { ...SHOP_OPTION, json: { type: 'boolean', default: false } });
+  const job = await buildFile(onlyFile(positionals, 'measure'), await shopFrom(values.shop));
   const things = measure(job).assemblies.map((taken, i) => ({
     id: taken.id,
     name: job.assemblies[i]!.name,
@@ -128,14 +133,14 @@ function formatsOf(text: string): Format[] {
   return [...new Set(names)] as Format[];
 }
 
-async function buildFile(file: string): Promise<Build> {
+async function buildFile(file: string, shop: Shop): Promise<Build> {
   const recipe = await readRecipeFile(file);
   const faces = new Map<string, Face>();
   for (const id of facesOf(recipe)) {
     const bytes = await readFace(id, MODULES);
     if (bytes) faces.set(id, openFont(bytes, id));
   }
-  return build(recipe, { shop: houseShop, faces, artworks: await artworksBeside(file, recipe) });
+  return build(recipe, { shop, faces, artworks: await artworksBeside(file, recipe) });
 }
 
 /** Files of artwork by the paths that a recipe names them by, beside it. What is not there becomes a finding. */

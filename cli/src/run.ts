@@ -6,10 +6,10 @@ import { UnreadableFile, type ReadDrawing } from '@needlefile/core/formats/sheet
 import { readSvg } from '@needlefile/core/formats/svg/svg-reader';
 import { drawingOfArtwork } from '@needlefile/core/machine/drawing-of-artwork';
 import { runFile, type Run } from '@needlefile/core/machine/run-file';
-import { houseShop } from '@needlefile/core/shop/house';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { onlyFile, oneOf, parse } from './arguments.ts';
 import { bytesOf } from './files.ts';
+import { SHOP_OPTION, shopFrom } from './shop-file.ts';
 
 /**
  * `needlefile run`: what a machine of the shop does with a file.
@@ -17,15 +17,16 @@ import { bytesOf } from './files.ts';
  */
 export async function runCommand(args: string[]): Promise<number> {
   const { values, positionals } = parse(args, {
-    machine: { type: 'string', default: houseShop.machines[0]!.id },
+    ...SHOP_OPTION,
+    machine: { type: 'string' },
     map: { type: 'string' },
     json: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'run', 'FILE');
-  const ids = houseShop.machines.map(({ id }) => id);
-  const machineOf = (id: string, option: string) =>
-    houseShop.machines.find((machine) => machine.id === oneOf(id, option, ids))!;
-  const machine = machineOf(String(values.machine), '--machine');
+  const { machines } = await shopFrom(values.shop);
+  const ids = machines.map(({ id }) => id);
+  const machineOf = (id: string, option: string) => machines.find((each) => each.id === oneOf(id, option, ids))!;
+  const machine = machineOf(String(values.machine ?? ids[0]), '--machine');
   const { output } = values.map === undefined ? machine : machineOf(String(values.map), '--map');
   let drawing: ReadDrawing;
   try {

@@ -172,7 +172,7 @@ describe('what is kept', () => {
   it('released files are kept by what is in them, are of the revision looked at, and come out whole', async () => {
     const { id } = await jobs.createJob(recipeOf('VALVE', { name: 'Ventil Ä/ö: Nº 3' }));
     const release = (revision: number) =>
-      releases.releaseJob(id, revision, () => undefined, new AbortController().signal);
+      releases.releaseJob(id, revision, null, () => undefined, new AbortController().signal);
     const first = await release(1);
     const again = await release(1);
     expect(first.files.map(({ format }) => format)).toEqual(['svg', 'dxf', 'pdf']);
@@ -181,7 +181,7 @@ describe('what is kept', () => {
     expect(again.files.slice(0, 2).map(({ sha256 }) => sha256)).toEqual([svg!.sha256, dxf!.sha256]);
     const contents = await client.db().$count(schema.fileContents, eq(schema.fileContents.sha256, svg!.sha256));
     expect(contents).toBe(1);
-    const { bytes } = await releases.releasedFile(first.id, 'svg');
+    const { bytes } = await releases.releasedFile(first.id, first.files[0]!.fileName);
     expect(bytes.length).toBe(svg!.size);
     const zip = unzipSync(new Uint8Array((await releases.releasedZip(first.id)).bytes));
     expect(Object.keys(zip).sort()).toEqual(['report.json', ...first.files.map(({ fileName }) => fileName)].sort());

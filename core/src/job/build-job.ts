@@ -47,6 +47,8 @@ export interface Build {
   readonly recipe: Recipe;
   readonly machine: Machine;
   readonly material: Material;
+  /** What prices are told in. */
+  readonly currency: string;
   readonly sheet: { readonly width: number; readonly height: number };
   /** Those that are not hidden. */
   readonly assemblies: readonly LaidAssembly[];
@@ -120,6 +122,7 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
     recipe,
     machine,
     material,
+    currency: shop.currency,
     sheet,
     assemblies,
     operations,

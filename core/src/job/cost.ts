@@ -9,6 +9,8 @@ export interface Cost {
   readonly material: number | null;
   /** That, of the whole sheet. */
   readonly share: number;
+  /** As it is written before a figure. */
+  readonly currency: string;
 }
 
 const MM3_PER_LITRE = 1_000_000;
@@ -27,6 +29,7 @@ export function costOf(
   },
   { hourlyRate }: Pick<Machine, 'hourlyRate'>,
   { price }: Pick<Material, 'price'>,
+  currency: string,
 ): Cost {
   const { bounds, sheet, margin } = job;
   const taken = isEmptyBounds(bounds)
@@ -35,6 +38,7 @@ export function costOf(
   return {
     machine: hourlyRate > 0 ? (job.time / 3600) * hourlyRate : null,
     material: price > 0 ? ((taken * job.thickness) / MM3_PER_LITRE) * price : null,
+    currency,
     share: taken / (sheet.width * sheet.height),
   };
 }

@@ -56,10 +56,15 @@ export async function readFile(
   rules: FileRules = PLAIN_FILES,
 ): Promise<ReadDrawing> {
   const frame = frameOf(drawing, format, rules);
-  return unframed(await readBytes(format, bytes, rules), frame, drawing);
+  return unframed(await readPage(format, bytes, rules), frame, drawing);
 }
 
-async function readBytes(format: Format, bytes: Uint8Array, { unit }: FileRules): Promise<ReadDrawing> {
+/** Reads a file as it stands, with its own zero. @throws as readFile does */
+export async function readPage(
+  format: Format,
+  bytes: Uint8Array,
+  { unit }: Pick<FileRules, 'unit'> = PLAIN_FILES,
+): Promise<ReadDrawing> {
   // Of a PDF all but the ticket, which is a page of its own.
   if (format === 'pdf') return { ...drawingOfArtwork(await readArtwork(bytes)), unread: {} };
   const text = new TextDecoder().decode(bytes);

@@ -33,12 +33,21 @@ export function jobTicket(report: Report, drawing: SheetDrawing): string[] {
         `${operation.settings.power} %, ${operation.settings.passes} x, about ${formatTime(operation.time)}`,
     ),
     `About ${formatTime(report.time)} in all`,
+    ...costLines(report),
     '',
+    ...(report.findings.length === 0 ? ['The shop check found nothing.'] : []),
     ...report.findings.map(
       ({ severity, title, on, accepted }) =>
         `${TOLD[severity]}: ${title}${on ? `, on ${on}` : ''}${accepted ? `. ${saidBy(accepted)}` : ''}`,
     ),
   ];
+}
+
+function costLines({ cost: { machine, material, currency } }: Report): string[] {
+  const told = (what: string, value: number | null): string[] =>
+    value === null ? [] : [`${what} ${currency} ${value.toFixed(2)}`];
+  const parts = [...told('machine', machine), ...told('material', material)];
+  return parts.length === 0 ? [] : [`Cost: ${parts.join(', ')}`];
 }
 
 /** What lies on the sheet, where that is more than one thing. */

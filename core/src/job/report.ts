@@ -148,7 +148,7 @@ const nodesIn = (contours: readonly Contour[]): number =>
 
 /** Sums a build up, with its measures where they were taken. */
 export function reportOf(build: Build, measures?: JobMeasures): Report {
-  const { recipe, machine, material, sheet, assemblies, operations, sweeps, findings } = build;
+  const { recipe, machine, material, currency, sheet, assemblies, operations, sweeps, findings } = build;
   const released = operations.flatMap(({ contours }) => contours);
   const bounds = joinBounds(released.map(contourBounds));
   const time = operations.reduce((sum, operation) => sum + operation.time, 0);
@@ -172,6 +172,7 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
       { time, bounds, sheet, margin: recipe.sheet.margin, thickness: stockOf(recipe).thickness },
       machine,
       material,
+      currency,
     ),
   };
 }

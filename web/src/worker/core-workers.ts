@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import type { ChangePicture } from '@needlefile/core/screen/change-picture';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
@@ -8,7 +9,7 @@ import type { Shop } from '@needlefile/core/shop/shop';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import type { ToolChart } from '@needlefile/core/screen/tool-chart';
 import type { CoreWorkerApi } from './core.worker';
-import type { RunOf } from './engine';
+import type { ReleasedFiles, RunOf } from './engine';
 import { Latest, Overdue } from './latest';
 
 /** A recipe and the shop it is for. */
@@ -28,12 +29,12 @@ function startCore(): { readonly core: Comlink.Remote<CoreWorkerApi>; readonly e
   return { core: Comlink.wrap<CoreWorkerApi>(worker), end: () => worker.terminate() };
 }
 
-const latestOf = <Request extends Job, Result>(
-  run: (core: Comlink.Remote<CoreWorkerApi>, job: Request) => Promise<Result>,
+const latestOf = <Request, Result>(
+  run: (core: Comlink.Remote<CoreWorkerApi>, request: Request) => Promise<Result>,
 ): Latest<Request, Result> =>
   new Latest(() => {
     const { core, end } = startCore();
-    return { run: (job) => within(LONGEST_MS, run(core, job)), end };
+    return { run: (request) => within(LONGEST_MS, run(core, request)), end };
   });
 
 /** What is computed while a person types is given up after so long. */
@@ -74,6 +75,16 @@ export interface ToolRequest extends Job {
 /** Compares cutters for what an operation clears, in a worker of its own. */
 export const newToolCharter = (): Latest<ToolRequest, ToolChart | null> =>
   latestOf((core, { recipe, shop, operation }) => core.toolChart(recipe, shop, operation));
+
+/** Two releases. */
+export interface ChangeRequest {
+  readonly earlier: ReleasedFiles;
+  readonly later: ReleasedFiles;
+}
+
+/** Compares what was released, in a worker of its own. */
+export const newComparer = (): Latest<ChangeRequest, ChangePicture> =>
+  latestOf((core, { earlier, later }) => core.changes(earlier, later));
 
 /** A search in a worker that is there for nothing else. `stop` ends it; its promise then stays open. */
 export interface Search<Result> {

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import type { ChangePicture } from '@needlefile/core/screen/change-picture';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
@@ -8,7 +9,7 @@ import type { ToolChart } from '@needlefile/core/screen/tool-chart';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 
-import type { RunOf } from './engine';
+import type { ReleasedFiles, RunOf } from './engine';
 
 // Loaded on demand: the shaper starts its WASM with a top-level await, and a message that arrives before `expose` has
 // run is lost. So nothing that awaits may be imported statically here.
@@ -36,6 +37,9 @@ const api = {
   /** Compares the cutters of the rack for what an operation clears; null where it clears nothing. */
   toolChart: async (recipe: Recipe, shop: Shop, operation: string): Promise<ToolChart | null> =>
     (await engine()).toolChart(recipe, shop, operation),
+  /** What changed from one release to a later one. */
+  changes: async (earlier: ReleasedFiles, later: ReleasedFiles): Promise<ChangePicture> =>
+    (await engine()).changePicture(earlier, later),
 };
 export type CoreWorkerApi = typeof api;
 

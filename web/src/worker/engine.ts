@@ -2,7 +2,9 @@ import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { readArtwork } from '@needlefile/core/artwork/read-artwork';
 import { runPictureOf, type RunPicture } from '@needlefile/core/screen/run-picture';
 import { fileRows } from '@needlefile/core/job/agreement';
-import type { Format } from '@needlefile/core/job/files';
+import { joinedParts } from '@needlefile/core/job/file-parts';
+import { readPage, type Format } from '@needlefile/core/job/files';
+import { changePictureOf, type ChangePicture } from '@needlefile/core/screen/change-picture';
 import { runJob } from '@needlefile/core/job/run-job';
 import { drawingOfArtwork } from '@needlefile/core/machine/drawing-of-artwork';
 import { runFile, usesOf } from '@needlefile/core/machine/run-file';
@@ -77,6 +79,20 @@ export async function runPicture(recipe: Recipe, shop: Shop, file: RunOf): Promi
 
 export const toolChart = async (recipe: Recipe, shop: Shop, operation: string): Promise<ToolChart | null> =>
   toolChartOf(await built(recipe, shop), operation, shop.tools);
+
+/** Files of one release, read as they stand. */
+export interface ReleasedFiles {
+  readonly format: Format;
+  /** One, or one an operation. */
+  readonly bytes: readonly Uint8Array[];
+}
+
+/** What changed from an earlier release to a later one. */
+export async function changePicture(earlier: ReleasedFiles, later: ReleasedFiles): Promise<ChangePicture> {
+  const read = async ({ format, bytes }: ReleasedFiles) =>
+    joinedParts(await Promise.all(bytes.map((each) => readPage(format, each))));
+  return changePictureOf(await read(earlier), await read(later));
+}
 
 const ensureSources = (recipe: Recipe): Promise<unknown> =>
   Promise.all([...[...facesOf(recipe)].map(ensureFace), ...[...filesOf(recipe)].map(ensureArtwork)]);

@@ -4,7 +4,7 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { portion } from '../../geometry/segment.ts';
 import { circleOf, type Circle } from '../../geometry/shapes.ts';
 
-/** The circle that a contour is, where a file can say so: machines begin circles on their right, and no file says else. */
+/** The circle that a contour is, where a file can say so: machines begin circles on their right, and so must it. */
 export function circleToTell(contour: Contour): Circle | null {
   const round = circleOf(contour);
   return round && beginsOnItsRight(contour, round) ? round : null;

@@ -1,7 +1,8 @@
-import type { PDFDocument } from '@cantoo/pdf-lib';
+import type { PDFDocument, PDFPage } from '@cantoo/pdf-lib';
 import { cubicsOfArc } from '../../geometry/arc-cubics.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
+import { pathData } from '../svg/path-data.ts';
 import { HAIRLINE } from '../hairline.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
@@ -32,7 +33,9 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[] 
   // Stroke adjustment off: some readers would otherwise shift thin lines onto their pixels, and export them shifted.
   const content = [`q ${decimal(POINTS_PER_MM, 8)} 0 0 ${decimal(POINTS_PER_MM, 8)} 0 0 cm /True gs 1 j 1 J`];
   drawing.layers.forEach(({ colour, lineWidth = HAIRLINE, fill, contours }, i) => {
-    const rgb = [1, 3, 5].map((at) => decimal(parseInt(colour.slice(at, at + 2), 16) / 255, 4)).join(' ');
+    const rgb = partsOf(colour)
+      .map((part) => decimal(part, 4))
+      .join(' ');
     content.push(`/OC /L${i} BDC`, fill ? `${rgb} rg` : `${rgb} RG ${decimal(lineWidth)} w`);
     if (fill) content.push(...contours.map(pathOperators), 'f*');
     else for (const contour of contours) content.push(pathOperators(contour), 'S');
@@ -48,34 +51,66 @@ export async function writePdf(drawing: SheetDrawing, ticket: readonly string[] 
     }),
   );
 
-  if (ticket) await addTicket(pdf, drawing.title, ticket);
+  if (ticket) await addTicket(pdf, drawing, ticket);
   return pdf.save();
 }
 
-async function addTicket(pdf: PDFDocument, title: string, ticket: readonly string[]): Promise<void> {
+async function addTicket(pdf: PDFDocument, drawing: SheetDrawing, ticket: readonly string[]): Promise<void> {
   const { StandardFonts } = await import('@cantoo/pdf-lib');
   const [regular, bold] = [
     await pdf.embedFont(StandardFonts.Helvetica),
     await pdf.embedFont(StandardFonts.HelveticaBold),
   ];
   const lines = ticket.flatMap((text) => wrapped(plain(text), LONGEST_LINE));
-  const pages = Math.max(1, Math.ceil(lines.length / LINES_ON_PAGE));
-  for (let n = 0; n < pages; n++) {
+  // The picture takes the place of some lines of the first page.
+  const left = Math.max(0, lines.length - (LINES_ON_PAGE - PICTURE_LINES));
+  const pages = 1 + Math.ceil(left / LINES_ON_PAGE);
+  const [title] = wrapped(plain(drawing.title), LONGEST_TITLE);
+  for (let n = 0, done = 0; n < pages; n++) {
     const sheet = pdf.addPage(A4);
-    const [head] = wrapped(plain(title), LONGEST_TITLE);
-    sheet.drawText(head ?? '', { x: 56, y: 770, size: 18, font: bold });
-    lines.slice(n * LINES_ON_PAGE, (n + 1) * LINES_ON_PAGE).forEach((text, i) => {
-      sheet.drawText(text, { x: 56, y: 738 - i * 15, size: 10, font: regular });
-    });
-    if (pages > 1) sheet.drawText(`Page ${n + 1} of ${pages}`, { x: 56, y: 40, size: 9, font: regular });
+    sheet.drawText(title ?? '', { x: EDGE, y: 770, size: 18, font: bold });
+    const top = n === 0 ? 738 - PICTURE_LINES * LINE : 738;
+    if (n === 0) await drawPicture(sheet, drawing, top + LINE);
+    const own = lines.slice(done, done + (n === 0 ? LINES_ON_PAGE - PICTURE_LINES : LINES_ON_PAGE));
+    own.forEach((text, i) => sheet.drawText(text, { x: EDGE, y: top - i * LINE, size: 10, font: regular }));
+    done += own.length;
+    if (pages > 1) sheet.drawText(`Page ${n + 1} of ${pages}`, { x: EDGE, y: 40, size: 9, font: regular });
   }
 }
 
+/** The sheet with all that is drawn on it, as large as the room for it takes. @param bottom of the room, points */
+async function drawPicture(sheet: PDFPage, drawing: SheetDrawing, bottom: number): Promise<void> {
+  const { rgb } = await import('@cantoo/pdf-lib');
+  const room = { width: A4[0] - 2 * EDGE, height: 758 - bottom };
+  const scale = Math.min(room.width / drawing.width, room.height / drawing.height);
+  const top = { x: EDGE, y: bottom + drawing.height * scale };
+  const [width, height] = [drawing.width * scale, drawing.height * scale];
+  sheet.drawRectangle({ x: EDGE, y: bottom, width, height, borderColor: rgb(0.8, 0.78, 0.74), borderWidth: 0.5 });
+  for (const { colour, fill, contours } of drawing.layers) {
+    if (contours.length === 0) continue;
+    const [r, g, b] = partsOf(colour);
+    const ink = rgb(r, g, b);
+    // One unit of the path is one mm, and so is that of its line.
+    const look = fill ? { color: ink } : { borderColor: ink, borderWidth: 0.5 / scale };
+    sheet.drawSvgPath(pathData(contours, drawing.height), { ...top, scale, ...look });
+  }
+}
+
+/** Of #rrggbb, from 0 to 1. */
+const partsOf = (colour: string): [number, number, number] => {
+  const part = (at: number): number => parseInt(colour.slice(at, at + 2), 16) / 255;
+  return [part(1), part(3), part(5)];
+};
+
 /** Points. */
 const A4: [number, number] = [595.28, 841.89];
+const EDGE = 56;
+const LINE = 15;
 
 /** Of the ticket: lines down to its foot, and characters that fit across it at the size they are written in. */
 const LINES_ON_PAGE = 44;
+/** As high as so many lines. */
+const PICTURE_LINES = 14;
 const LONGEST_LINE = 96;
 const LONGEST_TITLE = 50;
 

@@ -20,7 +20,7 @@ import { ThicknessCard } from './thickness-card';
 import { Rulers } from './rulers';
 import { RunBar } from './run/run-bar';
 import { RunCard } from './run/run-card';
-import { bringRun } from './run/run-store';
+import { bringRun } from '@/job/run-view';
 import { useRun } from './run/use-run';
 import { PIXELS_PER_MM, useZoom, type Margins, type Zoom } from './use-zoom';
 

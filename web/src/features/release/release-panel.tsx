@@ -17,6 +17,7 @@ import { saveNow } from '@/job/autosave';
 import { useJob, useJobStore } from '@/job/job-store';
 import { FormatChoice, NameChoice, ThingChoice } from './file-choices';
 import { KerfChoice } from './kerf-choice';
+import { ReleaseChanges } from './release-changes';
 import { ReleaseFiles } from './release-files';
 import css from './release.module.css';
 
@@ -124,6 +125,7 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
                 <span className="soft">{format(new Date(release.releasedAt), 'd MMM HH:mm')}</span>
               </summary>
               <ReleaseFiles release={release} />
+              <ReleaseChanges earlier={release} later={newest!} />
             </details>
           ))}
         </PanelSection>

@@ -6,7 +6,6 @@ import { Chart, BarController, BarElement, CategoryScale, Legend, LinearScale, T
 import Link from 'next/link';
 import { Bar } from 'react-chartjs-2';
 import { PanelSection } from '@/components/panel';
-import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
 import { operationInWords } from '@/job/operation-names';
 import css from './work-order.module.css';
@@ -68,7 +67,6 @@ function TimeChart({ operations }: { operations: readonly OperationReport[] }) {
 }
 
 function Costs({ report: { cost, machine, material, thickness } }: { report: Report }) {
-  const { currency } = useShop();
   const rows = [
     { what: machine, value: cost.machine, missing: 'no hourly rate' },
     {
@@ -86,14 +84,14 @@ function Costs({ report: { cost, machine, material, thickness } }: { report: Rep
           <div key={what}>
             <dt>{what}</dt>
             <dd className="number">
-              {value === null ? <Link href="/shop">{missing}</Link> : priceOf(value, currency)}
+              {value === null ? <Link href="/shop">{missing}</Link> : priceOf(value, cost.currency)}
             </dd>
           </div>
         ))}
         {known.length === rows.length && (
           <div className={css.total}>
             <dt>Together</dt>
-            <dd className="number">{priceOf(sum, currency)}</dd>
+            <dd className="number">{priceOf(sum, cost.currency)}</dd>
           </div>
         )}
       </dl>

@@ -7,7 +7,7 @@ import { Form } from 'react-bootstrap';
 import { PauseFill, PlayFill, SkipEndFill, SkipStartFill } from 'react-bootstrap-icons';
 import { lineBeside, moveAt } from './along';
 import css from './run.module.css';
-import { useRunView } from './run-store';
+import { useRunView } from '@/job/run-view';
 
 /** All of it is played in so many seconds, unless a pace is asked for. */
 const ALL_IN = 20;

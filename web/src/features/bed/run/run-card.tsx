@@ -11,7 +11,7 @@ import { Check2, Eye, EyeSlash, ExclamationTriangle } from 'react-bootstrap-icon
 import { useUnit } from '@/hooks/unit';
 import { capitalised } from '@/job/operation-names';
 import css from './run.module.css';
-import { bringRun, useRunView } from './run-store';
+import { bringRun, useRunView } from '@/job/run-view';
 
 /** What the file says, beside what the job says. */
 export function RunCard({ run, problem }: { run: RunPicture | null; problem: string | null }) {

@@ -5,7 +5,7 @@ import type { RunMove, RunOperationPicture, RunPicture } from '@needlefile/core/
 import { memo, useId, useMemo } from 'react';
 import css from '../bed.module.css';
 import { alongMove, moveAt, wholePath } from './along';
-import { useRunView } from './run-store';
+import { useRunView } from '@/job/run-view';
 
 /** Lines that are drawn as one path: what is done is put together of these, and of the few after them. */
 const TOGETHER = 40;

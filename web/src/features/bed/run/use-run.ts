@@ -6,7 +6,7 @@ import { useAsked, type Asked } from '@/hooks/asked';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
 import { newRunner } from '@/worker/core-workers';
-import { useRunView } from './run-store';
+import { useRunView } from '@/job/run-view';
 
 /** Runs the file that is looked at, anew with each change of the job. */
 export function useRun(isLookedAt: boolean): Asked<RunPicture> {

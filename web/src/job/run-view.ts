@@ -32,8 +32,10 @@ export const useRunView = create<RunState>(() => ({
   travel: false,
 }));
 
+/** Has another file run, from its end. */
+export const lookAtRun = (source: RunSource): void =>
+  useRunView.setState({ source, works: {}, at: Infinity, playing: false, only: null });
+
 /** Runs a file that was brought. */
-export async function bringRun(file: File): Promise<void> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  useRunView.setState({ source: { name: file.name, bytes }, works: {}, at: Infinity, playing: false, only: null });
-}
+export const bringRun = async (file: File): Promise<void> =>
+  lookAtRun({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) });
