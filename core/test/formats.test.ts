@@ -242,8 +242,11 @@ describe('readers', () => {
     const pagesFor = async (lines: number) =>
       (await PDFDocument.load(await writePdf(drawing, Array<string>(lines).fill('x')))).getPageCount();
     expect(await pagesFor(0)).toBe(2);
-    expect(await pagesFor(44)).toBe(2);
-    expect(await pagesFor(45)).toBe(3);
+    // The picture takes the place of fourteen of the forty-four lines of a page.
+    expect(await pagesFor(30)).toBe(2);
+    expect(await pagesFor(31)).toBe(3);
+    expect(await pagesFor(74)).toBe(3);
+    expect(await pagesFor(75)).toBe(4);
     const long = await writePdf(drawing, [`${'word '.repeat(40)}end`]);
     expect((await PDFDocument.load(long)).getPageCount()).toBe(2);
   });
