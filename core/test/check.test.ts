@@ -75,6 +75,13 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
       },
     ],
   },
+  'too near': {
+    machine: 'router',
+    material: 'plywood',
+    thickness: 6,
+    sheet: { gap: 2 },
+    assemblies: [{ make: 'engraved', copies: 3, plate: { width: 120, height: 60 }, items: [{ words: 'TEA' }] }],
+  },
   'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },
   unassigned: { make: 'cut-through', lettering: { words: 'FENNY' }, workOrder: { outline: { work: null } } },
   'single-line face': { make: 'cut-through', lettering: { words: 'FENNY', face: 'hershey-sans-line' } },

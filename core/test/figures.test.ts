@@ -74,7 +74,7 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
   const operations = plans.map((plan) => ({ ...PLAIN, ...plan }) as OperationPlan);
   const works = Object.fromEntries(operations.map(({ id, work }) => [id, work]));
   return runOperations(
-    { operations, order: { search: 'quick' } },
+    { operations, order: { search: 'quick', coolly: false } },
     [
       {
         assembly: { id: 'it', first: false },

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Contour } from '../src/geometry/contour.ts';
 import { endOf, startOf } from '../src/geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../src/geometry/contour-facts.ts';
-import { boundsContain, widthOf } from '../src/geometry/bounds.ts';
+import { boundsContain, centreOf, widthOf } from '../src/geometry/bounds.ts';
 import { probePoint } from '../src/geometry/components.ts';
 import { distance, type Point } from '../src/geometry/point.ts';
 import { line } from '../src/geometry/segment.ts';
@@ -60,6 +60,39 @@ describe('the order of cutting', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  it('spreads the heat of cutting: each line once, what lies in it first, and the sheet cooler where it is cut', () => {
+    // Letters with counters, as close as letters are.
+    const contours = Array.from({ length: 60 }, (_, i) => [i % 12, Math.floor(i / 12)] as const).flatMap(([x, y]) => [
+      box(30 * x, 40 * y, 26),
+      box(30 * x + 8, 40 * y + 8, 10),
+    ]);
+    const lines = { contours, ways: [] };
+    const secondsOf = (contour: Contour): number => 0.8 + contourLength(contour) / 45;
+    /** What of earlier lines is still warm where each is cut, on the mean, mm. */
+    const heatIn = (ordered: readonly Contour[]): number => {
+      const middles = ordered.map((each) => centreOf(contourBounds(each)));
+      const begins = ordered.reduce<number[]>((sum, each) => [...sum, sum.at(-1)! + secondsOf(each)], [0]);
+      const total = ordered.reduce((sum, _, later) => {
+        const warm = ordered.slice(0, later).map((each, i) => {
+          const near = Math.max(0, 1 - distance(middles[later]!, middles[i]!) / 60);
+          return contourLength(each) * near * Math.exp(-(begins[later]! - begins[i + 1]!) / 20);
+        });
+        return sum + warm.reduce((a, b) => a + b, 0);
+      }, 0);
+      return total / ordered.length;
+    };
+    const short = runningOrder(lines, CORNER, 'quick');
+    const cool = runningOrder(lines, CORNER, 'quick', secondsOf);
+    expect(new Set(cool.map((each) => JSON.stringify(contourBounds(each)))).size).toBe(contours.length);
+    cool.forEach((later, i) => {
+      for (const earlier of cool.slice(0, i)) expect(contourContains(earlier, probePoint(later))).toBe(false);
+    });
+    expect(heatIn(cool)).toBeLessThan(0.5 * heatIn(short));
+    // A little of the whole time, as cutting takes most of it.
+    const cutting = cool.reduce((sum, each) => sum + secondsOf(each), 0);
+    expect((travelOf(cool) - travelOf(short)) / 200).toBeLessThan(0.12 * cutting);
   });
 
   it('of few lines is the shortest there is', () => {

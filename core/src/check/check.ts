@@ -38,6 +38,7 @@ import { speck } from './rules/speck.ts';
 import { thinNeck } from './rules/thin-neck.ts';
 import { thinWall } from './rules/thin-wall.ts';
 import { tooManyColours } from './rules/too-many-colours.ts';
+import { tooNear } from './rules/too-near.ts';
 import { unassigned } from './rules/unassigned.ts';
 import { weakHold } from './rules/weak-hold.ts';
 import { wordsOffThePlate } from './rules/words-off-the-plate.ts';
@@ -80,6 +81,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
 const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {
   'off the sheet': offTheSheet,
   overlap,
+  'too near': tooNear,
   unassigned,
   machine,
   order,

@@ -33,7 +33,8 @@ export type AssemblyRule =
   | 'lost outline';
 
 /** Rules about the whole job. */
-export type JobRule = 'off the sheet' | 'overlap' | 'unassigned' | 'machine' | 'order' | 'too many colours';
+export type JobRule =
+  'off the sheet' | 'overlap' | 'too near' | 'unassigned' | 'machine' | 'order' | 'too many colours';
 
 /** Rules about what was measured. */
 export type MeasuredRule =

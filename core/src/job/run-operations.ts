@@ -138,7 +138,7 @@ function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): Pla
 
 function placedRun({ lines, placement }: PlacedLines, from: Point | null, around: Around): PlacedRun {
   const { order, work, profile } = around;
-  const run = linesRun(lines, from && unplacePoint(from, placement), order.search, work, profile);
+  const run = linesRun(lines, from && unplacePoint(from, placement), order, work, profile);
   return {
     run,
     start: placePoint(run.start, placement),

@@ -4,11 +4,10 @@ import type { Point } from '../geometry/point.ts';
 import { timeStraight } from '../motion/motion.ts';
 import type { Profile } from '../motion/profile.ts';
 import { pierceOf, workTime } from '../motion/work-time.ts';
-import type { LineKind } from '../recipe/parts.ts';
+import type { LineKind, OrderPlan } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
 import type { Lines } from './lines.ts';
 import { runningOrder, waysBetween } from './order.ts';
-import type { Search } from './tour/tour.ts';
 
 /** The lines that an operation follows in one thing, in running order, in the thing's own frame. mm, s. */
 export interface LinesRun {
@@ -32,7 +31,7 @@ export interface LinesRun {
 const orders = { corner: new WeakMap<Lines, Ordered>(), elsewhere: new WeakMap<Lines, Ordered>() };
 interface Ordered {
   readonly from: Point;
-  readonly search: Search;
+  readonly order: OrderPlan;
   readonly contours: readonly Contour[];
 }
 
@@ -44,8 +43,9 @@ const CORNER: Point = { x: 0, y: 0 };
  * @param from where the head comes from, in the thing's frame; null: the thing's own corner
  * @param profile of the machine with the settings of the operation
  */
-export function linesRun(lines: Lines, from: Point | null, search: Search, work: Work, profile: Profile): LinesRun {
-  const contours = orderedLines(lines, from, search);
+export function linesRun(lines: Lines, from: Point | null, order: OrderPlan, work: Work, profile: Profile): LinesRun {
+  const secondsOf = (contour: Contour): number => pierceOf(work, profile) + workTime(contour, work, profile);
+  const contours = orderedLines(lines, from, order, work === 'cut' ? secondsOf : null);
   const start = startOf(contours[0]!);
   let [length, travel, worked, lifted, starts] = [0, 0, 0, 0, 0];
   waysBetween(contours, start).forEach((there, i) => {
@@ -60,15 +60,21 @@ export function linesRun(lines: Lines, from: Point | null, search: Search, work:
   return { kinds: lines.kinds, contours, start, end, length, travel, seconds, lifted, starts };
 }
 
-function orderedLines(lines: Lines, from: Point | null, search: Search): readonly Contour[] {
+/** @param secondsOf what a line that is cut takes; null where nothing is */
+function orderedLines(
+  lines: Lines,
+  from: Point | null,
+  order: OrderPlan,
+  secondsOf: ((contour: Contour) => number) | null,
+): readonly Contour[] {
   // Strokes of a fill have an order of their own.
   if (lines.isFilled) return lines.contours;
   const known = from ? orders.elsewhere : orders.corner;
   const start = from ?? CORNER;
   const before = known.get(lines);
-  if (before && before.search === search && before.from.x === start.x && before.from.y === start.y)
-    return before.contours;
-  const contours = runningOrder(lines, start, search);
-  known.set(lines, { from: start, search, contours });
+  const isSame = before?.order.search === order.search && before.order.coolly === order.coolly;
+  if (before && isSame && before.from.x === start.x && before.from.y === start.y) return before.contours;
+  const contours = runningOrder(lines, start, order.search, order.coolly ? secondsOf : null);
+  known.set(lines, { from: start, order, contours });
   return contours;
 }

@@ -1,9 +1,11 @@
+import { centreOf } from '../geometry/bounds.ts';
 import { endOf, formOf, startOf, type Contour } from '../geometry/contour.ts';
-import { contourArea, reverseContour } from '../geometry/contour-facts.ts';
+import { contourArea, contourBounds, contourLength, reverseContour } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { circle, circleOf } from '../geometry/shapes.ts';
 import { startedAt } from '../geometry/started-at.ts';
 import { nextRound } from './nesting.ts';
+import { coolTour, type Warmth } from './tour/cool-tour.ts';
 import type { Stop, Way } from './tour/stops.ts';
 import { tourOf, type Search } from './tour/tour.ts';
 
@@ -13,21 +15,35 @@ import { tourOf, type Search } from './tour/tour.ts';
  * be worked on afterwards.
  * @param led of each contour the ways to cut it with a lead; none where it is run as it is
  * @param from where the head comes from
+ * @param secondsOf what it takes to cut a line, where the heat of cutting is to be spread over the sheet
  */
 export function runningOrder(
   { contours, ways: led }: { readonly contours: readonly Contour[]; readonly ways: readonly (readonly Contour[])[] },
   from: Point,
   search: Search,
+  secondsOf: ((contour: Contour) => number) | null = null,
 ): Contour[] {
   const begun = contours.map(begunOnItsRight);
   const stops = begun.map((contour, i) => (led[i]?.length ? ledStop(led[i]) : stopOf(contour)));
-  return tourOf(stops, nextRound(contours), from, search).map(({ stop, way }) => {
+  const round = nextRound(contours);
+  const tour = secondsOf
+    ? coolTour(stops, round, contours.map(warmthOf(secondsOf)), from)
+    : tourOf(stops, round, from, search);
+  return tour.map(({ stop, way }) => {
     if (led[stop]?.length) return led[stop][way]!;
     const contour = begun[stop]!;
     if (contour.closed) return startedAt(contour, way);
     return way === 0 ? contour : reverseContour(contour);
   });
 }
+
+const warmthOf =
+  (secondsOf: (contour: Contour) => number) =>
+  (contour: Contour): Warmth => ({
+    length: contourLength(contour),
+    seconds: secondsOf(contour),
+    middle: centreOf(contourBounds(contour)),
+  });
 
 /** A circle with a node on its right, first: files that have circles as such cannot say where they are begun. */
 function begunOnItsRight(contour: Contour): Contour {

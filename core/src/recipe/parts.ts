@@ -20,6 +20,7 @@ export type {
   LineKind,
   Made,
   OperationPlan,
+  OrderPlan,
   Place,
   Role,
   ShapeItem,

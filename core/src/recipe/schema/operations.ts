@@ -89,6 +89,10 @@ export const orderSchema = z
       .describe(
         'How long a short way of the head is looked for: so that an edit is answered at once, or for a second.',
       ),
+    coolly: z
+      .boolean()
+      .default(false)
+      .describe('Cuts of a thing follow each other where the sheet is cool, at the price of more way.'),
   })
   .prefault({});
 export type OrderPlan = z.output<typeof orderSchema>;

@@ -32,6 +32,21 @@ export function RunningOrder({ reports }: { reports: readonly OperationReport[] 
         Inner lines before those round them, each begun where the head comes by. Searching longer takes a second or so
         at each change.
       </div>
+      <Form.Check
+        id="coolly"
+        type="switch"
+        className="mt-2"
+        label="Spread the heat of cutting"
+        checked={recipe.order.coolly}
+        onChange={({ target }) =>
+          edit('Heat of cutting', (draft) => {
+            draft.order.coolly = target.checked;
+          })
+        }
+      />
+      <div className="field-hint">
+        For thin sheet that warps: within each thing, the next cut is where the sheet is cool. The head goes farther.
+      </div>
       {things.length > 1 && (
         <fieldset className="mt-2">
           <legend className="field-hint">Before the others</legend>

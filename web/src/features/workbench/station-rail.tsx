@@ -23,6 +23,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'missing character': 'letter',
   'off the sheet': 'plate',
   overlap: 'plate',
+  'too near': 'plate',
   'words off the plate': 'plate',
   'past the guide': 'letter',
   'hole in the way': 'plate',
