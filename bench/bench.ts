@@ -24,6 +24,7 @@ import { CATALOGUE } from '../faces/src/catalogue.ts';
 import { benchArtwork } from './artwork.ts';
 import { benchFills } from './fills.ts';
 import { benchOrder } from './order.ts';
+import { benchSweeps } from './sweeps.ts';
 import { benchTracing } from './tracing.ts';
 import { IN_A_ROW, medians, OFTEN, row, RUNS, told, WARM_UP, wasmUnion } from './timing.ts';
 
@@ -219,5 +220,6 @@ benchArtwork();
 benchTracing(face);
 benchFills(face('barlow-condensed-semibold'), LINES.join('\n'));
 benchOrder(face('league-gothic'));
+benchSweeps();
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`memory in use after all of it: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

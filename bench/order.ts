@@ -1,6 +1,8 @@
 /** The order in which lines are run: how short the way between them is, and how long it takes to find. */
 import { endOf, startOf, type Contour } from '../core/src/geometry/contour.ts';
-import { distance } from '../core/src/geometry/point.ts';
+import { boundsMeet } from '../core/src/geometry/bounds.ts';
+import { contourBounds } from '../core/src/geometry/contour-facts.ts';
+import { distance, type Point } from '../core/src/geometry/point.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import type { Face } from '../core/src/lettering/face.ts';
 import { nextRound } from '../core/src/operations/nesting.ts';
@@ -17,6 +19,7 @@ export function benchOrder(face: Face): void {
     console.log(`\n${contours.length} lines of ${count} letters in running order`);
     const plain = travelOf(nearestFirst(contours));
     console.log(`${'nearest first, each from its first node'.padEnd(56)} ${plain.toFixed(0).padStart(8)} mm`);
+    console.log(`${'no order has less (spanning tree)'.padEnd(56)} ${treeOf(contours).toFixed(0).padStart(8)} mm`);
     const found = { quick: contours, long: contours };
     const search = (how: 'quick' | 'long') => () => {
       found[how] = runningOrder({ contours, ways: [] }, CORNER, how);
@@ -60,4 +63,24 @@ function nearestFirst(contours: readonly Contour[]): Contour[] {
     at = endOf(contours[best]!);
   }
   return ordered;
+}
+
+/** A least spanning tree (Prim) over the nodes at which lines may be begun, and the corner: any way goes along as much. */
+function treeOf(contours: readonly Contour[]): number {
+  const places = contours.map(({ segments }) => segments.map(({ from }) => from));
+  const boxes = contours.map(contourBounds);
+  const nearest = (a: readonly Point[], b: readonly Point[]): number =>
+    Math.min(...a.map((p) => Math.min(...b.map((q) => distance(p, q)))));
+  const far = places.map((own) => nearest([CORNER], own));
+  const left = new Set(contours.keys());
+  let sum = 0;
+  while (left.size > 0) {
+    let [best, least] = [-1, Infinity];
+    for (const i of left) if (far[i]! < least) [best, least] = [i, far[i]!];
+    left.delete(best);
+    sum += least;
+    for (const i of left)
+      if (boundsMeet(boxes[i]!, boxes[best]!, far[i]!)) far[i] = Math.min(far[i]!, nearest(places[i]!, places[best]!));
+  }
+  return sum;
 }
