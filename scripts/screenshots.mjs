@@ -90,11 +90,15 @@ await page
   .getByRole('button', { name: /Engine no. 2/ })
   .click();
 await shot('picture');
-await open('Valve tag, injector');
-await station('Work order');
-await page.getByText('Paths', { exact: true }).click();
-await shot('work-order');
 await open('Valve tags, a sheet of six');
+await station('Work order');
+await page.getByRole('button', { name: 'fold', exact: true }).click();
+await page.getByRole('button', { name: /^Areas/ }).click();
+await page.getByText('By item', { exact: true }).hover();
+await page.getByLabel(/^Sweep 2/).scrollIntoViewIfNeeded();
+await page.getByLabel(/^Sweep 2/).hover();
+await shot('work-order');
+await page.getByRole('button', { name: /unfold$/ }).click();
 await page.getByText('Run', { exact: true }).click();
 await page.getByRole('slider', { name: 'Time of the run' }).fill('520');
 await page.getByLabel('Ways of the lifted head').check();
@@ -111,10 +115,24 @@ await shot('which-tool');
 await page.getByRole('button', { name: 'Undo' }).click();
 await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });
 await open('Valve tag, injector');
-await station('Release');
-await page.getByRole('button', { name: /Write the files|Release all/ }).click();
-await page.getByText('All files as one ZIP').first().waitFor({ timeout: 60_000 });
+const release = async (count) => {
+  await station('Release');
+  await page.getByRole('button', { name: /Write the files|Release all/ }).click();
+  await page.locator(`text=/^Revision/ >> nth=${count}`).waitFor({ timeout: 60_000 });
+};
+await release(0);
+await station('Letter');
+await page.getByLabel('Words').fill('INJECTOR\nNo. 3');
+await page.locator('aside[aria-busy="false"]').waitFor({ timeout: 60_000 });
+await release(1);
+await page.getByText(/^Revision 1/).click();
+await page.getByRole('button', { name: /^What changed to/ }).click();
+await page.getByRole('img', { name: /^Changes from/ }).waitFor({ timeout: 60_000 });
+await page.getByText(/before,.*after/).scrollIntoViewIfNeeded();
 await shot('release');
+while (await page.getByRole('button', { name: 'Undo' }).isEnabled())
+  await page.getByRole('button', { name: 'Undo' }).click();
+await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });
 await open('Engine name Marigold');
 await page.getByRole('button', { name: /^Face:/ }).click();
 await page.getByRole('button', { name: /Pinyon Script/ }).click();
@@ -127,5 +145,6 @@ while (await page.getByRole('button', { name: 'Undo' }).isEnabled())
   await page.getByRole('button', { name: 'Undo' }).click();
 await page.getByText(/^Saved/).waitFor({ timeout: 30_000 });
 await page.goto(`${address}/shop`);
+await page.getByText('Output map', { exact: true }).click();
 await shot('shop');
 await browser.close();
