@@ -42,5 +42,5 @@ export function benchFills(face: Face, words: string): void {
 /** Steps that take long are run less often. */
 const SLOW = { runs: 5, warmUp: 2 };
 const CUTTER = { tool: 1, overlap: 0.4, inset: 0, way: 'climb' } as const;
-const DOTS = { diameter: 0.8, pitch: 1.2, edge: 0.1 };
+const DOTS = { diameter: 0.8, pitch: 1.2, edge: 0.1, lie: 'rows' } as const;
 const CONE = { angle: 60, tip: 0.1, deepest: null };

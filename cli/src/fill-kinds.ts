@@ -28,6 +28,7 @@ export const FILL_OPTIONS = {
   diameter: { type: 'string' },
   pitch: { type: 'string' },
   edge: { type: 'string', default: '0' },
+  lie: { type: 'string', default: 'rows' },
 } as const;
 
 /** Each kind of fill: what it makes of the options, and does with areas. */
@@ -69,6 +70,7 @@ export const FILL_KINDS: Readonly<Record<string, (values: Values) => (region: Re
       diameter,
       pitch: lengthOr(values.pitch, '--pitch', 1.5 * diameter),
       edge: lengthOf(String(values.edge), '--edge', LIMITS.fillInset),
+      lie: oneOf(String(values.lie), '--lie', ['rows', 'scattered'] as const),
     };
     if (plan.pitch < diameter) throw new UsageError('--pitch takes at least the diameter of the dots.');
     return (region) => dots(region, plan);

@@ -135,7 +135,7 @@ describe('a cone', () => {
 
 describe('dots', () => {
   it('stand evenly in a narrow bar, one at each end', () => {
-    const { strokes } = dots(box(40, 3), { diameter: 2, pitch: 4, edge: 0.2 });
+    const { strokes } = dots(box(40, 3), { diameter: 2, pitch: 4, edge: 0.2, lie: 'rows' });
     const middles = strokes
       .map(({ contour }) => contourBounds(contour))
       .map(({ minX, maxX, minY, maxY }) => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 }))
@@ -148,10 +148,9 @@ describe('dots', () => {
     });
   });
 
-  it('never leave letters or touch each other', () => {
+  it.each(['rows', 'scattered'] as const)('never leave letters or touch each other, in %s', (lie) => {
     const region = letters('R8', 20);
-    const plan = { diameter: 0.8, pitch: 1.2, edge: 0.15 };
-    const { strokes } = dots(region, plan);
+    const { strokes } = dots(region, { diameter: 0.8, pitch: 1.2, edge: 0.15, lie });
     const edges = edgesOf(region);
     const middles = strokes.map(({ contour }): Point => {
       const { minX, minY, maxX, maxY } = contourBounds(contour);
@@ -161,13 +160,34 @@ describe('dots', () => {
     middles.forEach((point, i) => {
       expect(regionContains(region, point)).toBe(true);
       expect(away(point, edges)).toBeGreaterThan(0.4 + 0.15 - 0.01);
-      for (const other of middles.slice(i + 1)) expect(distance(point, other)).toBeGreaterThan(0.8);
+      const least = lie === 'rows' ? 0.8 : 1.2 - 1e-6;
+      for (const other of middles.slice(i + 1)) expect(distance(point, other)).toBeGreaterThan(least);
     });
   });
 
+  it('scattered, leave little room for more, and lie the same each time', () => {
+    const plan = { diameter: 0.5, pitch: 1, edge: 0, lie: 'scattered' } as const;
+    const region = box(30, 20);
+    const middlesOf = () =>
+      dots(region, plan).strokes.map(({ contour }): Point => {
+        const { minX, minY, maxX, maxY } = contourBounds(contour);
+        return { x: (minX + maxX) / 2, y: (minY + maxY) / 2 };
+      });
+    const middles = middlesOf();
+    expect(middlesOf()).toEqual(middles);
+    let bare = 0;
+    for (let x = 1; x < 29; x += 0.5)
+      for (let y = 1; y < 19; y += 0.5) if (middles.every((each) => distance(each, { x, y }) > 1)) bare++;
+    expect(bare / (56 * 36)).toBeLessThan(0.02);
+    // In no rows: as many different heights as dots.
+    expect(new Set(middles.map(({ y }) => y.toFixed(3))).size).toBeGreaterThan(0.95 * middles.length);
+  });
+
   it('are one in a dot, and none where there is no room', () => {
-    expect(dots([circle({ x: 0, y: 0 }, 1.2, 'it')], { diameter: 2, pitch: 3, edge: 0 }).strokes).toHaveLength(1);
-    expect(dots(box(10, 1), { diameter: 2, pitch: 3, edge: 0 }).strokes).toEqual([]);
+    expect(
+      dots([circle({ x: 0, y: 0 }, 1.2, 'it')], { diameter: 2, pitch: 3, edge: 0, lie: 'rows' }).strokes,
+    ).toHaveLength(1);
+    expect(dots(box(10, 1), { diameter: 2, pitch: 3, edge: 0, lie: 'rows' }).strokes).toEqual([]);
   });
 });
 

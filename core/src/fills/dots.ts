@@ -7,6 +7,7 @@ import { distance, mix, type Point } from '../geometry/point.ts';
 import { circle } from '../geometry/shapes.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { stepped } from './polyline.ts';
+import { scatter } from './scatter.ts';
 
 /** How an area is set with dots: stones, rivets, holes, punch marks. Lengths in mm. */
 export interface DotPlan {
@@ -15,6 +16,8 @@ export interface DotPlan {
   readonly pitch: number;
   /** From the rim of a dot to the edge, at least. */
   readonly edge: number;
+  /** In rows, or scattered with no order at all. */
+  readonly lie: 'rows' | 'scattered';
 }
 
 /** Rows lie this share of the pitch apart, so that dots of one lie between those of the next. */
@@ -26,6 +29,12 @@ const CORNER = 0.6;
 /** Rows are followed so nearly, mm. */
 const FINE = 0.01;
 
+/** Dots in no order; where there is room for none, none. */
+function scatteredIn(part: Region, { diameter, pitch, edge }: DotPlan): Point[] {
+  const reach = offsetRings(part, -(diameter / 2 + edge), 'round');
+  return reach.length === 0 ? [] : scatter(reach, Math.max(pitch, diameter * 1.02));
+}
+
 /**
  * Dots in rows: one down the middle of strokes that have room for no more, else along the edge and so on inwards. They
  * are spread evenly between ends and corners, with a dot on each; no two come too near, and none leaves the area.
@@ -34,9 +43,14 @@ export function dots(region: Region, plan: DotPlan): Fill {
   const source = region[0]?.segments[0]?.source ?? '';
   const placed: Point[] = [];
   const least = Math.max(plan.diameter * 1.02, NEAREST * plan.pitch);
-  for (const part of componentsOf(region))
+  for (const part of componentsOf(region)) {
+    if (plan.lie === 'scattered') {
+      placed.push(...scatteredIn(componentRegion(part), plan));
+      continue;
+    }
     for (const point of rowsIn(componentRegion(part), plan).flatMap((row) => spread(row, plan.pitch)))
       if (placed.every((other) => distance(point, other) >= least)) placed.push(point);
+  }
   const strokes = placed.map((at): FillStroke => ({ kind: 'dot', contour: circle(at, plan.diameter / 2, source) }));
   const area = regionArea(region);
   return { strokes, area, reached: () => (strokes.length * Math.PI * plan.diameter ** 2) / 4 };

@@ -47,6 +47,8 @@ interface ViewState {
   readonly measured: number | null;
   /** Whether traced pictures are shown under what was made of them. */
   readonly pictures: boolean;
+  /** The operation whose lines are looked at alone, by id. */
+  readonly operation: string | null;
   /** Whether the bed shows what tools cover of the areas that they fill. */
   readonly coverage: boolean;
   /** What the thickness view shows. */
@@ -75,6 +77,7 @@ export const useView = create<ViewState>(() => ({
   drawing: null,
   measured: null,
   pictures: false,
+  operation: null,
   coverage: false,
   thicknessOf: 'thickness',
   ring: null,

@@ -34,6 +34,10 @@ const dotsSchema = z.strictObject({
   diameter: lengthIn('fillWidth').default(1).describe('mm'),
   pitch: lengthIn('fillWidth').default(1.5).describe('From middle to middle along a row, about, mm.'),
   edge: lengthIn('fillInset').default(0.1).describe('From a dot’s rim to the edge, at least, mm.'),
+  lie: z
+    .enum(['rows', 'scattered'])
+    .default('rows')
+    .describe('rows: evenly, with dots on ends and corners; scattered: in no order, no two nearer than the pitch.'),
 });
 
 /** How areas are filled. */

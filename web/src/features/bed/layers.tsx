@@ -33,13 +33,17 @@ interface LayersProps {
 export const Layers = memo(function Layers({ picture, measures, view, station, scale, edits, run }: LayersProps) {
   const drawing = useView((state) => state.drawing);
   const coverage = useView((state) => state.coverage && state.station === 'strokes');
+  // Stations that know of operations show one alone.
+  const alone = useView((state) =>
+    state.station === 'work-order' || state.station === 'strokes' ? state.operation : null,
+  );
   return (
     <>
       <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
       {view === 'solid' && <Solid picture={picture} />}
       {(view === 'solid' || view === 'paths') && <PictureLayer picture={picture} />}
       {view === 'solid' && <Grain scale={scale} />}
-      {view === 'paths' && <Paths picture={picture} scale={scale} />}
+      {view === 'paths' && <Paths picture={picture} scale={scale} only={alone} />}
       {coverage && (view === 'solid' || view === 'paths') && <Coverage picture={picture} scale={scale} />}
       {view === 'pieces' && <Pieces picture={picture} />}
       {view === 'run' && run && <RunLayer run={run} scale={scale} />}
@@ -77,7 +81,14 @@ const Solid = memo(function Solid({ picture }: { picture: Picture }) {
 const NODES_APART = 26;
 const MOST_NODES = 20_000;
 
-const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale: number }) {
+interface PathsProps {
+  readonly picture: Picture;
+  readonly scale: number;
+  /** The operation that is shown alone, by id. */
+  readonly only: string | null;
+}
+
+const Paths = memo(function Paths({ picture, scale, only }: PathsProps) {
   const { nodes, report } = picture;
   const apart =
     (report.operations.reduce((sum, { fill, length }) => sum + (fill ? 0 : length), 0) /
@@ -91,19 +102,21 @@ const Paths = memo(function Paths({ picture, scale }: { picture: Picture; scale:
   }
   return (
     <>
-      {picture.operations.map(({ id, work, fill, round, sweep, path }) => (
-        <path
-          key={`${id} ${fill} ${round} ${sweep}`}
-          className={css.operation}
-          data-work={work}
-          data-fill={fill}
-          d={path}
-        />
-      ))}
+      {picture.operations
+        .filter(({ id }) => only === null || id === only)
+        .map(({ id, work, fill, round, sweep, path }) => (
+          <path
+            key={`${id} ${fill} ${round} ${sweep}`}
+            className={css.operation}
+            data-work={work}
+            data-fill={fill}
+            d={path}
+          />
+        ))}
       {picture.assemblies.map(({ id, items }) => (
         <path key={id} className={css.openLine} d={items.map(({ open }) => open).join('')} />
       ))}
-      {marks.length > 0 && <path className={css.nodes} d={marks.join('')} />}
+      {marks.length > 0 && only === null && <path className={css.nodes} d={marks.join('')} />}
     </>
   );
 });

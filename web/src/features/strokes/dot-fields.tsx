@@ -1,6 +1,7 @@
 'use client';
 
 import { LIMITS, type FillOf } from '@needlefile/core/recipe/schema';
+import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import type { SetFill } from './fill-kinds';
 
@@ -8,6 +9,15 @@ import type { SetFill } from './fill-kinds';
 export function DotFields({ at, fill, set }: { at: string; fill: FillOf<'dots'>; set: SetFill<FillOf<'dots'>> }) {
   return (
     <>
+      <Choices
+        label="Dots lie"
+        value={fill.lie}
+        onChange={(lie) => set('How dots lie', { lie })}
+        options={[
+          { value: 'rows', label: 'In rows', title: 'Evenly, with dots on ends and corners' },
+          { value: 'scattered', label: 'Scattered', title: 'In no order, no two nearer than the pitch' },
+        ]}
+      />
       <LengthField
         at={`${at}.diameter`}
         label="Diameter"
@@ -23,7 +33,11 @@ export function DotFields({ at, fill, set }: { at: string; fill: FillOf<'dots'>;
         digits={3}
         {...LIMITS.fillWidth}
         onChange={(pitch) => set('Pitch of dots', { pitch })}
-        hint="From middle to middle, about: each row is spread evenly."
+        hint={
+          fill.lie === 'rows'
+            ? 'From middle to middle, about: each row is spread evenly.'
+            : 'No two are nearer to each other.'
+        }
       />
       <LengthField
         at={`${at}.edge`}

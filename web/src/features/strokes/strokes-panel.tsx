@@ -10,6 +10,7 @@ import { Field } from '@/components/choices';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useJob } from '@/job/job-store';
+import { OnlyThis } from '@/job/only-this';
 import { useView } from '@/job/view-store';
 import { operationInWords } from '@/job/operation-names';
 import { DotFields } from './dot-fields';
@@ -68,9 +69,13 @@ const isOfAreas = (picture: Picture | null, id: string): boolean =>
 function Price({ picture, id }: { picture: Picture | null; id: string }) {
   const unit = useUnit();
   const own = picture?.report.operations.filter((each) => each.id === id) ?? [];
+  const fill = useJob((state) => state.recipe.operations.find((each) => each.id === id)?.fill);
+  // Strokes of that fill are dots, each a closed line.
+  const dots = fill?.kind === 'dots' ? own.reduce((sum, each) => sum + each.contours, 0) : 0;
   const [length, time] = own.reduce(([mm, s], each) => [mm + each.length, s + each.time], [0, 0]);
   return (
     <span className="number">
+      {fill?.kind === 'dots' && `${dots} × ⌀ ${lengthWithUnit(fill.diameter, unit)} · `}
       {unit === 'mm' ? `${(length / 1000).toFixed(2)} m` : lengthWithUnit(length, unit)} · {formatTime(time)}
     </span>
   );
@@ -116,6 +121,7 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
         <WhichTool operation={operation.id} fill={fill} onChoose={(tool) => set('Diameter of the cutter', { tool })} />
       )}
       {fill?.kind === 'dots' && <DotFields at={at} fill={fill} set={set} />}
+      <OnlyThis operation={operation.id} />
     </>
   );
 }

@@ -31,6 +31,7 @@ import { useUnit } from '@/hooks/unit';
 import { useJob } from '@/job/job-store';
 import { Assignment } from './assignment';
 import { operationName } from '@/job/operation-names';
+import { OnlyThis } from '@/job/only-this';
 import { OperationSettings } from './operation-settings';
 import { RunningOrder } from './running-order';
 import { TimeAndCost } from './time-and-cost';
@@ -162,6 +163,7 @@ function OperationRow({ operation, index, reports, sweeps, isOpen, onOpen }: Row
         )}
         <span className={`number ${css.time}`}>{reports.length > 0 ? formatTime(sum(({ time }) => time)) : '–'}</span>
       </div>
+      {isOpen && reports.length > 0 && <OnlyThis operation={id} />}
       {isOpen && <OperationSettings {...{ operation, index, sweeps }} />}
     </li>
   );
