@@ -1,6 +1,6 @@
 export const HELP = `needlefile: lettering for machines, from a recipe to cut-ready files
 
-  needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--shop SHOP.json] [--anyway]
+  needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf,plt] [--shop SHOP.json] [--anyway]
   needlefile check RECIPE.json [--shop SHOP.json]
   needlefile measure RECIPE.json [--shop SHOP.json] [--json]
   needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
@@ -16,7 +16,7 @@ Each takes --limit SECONDS: what takes longer is stopped with a sentence (300 wh
 Exit codes: 0 done; 1 a finding says stop, and nothing was written; 2 it could not be done (standard error says why).`;
 
 const HELPS: Record<string, string> = {
-  build: `needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf] [--shop SHOP.json] [--anyway]
+  build: `needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf,plt] [--shop SHOP.json] [--anyway]
 
 Writes the job's files at true size (mm) and report.json into DIR, made if need be. Every SVG and DXF is read back and
 compared with what was meant before it is written. Findings go to standard error. Where one says STOP, nothing is

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
-import { FORMATS, type Format } from '../src/job/files.ts';
+import { FORMATS, readFile, writeFile, type Format } from '../src/job/files.ts';
 import { release } from '../src/job/release.ts';
 import { compareDrawings, deviationBetween } from '../src/formats/compare.ts';
 import { readDxf } from '../src/formats/dxf/dxf-reader.ts';
@@ -13,6 +13,7 @@ import { writeSvg } from '../src/formats/svg/svg-writer.ts';
 import { fitArcs } from '../src/geometry/arc-fit.ts';
 import { closedContour, type Contour } from '../src/geometry/contour.ts';
 import { cubic, line, pointAt } from '../src/geometry/segment.ts';
+import { roundedRectangle } from '../src/geometry/shapes.ts';
 import { arcOfBulge } from '../src/geometry/arc-from-ends.ts';
 import type { SheetDrawing } from '../src/formats/sheet-drawing.ts';
 import { buildOf, faceIds } from './workshop.ts';
@@ -234,6 +235,30 @@ describe('readers', () => {
       ok: false,
       problems: ['contour 1 of CUT crosses itself'],
     });
+  });
+
+  it('writes a plotter file pen by pen, in steps of a fortieth of a millimetre, closed lines brought home', async () => {
+    const box = roundedRectangle({ minX: 1, minY: 2, maxX: 11, maxY: 4.5 }, 0, 'it');
+    const stroke: Contour = { segments: [line({ x: 0, y: 0 }, { x: 3.01, y: 0 }, 'it')], closed: false };
+    const plain = { operation: 'mark', colour: '#000000', dxfColour: 7, fill: false };
+    const meant: SheetDrawing = {
+      ...{ title: 'T', description: '', width: 20, height: 10 },
+      layers: [
+        { name: 'MARK', ...plain, contours: [stroke] },
+        { name: 'CUT', ...plain, contours: [box] },
+      ],
+    };
+    const bytes = await writeFile('plt', meant, 0.01, []);
+    expect(new TextDecoder().decode(bytes)).toBe(
+      'IN;\nSP1;\nPU0,0;PD120,0;\nSP2;\nPU40,80;PD440,80,440,180,40,180,40,80;\nPU;SP0;\n',
+    );
+    const read = await readFile('plt', bytes, meant);
+    expect(read.layers.map(({ name, contours }) => [name, contours[0]!.closed])).toEqual([
+      ['MARK', false],
+      ['CUT', true],
+    ]);
+    expect(compareDrawings(meant, read, 0.02)).toMatchObject({ ok: true, deviation: expect.closeTo(0.01, 6) });
+    expect(compareDrawings(meant, read, 0.005).ok).toBe(false);
   });
 
   it('writes the job ticket on as many pages as it takes, no line past the foot or the side', async () => {

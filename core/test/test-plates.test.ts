@@ -20,7 +20,7 @@ describe('plates that try a machine', () => {
     expect(job.findings.filter(({ severity }) => severity === 'stop')).toEqual([]);
     const works = new Set(sheetDrawing(job, null).layers.map(({ operation }) => operation.split(' ')[0]));
     expect(works).toEqual(new Set(Object.keys(stock.machine.settings)));
-    expect((await release(job, FORMATS, 1)).files).toHaveLength(3);
+    expect((await release(job, FORMATS, 1)).files).toHaveLength(4);
   });
 
   it('have a square for each speed and power, done so', () => {

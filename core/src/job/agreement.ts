@@ -25,17 +25,33 @@ export interface Agreement {
   readonly differences: readonly string[];
 }
 
-/** Lengths may differ by this share: what a file rounds. Times by more: arcs of a DXF bend less sharply than curves. */
-const SHARE = { mm: 0.005, s: 0.03 };
-/** And by as many mm or s. */
-const ROUNDED = 0.5;
+/** By how much files may differ from their jobs, by what they round. */
+interface Slack {
+  readonly mm: number;
+  readonly s: number;
+  /** And by as many mm or s. */
+  readonly rounded: number;
+  /** Whether swept rows are compared: the last of them may come or go with the size of a step of a grid. */
+  readonly rows: boolean;
+}
+
+/** Times differ by more than lengths: arcs of a DXF bend less sharply than curves. */
+const FINE: Slack = { mm: 0.005, s: 0.03, rounded: 0.5, rows: true };
+/** Points on a plotter's grid make corners where there are none. */
+const ON_A_GRID: Slack = { mm: 0.01, s: 0.15, rounded: 3, rows: false };
 
 /**
  * What the simulated machine made of a file, layer by layer, against the operations of the job that it was written
  * from.
  * @param uses what the machine was told of the layers: one an operation
+ * @param isOnGrid whether the file has its points on a plotter's grid
  */
-export function agreementOf(run: Run, operations: readonly Operation[], uses: readonly LayerUse[]): Agreement {
+export function agreementOf(
+  run: Run,
+  operations: readonly Operation[],
+  uses: readonly LayerUse[],
+  isOnGrid = false,
+): Agreement {
   const rows = uses.map(({ layer, work, swept }, i): AgreementRow => {
     const { contours, length, travel, time } = operations[i]!;
     const found = run.operations.find((each) => each.layer === layer);
@@ -51,7 +67,7 @@ export function agreementOf(run: Run, operations: readonly Operation[], uses: re
   return {
     rows,
     differences: [
-      ...rows.flatMap(differencesIn),
+      ...rows.flatMap((row) => differencesIn(row, isOnGrid ? ON_A_GRID : FINE)),
       ...run.unknown.map((layer) => `the machine is told nothing of the layer ${layer}`),
       ...(inOrder ? [] : [`the layers run as ${order.join(', ')} and not as ${meant.join(', ')}`]),
     ],
@@ -66,15 +82,17 @@ const figuresOf = ({ lines, length, travel, seconds }: RunOperation): LayerFigur
   ...{ lines, length, travel, seconds },
 });
 
-function differencesIn({ layer, file, job }: AgreementRow): string[] {
+function differencesIn({ layer, swept, file, job }: AgreementRow, slack: Slack): string[] {
   if (!file) return [`the file has no layer ${layer}`];
   if (!job) return [];
-  const said = (what: string, a: number, b: number, unit: keyof typeof SHARE): string[] =>
-    Math.abs(a - b) > ROUNDED + SHARE[unit] * Math.max(a, b)
+  const said = (what: string, a: number, b: number, unit: 'mm' | 's'): string[] =>
+    Math.abs(a - b) > slack.rounded + slack[unit] * Math.max(a, b)
       ? [`${layer}: ${a.toFixed(1)} ${unit} of ${what} in the file, ${b.toFixed(1)} in the job`]
       : [];
+  const count = file.lines === job.lines ? [] : [`${layer}: ${file.lines} lines in the file, ${job.lines} in the job`];
+  if (swept && !slack.rows) return count;
   return [
-    ...(file.lines === job.lines ? [] : [`${layer}: ${file.lines} lines in the file, ${job.lines} in the job`]),
+    ...count,
     ...said('lines', file.length, job.length, 'mm'),
     ...said('travel', file.travel, job.travel, 'mm'),
     ...said('time', file.seconds, job.seconds, 's'),

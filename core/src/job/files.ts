@@ -1,9 +1,11 @@
+import type { FileReading } from '../artwork/drawn.ts';
 import { readArtwork } from '../artwork/read-artwork.ts';
 import { readDxf } from '../formats/dxf/dxf-reader.ts';
 import { writeDxf } from '../formats/dxf/dxf-writer.ts';
 import { writeR12 } from '../formats/dxf/r12-writer.ts';
 import { framed, frameOf, unframed } from '../formats/file-frame.ts';
 import { writePdf } from '../formats/pdf/pdf-writer.ts';
+import { STEPS_PER_MM, writePlotterFile } from '../formats/plotter/plotter-writer.ts';
 import type { ReadDrawing, SheetDrawing } from '../formats/sheet-drawing.ts';
 import { readSvg } from '../formats/svg/svg-reader.ts';
 import { writeSvg } from '../formats/svg/svg-writer.ts';
@@ -36,6 +38,7 @@ export async function writeFile(
   const fit = tolerance * FIT_SHARE;
   const inMm = framed(drawing, frameOf(drawing, format, rules), fit, rules);
   if (format === 'pdf') return writePdf(inMm, rules.words ? ticket : null);
+  if (format === 'plt') return utf8(writePlotterFile(inMm, fit));
   const { unit, words, curves } = rules;
   const inUnits = unit === 'mm' ? inMm : scaled(inMm, 1 / MM_PER_INCH);
   if (format === 'svg') return utf8(writeSvg(inUnits, { unit, words }));
@@ -56,8 +59,19 @@ export async function readFile(
   rules: FileRules = PLAIN_FILES,
 ): Promise<ReadDrawing> {
   const frame = frameOf(drawing, format, rules);
-  return unframed(await readPage(format, bytes, rules), frame, drawing);
+  const found = unframed(await readPage(format, bytes, rules), frame, drawing);
+  return format === 'plt' ? withNames(found, drawing) : found;
 }
+
+/** Of pens a file knows no more than the number: the first is that of the first layer. */
+function withNames(found: ReadDrawing, { layers }: SheetDrawing): ReadDrawing {
+  const nameOf = (pen: string): string => layers[Number(/\d+$/.exec(pen)?.[0]) - 1]?.name ?? pen;
+  return { ...found, layers: found.layers.map(({ name, contours }) => ({ name: nameOf(name), contours })) };
+}
+
+/** How nearly a format can tell lines, mm: at best as its own grid has them. */
+export const nearnessOf = (format: Format, tolerance: number): number =>
+  format === 'plt' ? Math.max(tolerance, 0.8 / STEPS_PER_MM) : tolerance;
 
 /** Reads a file as it stands, with its own zero. @throws as readFile does */
 export async function readPage(
@@ -66,10 +80,17 @@ export async function readPage(
   { unit }: Pick<FileRules, 'unit'> = PLAIN_FILES,
 ): Promise<ReadDrawing> {
   // Of a PDF all but the ticket, which is a page of its own.
+  if (format === 'plt') return { ...drawingOfArtwork(inSteps(await readArtwork(bytes))), unread: {} };
   if (format === 'pdf') return { ...drawingOfArtwork(await readArtwork(bytes)), unread: {} };
   const text = new TextDecoder().decode(bytes);
   return format === 'svg' ? readSvg(text) : readDxf(text, unit === 'mm' ? 1 : MM_PER_INCH);
 }
+
+/** A plotter's own steps, whatever size would be likelier. */
+const inSteps = (reading: FileReading): FileReading => ({
+  ...reading,
+  scale: { ...reading.scale, mmPerUnit: 1 / STEPS_PER_MM },
+});
 
 const scaled = (drawing: SheetDrawing, factor: number): SheetDrawing => ({
   ...drawing,

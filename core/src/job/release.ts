@@ -3,7 +3,7 @@ import type { ReadDrawing, SheetDrawing } from '../formats/sheet-drawing.ts';
 import type { Build } from './build-job.ts';
 import { sheetDrawing } from './file-drawing.ts';
 import { joinedParts, partsOf } from './file-parts.ts';
-import { readFile, writeFile, type Format } from './files.ts';
+import { nearnessOf, readFile, writeFile, type Format } from './files.ts';
 import { jobTicket } from './job-ticket.ts';
 import { measure } from './measure-job.ts';
 import { reportOf, type Report } from './report.ts';
@@ -78,12 +78,12 @@ async function write(
   for (const { part, drawing: own } of partsOf(drawing, rules)) {
     const bytes = await writeFile(format, own, tolerance, ticket, rules);
     const read = await readFile(format, bytes, own, rules);
-    const readBack = compareDrawings(own, read, tolerance);
+    const readBack = compareDrawings(own, read, nearnessOf(format, tolerance));
     if (!readBack.ok) refuse('did not read back as it was meant', readBack.problems);
     written.push({ format, part, bytes, readBack });
     found.push(read);
   }
-  const { differences } = runOfBuild(joinedParts(found), build);
+  const { differences } = runOfBuild(joinedParts(found), build, format);
   if (differences.length > 0) refuse('would not run as the job says', differences);
   return written;
 }

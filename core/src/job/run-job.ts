@@ -13,10 +13,10 @@ export interface JobRun extends Agreement {
 }
 
 /** Runs what a reader found in a file of a job, and compares it with what the job says. */
-export function runOfBuild(found: ReadDrawing, build: Build): JobRun {
+export function runOfBuild(found: ReadDrawing, build: Build, format: Format): JobRun {
   const uses = layerUses(build);
   const run = runFile(found, build.machine, uses);
-  return { drawing: found, run, ...agreementOf(run, build.operations, uses) };
+  return { drawing: found, run, ...agreementOf(run, build.operations, uses, format === 'plt') };
 }
 
 /** Writes a file of a job, reads it, and runs it. */
@@ -29,5 +29,5 @@ export async function runJob(build: Build, format: Format): Promise<JobRun> {
       return readFile(format, bytes, part, files);
     }),
   );
-  return runOfBuild(joinedParts(found), build);
+  return runOfBuild(joinedParts(found), build, format);
 }

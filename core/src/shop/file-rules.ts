@@ -23,7 +23,8 @@ export interface FileRules {
   readonly mostColours: number | null;
 }
 
-export const FILE_FORMATS = ['svg', 'dxf', 'pdf'] as const;
+/** `plt`: a plotter file, for pens and knives, on a grid of a fortieth of a mm. */
+export const FILE_FORMATS = ['svg', 'dxf', 'pdf', 'plt'] as const;
 export type FileFormat = (typeof FILE_FORMATS)[number];
 
 export const CORNERS = ['bottom left', 'bottom right', 'top left', 'top right'] as const;
@@ -31,7 +32,7 @@ export type Corner = (typeof CORNERS)[number];
 
 /** Files as most machines take them. */
 export const PLAIN_FILES: FileRules = {
-  formats: FILE_FORMATS,
+  formats: ['svg', 'dxf', 'pdf'],
   apart: false,
   page: 'sheet',
   zero: 'bottom left',

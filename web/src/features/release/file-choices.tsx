@@ -5,7 +5,7 @@ import { fileName } from '@needlefile/core/job/file-name';
 import type { Report } from '@needlefile/core/job/report';
 import { NAME_PARTS, type NamePart } from '@needlefile/core/recipe/schema';
 import { stockOf } from '@needlefile/core/recipe/stock';
-import { FILE_FORMATS } from '@needlefile/core/shop/file-rules';
+import { FILE_FORMATS, type FileFormat } from '@needlefile/core/shop/file-rules';
 import { format } from 'date-fns';
 import { Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
@@ -13,6 +13,13 @@ import { PanelFold } from '@/components/panel';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
 import css from './release.module.css';
+
+const FORMAT_HINTS: Record<FileFormat, string> = {
+  svg: 'Curves as they are',
+  dxf: 'Arcs and lines, or as the machine’s output map has it',
+  pdf: 'Curves as they are, with the ticket',
+  plt: 'Plotter file (HP-GL): short lines on a grid of 0.025 mm, a pen a layer; areas by their edges',
+};
 
 /** Which files are written: as the machine takes them, or as this job says. */
 export function FormatChoice() {
@@ -29,6 +36,7 @@ export function FormatChoice() {
             key={each}
             id={`release-${each}`}
             label={each.toUpperCase()}
+            title={FORMAT_HINTS[each]}
             checked={chosen.includes(each)}
             onChange={() => {
               const next = FILE_FORMATS.filter((other) => (other === each) !== chosen.includes(other));

@@ -4,7 +4,7 @@ import type { FillKind } from '@needlefile/core/recipe/schema';
 export const FILL_WORDS: Readonly<Record<FillKind, { readonly label: string; readonly hint: string }>> = {
   hatch: { label: 'Hatched', hint: 'Rows of lines that are in the file.' },
   pocket: { label: 'Cleared', hint: 'Rings of a cutter, from the inside out, the wall last.' },
-  dots: { label: 'Dotted', hint: 'Discs in rows: stones, rivets, punch marks.' },
+  dots: { label: 'Dotted', hint: 'Discs: stones, rivets, punch marks.' },
 };
 
 /** Changes a part of a fill; what was typed or pulled together is one step. */

@@ -68,6 +68,7 @@ function Source() {
         <option value="svg">This job’s SVG</option>
         <option value="dxf">This job’s DXF</option>
         <option value="pdf">This job’s PDF</option>
+        <option value="plt">This job’s plotter file</option>
         {typeof source !== 'string' && <option value="brought">{source.name}</option>}
         <option value="other">Another file …</option>
       </Form.Select>

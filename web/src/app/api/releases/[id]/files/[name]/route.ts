@@ -5,6 +5,7 @@ const TYPES: Record<string, string> = {
   svg: 'image/svg+xml',
   dxf: 'image/vnd.dxf',
   pdf: 'application/pdf',
+  plt: 'application/vnd.hp-hpgl',
   zip: 'application/zip',
 };
 
