@@ -9,6 +9,7 @@ import { withWordsInJob } from '../src/recipe/edits/words.ts';
 import { runOperations } from '../src/job/run-operations.ts';
 import { assignLines, type Drawing } from '../src/operations/lines.ts';
 import type { Operation } from '../src/operations/operations.ts';
+import { costOf } from '../src/job/cost.ts';
 import { plainOperation, type OperationPlan } from '../src/recipe/schema.ts';
 import { ONLY_ITEM, ONLY_THING } from '../src/recipe/migrate/1-to-2.ts';
 import type { Version1Input } from '../src/recipe/migrate/version-1.ts';
@@ -94,6 +95,27 @@ const PLAIN = plainOperation('it', 'cut');
 const USUAL = { inner: 'inner', outer: 'outer', area: 'area', line: 'line' };
 const ENGRAVE = { id: 'area', work: 'engrave' } as const;
 const [INNER, OUTER] = [{ id: 'inner', work: 'cut' } as const, { id: 'outer', work: 'cut' } as const];
+
+describe('what a job costs', () => {
+  it('is its time by the hour, and the material that the drawing takes with its margin, as thick as it is', () => {
+    const bounds = { minX: 20, minY: 20, maxX: 120, maxY: 70 };
+    const job = { time: 1800, bounds, sheet: { width: 240, height: 140 }, margin: 10, thickness: 4 };
+    // 120 x 70 x 4 mm are 0.0336 litres.
+    expect(costOf(job, { hourlyRate: 48 }, { price: 20 }, '£')).toEqual({
+      machine: 24,
+      material: expect.closeTo(0.672, 6),
+      share: 0.25,
+      currency: '£',
+    });
+    // No more than there is; and nothing where nobody set a price.
+    const small = { ...job, sheet: { width: 100, height: 50 } };
+    expect(costOf(small, { hourlyRate: 0 }, { price: 0 }, '')).toMatchObject({
+      machine: null,
+      material: null,
+      share: 1,
+    });
+  });
+});
 
 describe('times and lengths', () => {
   it('of a cut: the way there, the pierce, and every pass of its sides from corner to corner', () => {

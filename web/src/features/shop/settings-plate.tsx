@@ -6,11 +6,12 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
-import { usualThickness } from '@/components/material-choice';
 import { NumberField } from '@/components/number-field';
 import { capitalised } from '@/job/operation-names';
+import { MaterialSelect } from './material-select';
 import css from './shop.module.css';
 import { useTestJob } from './test-job';
+import { useStock } from './use-stock';
 
 interface Props {
   readonly shop: Shop;
@@ -29,8 +30,7 @@ export function SettingsPlate({ shop, machine, materials }: Props) {
   const works = WORKS.filter((each) => machine.settings[each]);
   const [work, setWork] = useState<Work>(works.includes('engrave') ? 'engrave' : works[0]!);
   const [ranges, setRanges] = useState(() => rangesOf(machine, work));
-  const [materialId, setMaterial] = useState(materials[0]?.id ?? '');
-  const [thickness, setThickness] = useState(materials[0] ? usualThickness(shop, materials[0].id) : 3);
+  const { material, thickness, setMaterial, setThickness } = useStock(shop, materials);
   const make = useTestJob();
   if (materials.length === 0) return null;
   const chooseWork = (next: Work) => {
@@ -57,21 +57,7 @@ export function SettingsPlate({ shop, machine, materials }: Props) {
           </Form.Select>
         </Field>
         <Field label="Material" htmlFor="plate-material">
-          <Form.Select
-            id="plate-material"
-            size="sm"
-            value={materialId}
-            onChange={({ target }) => {
-              setMaterial(target.value);
-              setThickness(usualThickness(shop, target.value));
-            }}
-          >
-            {materials.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Form.Select>
+          <MaterialSelect id="plate-material" materials={materials} value={material} onChange={setMaterial} />
         </Field>
         <LengthField label="Thickness" value={thickness} least={0.01} most={500} onChange={setThickness} />
         <Range
@@ -93,7 +79,7 @@ export function SettingsPlate({ shop, machine, materials }: Props) {
         variant="light"
         disabled={make.isPending}
         onClick={() =>
-          make.mutate(settingsTestPlate({ machine, material: materialId, thickness }, work, ranges.speed, ranges.power))
+          make.mutate(settingsTestPlate({ machine, material, thickness }, work, ranges.speed, ranges.power))
         }
       >
         Make the plate: {ranges.speed.steps} × {ranges.power.steps} squares

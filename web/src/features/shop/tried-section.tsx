@@ -6,12 +6,13 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { LengthField } from '@/components/length-field';
-import { usualThickness } from '@/components/material-choice';
 import { NumberField } from '@/components/number-field';
 import { capitalised } from '@/job/operation-names';
 import type { SectionProps } from './section';
+import { MaterialSelect } from './material-select';
 import { SettingsPlate } from './settings-plate';
 import css from './shop.module.css';
+import { useStock } from './use-stock';
 
 /** Settings that were found to be right on this machine, by material and thickness; and plates to find them. */
 export function TriedSection({ shop, machine, change }: SectionProps) {
@@ -128,36 +129,21 @@ interface AddProps extends Pick<SectionProps, 'machine' | 'change'> {
 }
 
 function AddTried({ shop, machine, materials, change }: AddProps) {
-  const [materialId, setMaterial] = useState(materials[0]?.id ?? '');
-  const [thickness, setThickness] = useState(materials[0] ? usualThickness(shop, materials[0].id) : 3);
+  const { material, thickness, setMaterial, setThickness } = useStock(shop, materials);
   const works = WORKS.filter((work) => machine.settings[work]);
   const [work, setWork] = useState<Work>(works[0] ?? 'cut');
   const add = () =>
     change(
       keepTried(shop, {
         ...machine.settings[work]!,
-        ...{ machine: machine.id, material: materialId, thickness, work, note: '' },
+        ...{ machine: machine.id, material, thickness, work, note: '' },
         date: format(new Date(), 'yyyy-MM-dd'),
       }),
     );
   if (materials.length === 0 || works.length === 0) return null;
   return (
     <div className={css.addTried}>
-      <Form.Select
-        size="sm"
-        aria-label="Material"
-        value={materialId}
-        onChange={({ target }) => {
-          setMaterial(target.value);
-          setThickness(usualThickness(shop, target.value));
-        }}
-      >
-        {materials.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </Form.Select>
+      <MaterialSelect materials={materials} value={material} onChange={setMaterial} />
       <LengthField bare label="Thickness" value={thickness} least={0.01} most={500} onChange={setThickness} />
       <Form.Select size="sm" aria-label="Work" value={work} onChange={({ target }) => setWork(target.value as Work)}>
         {works.map((each) => (
