@@ -30,7 +30,13 @@ const TAG: RecipeInput = {
       make: 'engraved',
       plate: { width: 60, height: 24, cornerRadius: 4, holes: { diameter: 3, inset: 4 }, border: { inset: 2 } },
       place: { x: 30, y: 20 },
-      items: [{ words: 'So', face: 'fredoka-semibold', size: { by: 'cap height', value: 8 } }],
+      items: [
+        { words: 'So', face: 'fredoka-semibold', size: { by: 'cap height', value: 8 } },
+        {
+          ...{ words: 'N', face: 'hershey-sans-line', role: 'line', size: { by: 'cap height', value: 4 } },
+          place: { x: 20, y: 0 },
+        },
+      ],
     },
   ],
   sheet: { width: 120, height: 80 },

@@ -123,6 +123,8 @@ describe('a sweep', () => {
     // Blanks between two are gone over at speed; rows that are blank cost a step.
     const apart = sweepOf([box(0, 0, 10, 1), box(90, 0, 100, 1), box(0, 11, 10, 12)], rows);
     expect(apart.length).toBeCloseTo(2 * 100 + 2 * 10, 6);
+    // Four rows and turns, and twenty blank steps of half a mm; it ends above where the third begins.
+    expect(apart.seconds).toBeCloseTo((2 * 100 + 2 * 10 + 20 * 0.5) / 100 + 4 * 0.11, 6);
     // One way only: back over each row but the last, and a second turn.
     const oneWay = sweepOf([box(10, 10, 50, 20)], { ...rows, bothWays: false });
     expect(oneWay.seconds).toBeCloseTo(20 * 0.4 + 19 * 0.4 + 40 * 0.11, 6);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Contour } from '../src/geometry/contour.ts';
+import { reverseContour } from '../src/geometry/contour-facts.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';
 import { FORMATS } from '../src/job/files.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
@@ -11,6 +12,7 @@ import { sweepOf, timeTogether } from '../src/motion/sweep.ts';
 import { exactGroups } from '../src/operations/sweeps/exact-groups.ts';
 import { joinedGroups, type CostOf } from '../src/operations/sweeps/joined-groups.ts';
 import { sweepGroups } from '../src/operations/sweeps/sweep-groups.ts';
+import { sweptThings } from '../src/operations/sweeps/swept-things.ts';
 import { laidItem } from '../src/recipe/identity.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
 import { houseShop } from '../src/shop/house.ts';
@@ -89,6 +91,39 @@ describe('what is swept together', () => {
       { numRuns: 40 },
     );
     expect(joined).toBeLessThan(1.01 * exact);
+  });
+
+  it('is such that no single thing would be better off elsewhere', () => {
+    fc.assert(
+      fc.property(fc.array(things, { minLength: 2, maxLength: 2 }), (lots) => {
+        const boxes = lots.flat();
+        const { groups } = joinedGroups(spansIn(boxes), costOf, 12);
+        const now = timeOf(boxes, groups);
+        groups.forEach((from, f) => {
+          if (from.length === 1) return;
+          for (const thing of from)
+            groups.forEach((_, t) => {
+              if (t === f) return;
+              const moved = groups.map((own, g) =>
+                g === f ? own.filter((each) => each !== thing) : g === t ? [...own, thing] : own,
+              );
+              expect(timeOf(boxes, moved)).toBeGreaterThan(now - 1e-6);
+            });
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('has an edge and all that lies in it in one', () => {
+    const [frame, hole, island, other] = [
+      [0, 0, 60, 40],
+      [5, 5, 50, 30],
+      [20, 15, 10, 8],
+      [70, 0, 5, 5],
+    ].map(box);
+    const found = sweptThings([frame!, reverseContour(hole!), island!, other!]);
+    expect(found.map((own) => own.length).sort()).toEqual([1, 3]);
   });
 
   it('comes near to what each row would take by itself', () => {
@@ -174,6 +209,8 @@ const farApart = (rowsOf: object = {}): RecipeInput => ({
   ],
 });
 
+const LONE = { inner: null, outer: null, line: null };
+
 const layersOf = (input: RecipeInput): string[] => sheetDrawing(jobOf(input), null).layers.map(({ name }) => name);
 
 describe('the sweeps of a job', () => {
@@ -207,6 +244,8 @@ describe('the sweeps of a job', () => {
     const twice = fine.sweeps[0]!.seconds / coarse.sweeps[0]!.seconds;
     expect(twice).toBeGreaterThan(1.9);
     expect(twice).toBeLessThan(2);
+    const thrice = jobOf({ ...farApart(), operations: [{ id: 'area', work: 'engrave', passes: 3 }], assignment: LONE });
+    expect(thrice.sweeps[0]!.seconds / coarse.sweeps[0]!.seconds).toBeCloseTo(3, 0);
     const upright = jobOf(farApart({ upright: true, bothWays: false }));
     expect((await runJob(upright, 'svg')).differences).toEqual([]);
     expect(upright.sweeps[0]!.seconds).not.toBeCloseTo(coarse.sweeps[0]!.seconds, 0);
