@@ -14,6 +14,8 @@ import { FORMATS } from '../src/job/files.ts';
 import { runJob } from '../src/job/run-job.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
+import { houseShop } from '../src/shop/house.ts';
+import type { Shop } from '../src/shop/shop.ts';
 import { buildOf, jobOf, operationOn, recipeOf, trueEdges } from './workshop.ts';
 
 /** The middle of the cut, where the file sets it off: on the waste side of every edge, by half the kerf. */
@@ -110,55 +112,80 @@ describe('cut lines', () => {
 });
 
 describe('leads', () => {
-  const job = (words: string, more: object = {}) =>
-    buildOf({
-      ...{ make: 'cut-through', release: { kerf: 'file' }, plate: { holes: {} } },
-      lettering: { words, size: { by: 'cap height', value: 50 } },
-      ...more,
-    } as RecipeInput);
+  const job = (words: string, more: object = {}, out = 0) =>
+    buildOf(
+      {
+        ...{ make: 'cut-through', release: { kerf: 'file' }, plate: { holes: {} } },
+        lettering: { words, size: { by: 'cap height', value: 50 } },
+        ...more,
+      } as RecipeInput,
+      undefined,
+      leavingBy(out),
+    );
+  const leavingBy = (out: number): Shop => ({
+    ...houseShop,
+    machines: houseShop.machines.map((each) => ({ ...each, lead: { ...each.lead, out } })),
+  });
 
-  it.each(['LOAD 8 TONS', 'Fenny & Co.', '@®?'])(
-    'of %s begin in the waste, cross nothing, and go once round',
-    (words) => {
-      const { drawing, lines, machine, findings, operations } = job(words);
-      expect(findings.filter(({ rule }) => rule === 'no lead')).toEqual([]);
-      const { kerf, lead } = machine;
-      // All that the cut must not touch, and what it may at its edges.
-      const [material, grown] = [drawing.outline, offsetRegion(drawing.outline, kerf / 2 - 0.02)];
-      const cuts = operations.flatMap(({ contours }) => contours);
-      expect(cuts).toHaveLength(material.length);
-      for (const cut of cuts) {
-        expect(cut.closed).toBe(false);
-        for (const point of flatten(cut, 0.05)) expect(regionContains(grown, point)).toBe(false);
-        const start = startOf(cut);
-        const clear = Math.min(
-          ...material.flatMap((edge) => flatten(edge, 0.05).map(({ x, y }) => Math.hypot(x - start.x, y - start.y))),
-        );
-        // A kerf from the edge of the part, give or take where the edge is looked at.
-        expect(clear).toBeGreaterThan(kerf - 0.03);
-      }
-      const area = (contours: readonly Contour[]) =>
-        contours.map((each) => Math.abs(contourArea(each)).toFixed(2)).sort();
-      expect(area(cuts.map((cut) => loopOf(cut)!))).toEqual(area(lines.flatMap(({ contours }) => contours)));
-      for (const cut of cuts) {
-        const loop = contourLength(loopOf(cut)!);
-        const led = contourLength(cut) - loop - lead.overlap;
-        // A quarter of a circle and the way before it, or a share of both.
-        expect(led).toBeLessThan((Math.PI / 2) * lead.radius + lead.length + 0.05);
-        expect(led).toBeGreaterThan(0.29 * ((Math.PI / 2) * lead.radius + lead.length));
+  it.each([
+    ['LOAD 8 TONS', 0],
+    ['LOAD 8 TONS', 2],
+    ['Fenny & Co.', 2],
+    ['@®?', 0],
+  ] as const)('of %s begin in the waste, cross nothing, go once round, and leave by an arc of %d mm', (words, out) => {
+    const { drawing, lines, machine, findings, operations } = job(words, {}, out);
+    expect(findings.filter(({ rule }) => rule === 'no lead')).toEqual([]);
+    const { kerf, lead } = machine;
+    // All that the cut must not touch, and what it may at its edges.
+    const [material, grown] = [drawing.outline, offsetRegion(drawing.outline, kerf / 2 - 0.02)];
+    const cuts = operations.flatMap(({ contours }) => contours);
+    expect(cuts).toHaveLength(material.length);
+    for (const cut of cuts) {
+      expect(cut.closed).toBe(false);
+      for (const point of flatten(cut, 0.05)) expect(regionContains(grown, point)).toBe(false);
+      const start = startOf(cut);
+      const clear = Math.min(
+        ...material.flatMap((edge) => flatten(edge, 0.05).map(({ x, y }) => Math.hypot(x - start.x, y - start.y))),
+      );
+      // A kerf from the edge of the part, give or take where the edge is looked at.
+      expect(clear).toBeGreaterThan(kerf - 0.03);
+    }
+    const area = (contours: readonly Contour[]) =>
+      contours.map((each) => Math.abs(contourArea(each)).toFixed(2)).sort();
+    expect(area(cuts.map((cut) => loopOf(cut)!))).toEqual(area(lines.flatMap(({ contours }) => contours)));
+    for (const cut of cuts) {
+      const loop = contourLength(loopOf(cut)!);
+      const led = contourLength(cut) - loop - lead.overlap;
+      // A quarter of a circle and the way before it, or a share of both; and the same after it.
+      expect(led).toBeLessThan((Math.PI / 2) * (lead.radius + out) + lead.length + 0.05);
+      expect(led).toBeGreaterThan(0.29 * ((Math.PI / 2) * lead.radius + lead.length));
+    }
+  });
+
+  it('leave most lines where that is asked', () => {
+    const whole = (out: number) =>
+      job('LOAD', {}, out)
+        .operations.flatMap(({ contours }) => contours)
+        .map(contourLength);
+    const [stopped, left] = [whole(0), whole(2)].map((lengths) => lengths.reduce((sum, each) => sum + each, 0));
+    const lines = whole(0).length;
+    // A quarter of a circle more, of most lines.
+    expect(left! - stopped!).toBeGreaterThan(0.6 * lines * Math.PI);
+    expect(left! - stopped!).toBeLessThan(1.001 * lines * Math.PI);
+  });
+
+  it.each([0, 2])(
+    'are run as they are meant, left by %d mm: what is cut round falls, and nothing is worked on that fell',
+    async (out) => {
+      for (const format of FORMATS) {
+        const { differences, run } = await runJob(job('BOARD', {}, out), format);
+        expect(differences).toEqual([]);
+        // Four holes, five letters less what bridges part, and the plate.
+        expect(run.falls.length).toBe(run.operations.reduce((sum, { lines }) => sum + lines, 0));
+        expect([run.onFree, run.twice]).toEqual([[], []]);
       }
     },
   );
-
-  it('are run as they are meant: what is cut round falls, and nothing is worked on that fell', async () => {
-    for (const format of FORMATS) {
-      const { differences, run } = await runJob(job('BOARD'), format);
-      expect(differences).toEqual([]);
-      // Four holes, five letters less what bridges part, and the plate.
-      expect(run.falls.length).toBe(run.operations.reduce((sum, { lines }) => sum + lines, 0));
-      expect([run.onFree, run.twice]).toEqual([[], []]);
-    }
-  });
 
   it('are left to the controller with the kerf', () => {
     expect(

@@ -5,15 +5,18 @@ import { distance } from './point.ts';
 const SAME = 2e-3;
 
 /**
- * The closed line that an open one makes: where it ends in one of the nodes that it went through before, all between
- * the two. What comes before is how it is led to it.
+ * The closed line that an open one makes: where it comes to one of the nodes that it went through before, all between
+ * the two. What comes before is how it is led to it, and what comes after how it leaves.
  * @returns null where it does not come home
  */
 export function loopOf(contour: Contour): Contour | null {
   if (contour.closed) return contour;
   const { segments } = contour;
-  const end = segments.at(-1)!.to;
-  // The last time that it was there before: what it goes over twice is past the start.
-  const start = segments.findIndex(({ from }) => distance(from, end) < SAME);
-  return start < 0 ? null : { segments: segments.slice(start), closed: true };
+  // The last time that it comes home: what it goes over twice is past the start.
+  for (let end = segments.length; end > 0; end--) {
+    const home = segments[end - 1]!.to;
+    const start = segments.findIndex(({ from }, i) => i < end && distance(from, home) < SAME);
+    if (start >= 0) return { segments: segments.slice(start, end), closed: true };
+  }
+  return null;
 }

@@ -2,7 +2,17 @@ import { boundsMeet, growBounds } from '../geometry/bounds.ts';
 import { flattenRound, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
 import { add, distanceToSpan, scale, type Point } from '../geometry/point.ts';
-import { arc, line, pointAt, portion, segmentLength, tangentAt, type Segment } from '../geometry/segment.ts';
+import {
+  arc,
+  line,
+  pointAt,
+  portion,
+  reverseSegment,
+  segmentLength,
+  tangentAt,
+  type ArcSegment,
+  type Segment,
+} from '../geometry/segment.ts';
 
 /** How cuts are begun beside their lines, in the waste. Lengths in mm. */
 export interface LeadPlan {
@@ -12,6 +22,8 @@ export interface LeadPlan {
   readonly length: number;
   /** How far it goes on past where the line began. */
   readonly overlap: number;
+  /** Of the arc by which it leaves the line, back into the waste; 0: it stops on the line. */
+  readonly out: number;
   /** Width of the cut: where it begins keeps so far from all lines. */
   readonly kerf: number;
 }
@@ -31,7 +43,8 @@ const [STEP, FINE] = [0.25, 0.02];
 
 /**
  * Ways to cut a closed line, each with a lead: begun in the waste, on to the line by an arc, once round, and past the
- * start. A lead crosses no other line, begins a kerf clear of all of them, and keeps off corners.
+ * start. A lead crosses no other line, begins a kerf clear of all of them, and keeps off corners. Where there is room,
+ * the line is left by an arc too.
  * @param lines all cut lines of the thing, material to the left of each
  * @returns none where no lead fits
  */
@@ -46,7 +59,10 @@ export function ledWays(contour: Contour, lines: readonly Contour[], plan: LeadP
     for (const place of places) {
       const lead = leadTo(place, plan.radius * share, plan.length * share);
       if (lead.length === 0 || !isClear(lead, contour, near, plan.kerf)) continue;
-      ways.push({ segments: [...lead, ...roundFrom(contour, place, plan.overlap)], closed: false });
+      const round = roundFrom(contour, place, plan.overlap);
+      const out = outOf(round.at(-1)!, plan.out * share);
+      const leaving = out && isClear([reverseSegment(out)], contour, near, plan.kerf) ? [out] : [];
+      ways.push({ segments: [...lead, ...round, ...leaving], closed: false });
       if (ways.length === MOST_WAYS) return ways;
     }
     if (ways.length > 0) return ways;
@@ -110,6 +126,15 @@ function leadTo({ at, way }: Place, radius: number, length: number): Segment[] {
   const turn = { ...arc(centre, radius, start, -90, source), to: at };
   if (length <= 0) return [turn];
   return [line(add(turn.from, scale(right, length)), turn.from, source), turn];
+}
+
+/** Away from where a line ends, into the waste to its right; null where that is not asked for. */
+function outOf(last: Segment, radius: number): ArcSegment | null {
+  if (radius <= 0) return null;
+  const [at, way] = [last.to, unit(tangentAt(last, 1))];
+  const right: Point = { x: way.y, y: -way.x };
+  const start = (Math.atan2(-right.y, -right.x) * 180) / Math.PI;
+  return { ...arc(add(at, scale(right, radius)), radius, start, -90, ''), from: at };
 }
 
 interface Near {

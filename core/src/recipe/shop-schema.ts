@@ -51,7 +51,12 @@ export const shopSchema = z.strictObject({
         kerf: lengthField(0, 50),
         kerfBy: z.enum(['file', 'controller']).default('controller'),
         lead: z
-          .strictObject({ radius: lengthField(0, 50), length: lengthField(0, 50), overlap: lengthField(0, 50) })
+          .strictObject({
+            radius: lengthField(0, 50),
+            length: lengthField(0, 50),
+            overlap: lengthField(0, 50),
+            out: lengthField(0, 50).default(0),
+          })
           .default(NO_LEAD),
         materials: z.array(text).min(1),
         settings: z.partialRecord(z.enum(WORKS as [string, ...string[]]), settings),

@@ -80,6 +80,8 @@ export interface Lead {
   readonly length: number;
   /** How far it goes on past the start. */
   readonly overlap: number;
+  /** Of the arc by which it leaves the line in the end; 0: it stops on it. */
+  readonly out: number;
 }
 
 /** How a machine gets up to speed and round corners. */

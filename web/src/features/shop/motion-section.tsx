@@ -71,6 +71,14 @@ export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
           most={50}
           onChange={(overlap) => changeMachine({ lead: { ...machine.lead, overlap } })}
         />
+        <LengthField
+          label="Lead-out: arc"
+          value={machine.lead.out}
+          least={0}
+          most={50}
+          onChange={(out) => changeMachine({ lead: { ...machine.lead, out } })}
+          hint="Back into the waste, where there is room. 0: it stops on the line."
+        />
         <NumberField
           label="Start of a cut"
           value={machine.pierceTime}
