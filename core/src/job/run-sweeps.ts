@@ -82,6 +82,7 @@ export function runSweeps(
   const runs = sweptInTurn(groups, from, profile, passes);
   const secondsOf = (others: readonly Group[]): number =>
     sweptInTurn(others, from, profile, passes).reduce((sum, { figures }) => sum + figures.time, 0);
+  const seconds = runs.reduce((sum, { figures }) => sum + figures.time, 0);
   const operations = runs.map(({ group, figures }, i) =>
     operationOf(
       plan,
@@ -103,8 +104,8 @@ export function runSweeps(
         bounds: joinBounds(own.flatMap(({ contours }) => contours.map(contourBounds))),
         seconds: figures.time,
       })),
-      seconds: runs.reduce((sum, { figures }) => sum + figures.time, 0),
-      inOne: secondsOf([{ things, byHand: false }]),
+      seconds,
+      inOne: runs.length === 1 ? seconds : secondsOf([{ things, byHand: false }]),
       byItem: secondsOf(byItem(things)),
       steps: steps.map(({ count, cost }) => ({ count, cost: cost * passes })),
     },

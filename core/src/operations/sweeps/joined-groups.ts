@@ -153,7 +153,7 @@ const MOST_MOVED = 150;
 /** Single things go to another group where that costs less. */
 function movedOver(divided: readonly (readonly number[])[], things: readonly RowSpans[], costOf: CostOf): number[][] {
   const groups = divided.map((own) => ({ own: [...own], ...joinedOf(own, things, costOf) }));
-  if (things.length > MOST_MOVED) return groups.map(({ own }) => own);
+  if (groups.length === 1 || things.length > MOST_MOVED) return groups.map(({ own }) => own);
   for (let isMoved = true, round = 0; isMoved && round < 4; round++) {
     isMoved = false;
     for (const from of groups)

@@ -78,24 +78,22 @@ function Costs({ report: { cost, machine, material, thickness } }: { report: Rep
   const known = rows.filter(({ value }) => value !== null);
   const sum = known.reduce((total, { value }) => total + value!, 0);
   return (
-    <>
-      <dl className={css.costs}>
-        {rows.map(({ what, value, missing }) => (
-          <div key={what}>
-            <dt>{what}</dt>
-            <dd className="number">
-              {value === null ? <Link href="/shop">{missing}</Link> : priceOf(value, cost.currency)}
-            </dd>
-          </div>
-        ))}
-        {known.length === rows.length && (
-          <div className={css.total}>
-            <dt>Together</dt>
-            <dd className="number">{priceOf(sum, cost.currency)}</dd>
-          </div>
-        )}
-      </dl>
-    </>
+    <dl className={css.costs}>
+      {rows.map(({ what, value, missing }) => (
+        <div key={what}>
+          <dt>{what}</dt>
+          <dd className="number">
+            {value === null ? <Link href="/shop">{missing}</Link> : priceOf(value, cost.currency)}
+          </dd>
+        </div>
+      ))}
+      {known.length === rows.length && (
+        <div className={css.total}>
+          <dt>Together</dt>
+          <dd className="number">{priceOf(sum, cost.currency)}</dd>
+        </div>
+      )}
+    </dl>
   );
 }
 
