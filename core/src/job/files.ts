@@ -69,9 +69,12 @@ function withNames(found: ReadDrawing, { layers }: SheetDrawing): ReadDrawing {
   return { ...found, layers: found.layers.map(({ name, contours }) => ({ name: nameOf(name), contours })) };
 }
 
-/** How nearly a format can tell lines, mm: at best as its own grid has them. */
+/** From a point to the nearest of a plotter's grid, at most, mm. */
+const OFF_GRID = Math.SQRT1_2 / STEPS_PER_MM;
+
+/** How nearly a format can tell lines, mm: a plotter file has short lines, their ends on its grid. */
 export const nearnessOf = (format: Format, tolerance: number): number =>
-  format === 'plt' ? Math.max(tolerance, 0.8 / STEPS_PER_MM) : tolerance;
+  format === 'plt' ? Math.max(tolerance, FIT_SHARE * tolerance + OFF_GRID + 1e-4) : tolerance;
 
 /** Reads a file as it stands, with its own zero. @throws as readFile does */
 export async function readPage(
