@@ -65,7 +65,7 @@ function nearestFirst(contours: readonly Contour[]): Contour[] {
   return ordered;
 }
 
-/** A least spanning tree (Prim) over the nodes at which lines may be begun, and the corner: any way goes along as much. */
+/** A least spanning tree (Prim) over the nodes at which lines may be begun, and the corner: no way is shorter. */
 function treeOf(contours: readonly Contour[]): number {
   const places = contours.map(({ segments }) => segments.map(({ from }) => from));
   const boxes = contours.map(contourBounds);

@@ -74,7 +74,7 @@ describe('files as a machine wants them', () => {
         for (const { format, readBack } of written)
           expect(readBack.deviation).toBeLessThanOrEqual(format === 'plt' ? 0.023 : 0.01);
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
   }, 60_000);
 

@@ -13,10 +13,10 @@ export async function openJob(page: Page, name: string): Promise<void> {
   await built(page);
 }
 
-/** Has files carry true edges, so that sizes can be told by hand: controllers see to the kerf. */
+/** Has files carry true edges, and all areas in one sweep, so that figures can be told by hand. */
 export async function trueEdges(page: Page): Promise<void> {
   const { revision, shop } = (await (await page.request.get('/api/shop')).json()) as KeptShop;
-  const machines = shop.machines.map((machine) => ({ ...machine, kerfBy: 'controller' }));
+  const machines = shop.machines.map((machine) => ({ ...machine, kerfBy: 'controller', sweepsAtMost: 1 }));
   const answer = await page.request.put('/api/shop', { data: { base: revision, shop: { ...shop, machines } } });
   expect(answer.ok()).toBe(true);
 }

@@ -63,11 +63,6 @@ test('words at both ends of a board are swept by themselves, or together by hand
   await page.getByRole('button', { name: `Sweep these ${count} in one` }).click();
   await built(page);
   await expect(page.getByText(/^One sweep,/)).toBeVisible();
-  const together = await releaseAndDownload(page);
-  expect(swept(together.dxf.layers)).toBe(0);
-
-  await station(page, 'Work order');
-  await page.getByRole('button', { name: /^Areas/ }).click();
   await page.getByLabel(/speed, mm\/s/).fill('333');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Keep as tried' }).click();
