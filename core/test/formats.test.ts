@@ -237,7 +237,7 @@ describe('readers', () => {
     });
   });
 
-  it('writes a plotter file pen by pen, in steps of a fortieth of a millimetre, closed lines brought home', async () => {
+  it('writes a plotter file pen by pen, in steps of a fortieth of a mm, closed lines brought home', async () => {
     const box = roundedRectangle({ minX: 1, minY: 2, maxX: 11, maxY: 4.5 }, 0, 'it');
     const stroke: Contour = { segments: [line({ x: 0, y: 0 }, { x: 3.01, y: 0 }, 'it')], closed: false };
     const plain = { operation: 'mark', colour: '#000000', dxfColour: 7, fill: false };

@@ -28,7 +28,8 @@ export function jobTicket(report: Report, drawing: SheetDrawing): string[] {
     '',
     ...report.operations.map(
       (operation, i) =>
-        `${i + 1}. ${drawing.layers[i]!.name}, ${operation.work} (${whatOf(operation)}): ${operation.contours} contours, ` +
+        `${i + 1}. ${drawing.layers[i]!.name}, ${operation.work} (${whatOf(operation)}): ` +
+        `${operation.contours} contours, ` +
         `${(operation.length / 1000).toFixed(2)} m, ${decimal(operation.settings.speed, 1)} mm/s, ` +
         `${operation.settings.power} %, ${operation.settings.passes} x, about ${formatTime(operation.time)}`,
     ),

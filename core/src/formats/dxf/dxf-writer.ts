@@ -1,16 +1,13 @@
 import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
-import { cubicsOfArc } from '../../geometry/arc-cubics.ts';
-import { mix, type Point } from '../../geometry/point.ts';
-import type { CubicSegment, Segment } from '../../geometry/segment.ts';
 import type { FileRules } from '../../shop/file-rules.ts';
 import { HAIRLINE } from '../hairline.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
+import { splineTags } from './spline-tags.ts';
 import { circleToTell, polylineVertices } from './vertices.ts';
-
-type Tag = readonly [code: number, value: string | number];
+import { place, type Tag } from './written-tags.ts';
 
 /** Curves other than arcs are fitted by arcs this closely, mm, unless the release asks otherwise. */
 export const ARC_FIT_TOLERANCE = 0.005;
@@ -62,12 +59,6 @@ const lineWeight = (width: number): number =>
 
 const HANDLE_SEED = '@seed';
 const section = (name: string, body: readonly Tag[]): Tag[] => [[0, 'SECTION'], [2, name], ...body, [0, 'ENDSEC']];
-const place = (code: number, { x, y }: Point): Tag[] => [
-  [code, decimal(x, 6)],
-  [code + 10, decimal(y, 6)],
-  [code + 20, '0'],
-];
-
 function header(extent: Bounds, { width, height }: SheetDrawing, unit: DxfStyle['unit']): Tag[] {
   const known = extent.minX <= extent.maxX ? extent : { minX: 0, minY: 0, maxX: width, maxY: height };
   return section('HEADER', [
@@ -93,32 +84,6 @@ function header(extent: Bounds, { width, height }: SheetDrawing, unit: DxfStyle[
     [5, HANDLE_SEED],
   ]);
 }
-
-/** All of a contour as one spline of degree 3: a Bézier each run, with the knots between them three times. */
-function splineTags({ segments, closed }: Contour): Tag[] {
-  const curves = segments.flatMap(asCubics);
-  const points = [curves[0]!.from, ...curves.flatMap(({ c1, c2, to }) => [c1, c2, to])];
-  const knots = [0, ...curves.flatMap((_, i) => [i, i, i]), curves.length, curves.length, curves.length, curves.length];
-  return [
-    [70, closed ? 9 : 8],
-    [71, 3],
-    [72, knots.length],
-    [73, points.length],
-    [74, 0],
-    ...knots.map((knot): Tag => [40, knot]),
-    ...points.flatMap((point) => place(10, point)),
-  ];
-}
-
-/** Of an arc no part that turns more than this, degrees. */
-const MOST_TURN = 30;
-
-const asCubics = (segment: Segment): readonly Omit<CubicSegment, 'kind' | 'source'>[] => {
-  if (segment.kind === 'cubic') return [segment];
-  if (segment.kind === 'arc') return cubicsOfArc(segment, MOST_TURN);
-  const { from, to } = segment;
-  return [{ from, c1: mix(from, to, 1 / 3), c2: mix(from, to, 2 / 3), to }];
-};
 
 /** Gives out handles, and knows those that others refer to. */
 class DxfFile {

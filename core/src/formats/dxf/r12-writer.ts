@@ -1,12 +1,10 @@
 import type { Contour } from '../../geometry/contour.ts';
 import { joinBounds } from '../../geometry/bounds.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
-import type { Point } from '../../geometry/point.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 import { circleToTell, polylineVertices } from './vertices.ts';
-
-type Tag = readonly [code: number, value: string | number];
+import { place, type Tag } from './written-tags.ts';
 
 /**
  * Writes a drawing as DXF R12, for machines that know no younger one: polylines vertex by vertex, with bulges. It
@@ -22,9 +20,9 @@ export function writeR12(drawing: SheetDrawing, tolerance: number): string {
     [9, '$ACADVER'],
     [1, 'AC1009'],
     [9, '$EXTMIN'],
-    ...place(isEmpty ? { x: 0, y: 0 } : { x: extent.minX, y: extent.minY }),
+    ...place(10, isEmpty ? { x: 0, y: 0 } : { x: extent.minX, y: extent.minY }),
     [9, '$EXTMAX'],
-    ...place(isEmpty ? { x: drawing.width, y: drawing.height } : { x: extent.maxX, y: extent.maxY }),
+    ...place(10, isEmpty ? { x: drawing.width, y: drawing.height } : { x: extent.maxX, y: extent.maxY }),
     [0, 'ENDSEC'],
     [0, 'SECTION'],
     [2, 'TABLES'],
@@ -50,12 +48,6 @@ export function writeR12(drawing: SheetDrawing, tolerance: number): string {
   return tags.map(([code, value]) => `${code}\n${value}\n`).join('');
 }
 
-const place = ({ x, y }: Point): Tag[] => [
-  [10, decimal(x, 6)],
-  [20, decimal(y, 6)],
-  [30, '0'],
-];
-
 const table = (name: string, records: readonly Tag[][]): Tag[] => [
   [0, 'TABLE'],
   [2, name],
@@ -74,17 +66,17 @@ const layer = (name: string, colour: number): Tag[] => [
 
 function entity(contour: Contour, name: string, tolerance: number): Tag[] {
   const round = circleToTell(contour);
-  if (round) return [[0, 'CIRCLE'], [8, name], ...place(round.centre), [40, decimal(round.radius, 6)]];
+  if (round) return [[0, 'CIRCLE'], [8, name], ...place(10, round.centre), [40, decimal(round.radius, 6)]];
   return [
     [0, 'POLYLINE'],
     [8, name],
     [66, 1],
-    ...place({ x: 0, y: 0 }),
+    ...place(10, { x: 0, y: 0 }),
     [70, contour.closed ? 1 : 0],
     ...polylineVertices(contour, tolerance).flatMap(({ at, bulge }): Tag[] => [
       [0, 'VERTEX'],
       [8, name],
-      ...place(at),
+      ...place(10, at),
       ...(bulge === 0 ? [] : ([[42, decimal(bulge, 9)]] as Tag[])),
     ]),
     [0, 'SEQEND'],
