@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { Fill, FillStroke } from '@needlefile/core/fills/fill';
 import { flatten } from '@needlefile/core/geometry/contour';
 import { contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
+import { depthsOf } from '@needlefile/core/geometry/depths';
 import { areasOf, filesOf } from './areas.ts';
 import { oneOf, onlyFile, parse, UsageError } from './arguments.ts';
 import { FILL_KINDS, FILL_OPTIONS } from './fill-kinds.ts';
@@ -72,8 +73,9 @@ function figuresOf({ strokes, area, reached: reachedArea }: Fill, seconds: numbe
 
 const strokesTold = ({ strokes }: Fill) => strokes.map(strokeTold);
 
-function strokeTold({ kind, contour, depths }: FillStroke) {
+function strokeTold({ kind, contour }: FillStroke) {
   const { closed, segments } = contour;
+  const depths = depthsOf(contour);
   if (kind === 'dot') {
     const { minX, minY, maxX, maxY } = contourBounds(contour);
     return { kind, diameter: told(maxX - minX), points: [[told((minX + maxX) / 2), told(-(minY + maxY) / 2)]] };

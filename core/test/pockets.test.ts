@@ -8,6 +8,7 @@ import { toolChoices } from '../src/fills/which-tool.ts';
 import { restPocket } from '../src/fills/rest.ts';
 import { flatten, type Region } from '../src/geometry/contour.ts';
 import { contourBounds, contourLength, regionContains, reverseContour } from '../src/geometry/contour-facts.ts';
+import { depthsOf } from '../src/geometry/depths.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { distance, distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
@@ -108,26 +109,28 @@ describe('a pocket', () => {
   });
 });
 
+const allDepths = (strokes: Fill['strokes']): number[] => strokes.flatMap(({ contour }) => depthsOf(contour)!);
+
 describe('a cone', () => {
   it('goes along the diagonals of a square, as deep as it is far from the edge', () => {
     const { strokes } = cone(box(10, 10), { angle: 90, tip: 0, deepest: null });
     const total = strokes.reduce((sum, { contour }) => sum + contourLength(contour), 0);
     expect(total).toBeCloseTo(4 * Math.hypot(5, 5), 0);
-    for (const { contour, depths } of strokes)
+    for (const { contour } of strokes)
       [contour.segments[0]!.from, ...contour.segments.map(({ to }) => to)].forEach(({ x, y }, i) =>
-        expect(depths![i]!).toBeCloseTo(Math.min(x, y, 10 - x, 10 - y), 1),
+        expect(depthsOf(contour)![i]!).toBeCloseTo(Math.min(x, y, 10 - x, 10 - y), 1),
       );
-    const depths = strokes.flatMap((stroke) => stroke.depths!);
+    const depths = allDepths(strokes);
     expect(Math.max(...depths)).toBeCloseTo(5, 1);
     expect(Math.min(...depths)).toBeCloseTo(0, 1);
   });
 
   it('is as deep as its angle and tip make it, and no deeper than it may, with a ring there', () => {
     // Half a width of 2 less half a tip of 0.5, by a slope of 30 degrees.
-    const deep = cone(box(20, 4), { angle: 60, tip: 0.5, deepest: null }).strokes.flatMap(({ depths }) => depths!);
+    const deep = allDepths(cone(box(20, 4), { angle: 60, tip: 0.5, deepest: null }).strokes);
     expect(Math.max(...deep)).toBeCloseTo((2 - 0.25) / Math.tan(Math.PI / 6), 2);
     const { strokes } = cone(box(20, 20), { angle: 90, tip: 0, deepest: 3 });
-    expect(Math.max(...strokes.flatMap(({ depths }) => depths!))).toBeCloseTo(3, 6);
+    expect(Math.max(...allDepths(strokes))).toBeCloseTo(3, 6);
     const ring = strokes.find(({ contour }) => contourLength(contour) > 50)!;
     expect(contourBounds(ring.contour)).toMatchObject({ minX: 3, minY: 3 });
   });
@@ -224,7 +227,9 @@ describe('which tool', () => {
   const plan = { overlap: 0.4, inset: 0, passes: 1, lift: 1 };
   const rack = houseShop.tools;
   const of = (area: Region, diameter: number, more = {}) =>
-    toolChoices(area, rack, { ...plan, ...more }).find(({ tool }) => tool.diameter === diameter)!;
+    toolChoices([{ area, copies: 1 }], rack, { ...plan, ...more }).find(
+      ({ tool, before }) => tool.diameter === diameter && !before,
+    )!;
 
   it('gets into all of a square but its corners', () => {
     const { share, missed } = of(box(20, 20), 2);
@@ -244,6 +249,33 @@ describe('which tool', () => {
       expect(seconds / real).toBeGreaterThan(0.85);
       expect(seconds / real).toBeLessThan(1.2);
       expect(of(box(40, 30), diameter, { passes: 3 }).seconds).toBeCloseTo(3 * seconds, 6);
+    }
+  });
+
+  it('offers a small cutter after a wide one where that is quicker, and only there', () => {
+    const pairs = toolChoices([{ area: box(60, 40), copies: 2 }], rack, plan).filter(({ before }) => before);
+    expect(pairs.map(({ tool }) => tool.diameter)).toContain(0.5);
+    const small = of(box(60, 40), 0.5);
+    const pair = pairs.find(({ tool }) => tool.diameter === 0.5)!;
+    expect(pair.share).toBeCloseTo(small.share, 9);
+    expect(pair.seconds).toBeLessThan(2 * small.seconds);
+    expect(pair.seconds).toBeGreaterThan(2 * of(box(60, 40), pair.before!.diameter).seconds);
+    // A disc of 2 has nothing that a cutter of 1 leaves.
+    const round = toolChoices([{ area: [circle({ x: 0, y: 0 }, 1, 'it')], copies: 1 }], rack, plan);
+    expect(round.filter(({ before }) => before?.diameter === 1)).toEqual([]);
+  });
+
+  it('tells about the way that a second cutter truly makes', () => {
+    const area = letters('R8', 20);
+    const pairs = toolChoices([{ area, copies: 1 }], rack, { ...plan, lift: 0 }).filter(({ before }) => before);
+    expect(pairs.length).toBeGreaterThan(1);
+    for (const { tool, before, seconds } of pairs) {
+      const wayOf = ({ strokes }: Fill) => strokes.reduce((sum, { contour }) => sum + contourLength(contour), 0);
+      const first = wayOf(pocket(area, { ...PLAN, tool: before!.diameter })) / before!.feed;
+      const real =
+        first + wayOf(restPocket(area, { ...PLAN, tool: tool.diameter, before: before!.diameter })) / tool.feed;
+      expect(seconds / real).toBeGreaterThan(0.6);
+      expect(seconds / real).toBeLessThan(1.4);
     }
   });
 

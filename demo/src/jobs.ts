@@ -93,13 +93,42 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     ],
   },
   {
+    name: 'Waiting room sign, carved',
+    tags: ['oak', 'Fenny Cross'],
+    machine: 'router',
+    material: 'oak',
+    thickness: 20,
+    operations: [
+      { id: 'area', work: 'engrave', fill: { kind: 'cone', angle: 60, tip: 0.1, deepest: 3 } },
+      { id: 'area-rest', work: 'engrave', fill: { kind: 'pocket', tool: 1, overlap: 0.4, after: 'area' } },
+      { id: 'line', work: 'score' },
+      { id: 'inner', work: 'cut' },
+      { id: 'outer', work: 'cut' },
+    ],
+    assemblies: [
+      {
+        make: 'engraved',
+        items: [
+          {
+            words: 'WAITING\nROOM',
+            face: 'besley-bold',
+            size: { by: 'cap height', value: 48 },
+            lineSpacing: 1.35,
+          },
+        ],
+        plate: { width: 400, height: 180, cornerRadius: 12, holes: null },
+      },
+    ],
+  },
+  {
     name: 'Valve tag, blower, filled letters',
     tags: ['brass', 'Marigold'],
     machine: 'engraver',
     material: 'brass',
     thickness: 1.5,
     operations: [
-      { id: 'area', work: 'engrave', fill: { kind: 'pocket', tool: 0.5, overlap: 0.4 } },
+      { id: 'area', work: 'engrave', fill: { kind: 'pocket', tool: 1, overlap: 0.4 } },
+      { id: 'area-rest', work: 'engrave', fill: { kind: 'pocket', tool: 0.3, overlap: 0.4, after: 'area' } },
       { id: 'line', work: 'score' },
       { id: 'inner', work: 'cut' },
       { id: 'outer', work: 'cut' },

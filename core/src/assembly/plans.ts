@@ -85,6 +85,11 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
       fills: Object.fromEntries(
         operations.flatMap(({ id, work, fill }) => (fill && work !== 'cut' ? [[id, fill] as const] : [])),
       ),
+      follows: Object.fromEntries(
+        operations.flatMap(({ id, fill }) =>
+          fill?.kind === 'pocket' && fill.after ? [[id, fill.after] as const] : [],
+        ),
+      ),
       items: Object.fromEntries(items.flatMap(({ item }) => (item.operation ? [[item.id, item.operation]] : []))),
     },
   };

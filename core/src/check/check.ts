@@ -6,6 +6,7 @@ import { bareArea } from './rules/bare-area.ts';
 import { closedCounter } from './rules/closed-counter.ts';
 import { crossingLine } from './rules/crossing-line.ts';
 import { cutTooWide } from './rules/cut-too-wide.ts';
+import { depthLost } from './rules/depth-lost.ts';
 import { dropOut } from './rules/drop-out.ts';
 import { faceMissing } from './rules/face-missing.ts';
 import { fewPoints } from './rules/few-points.ts';
@@ -86,6 +87,7 @@ const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {
   machine,
   order,
   'too many colours': tooManyColours,
+  'depth lost': depthLost,
 };
 
 const MEASURED_RULES: Record<MeasuredRule, Rule<MeasuredSubject>> = {

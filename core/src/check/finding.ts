@@ -34,7 +34,7 @@ export type AssemblyRule =
 
 /** Rules about the whole job. */
 export type JobRule =
-  'off the sheet' | 'overlap' | 'too near' | 'unassigned' | 'machine' | 'order' | 'too many colours';
+  'off the sheet' | 'overlap' | 'too near' | 'unassigned' | 'machine' | 'order' | 'too many colours' | 'depth lost';
 
 /** Rules about what was measured. */
 export type MeasuredRule =

@@ -3,25 +3,41 @@ import { degreeIn, runsOf } from '../centerline/runs.ts';
 import { turnsNear } from '../centerline/skeleton.ts';
 import { boxTable } from '../geometry/box-pairs.ts';
 import { componentRegion, componentsOf } from '../geometry/components.ts';
-import { flatten, type Region } from '../geometry/contour.ts';
+import { flatten, type Contour, type Region } from '../geometry/contour.ts';
 import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
-import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import { growRings, growRegion } from '../geometry/kernel/ring-offset.ts';
 import { medialAxis } from '../geometry/medial-axis.ts';
 import { distance, distanceToSpan, mix, type Point } from '../geometry/point.ts';
-import { line } from '../geometry/segment.ts';
+import { slopingLine, type Segment, type SourceId } from '../geometry/segment.ts';
 import { isIn } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { contoursOf } from './polyline.ts';
 
-/** How letters are cut by a conical cutter, whose width changes with its depth. Lengths in mm. */
-export interface ConePlan {
-  /** Between the sides of the cone, degrees. */
+/** A conical cutter, whose width changes with its depth. Lengths in mm. */
+export interface Cone {
+  /** Between its sides, degrees. */
   readonly angle: number;
   /** Width of its flat tip. */
   readonly tip: number;
+}
+
+/** How letters are cut by a cone. Lengths in mm. */
+export interface ConePlan extends Cone {
   /** It goes no deeper than this; null: as deep as the letters are wide. */
   readonly deepest: number | null;
+}
+
+/** By how much a cone's radius grows with its depth. */
+const slopeOf = ({ angle }: Cone): number => Math.tan((angle * Math.PI) / 360);
+
+/** How wide a cone cuts at a depth, mm. */
+export const coneWidth = (cone: Cone, depth: number): number => cone.tip + 2 * depth * slopeOf(cone);
+
+/** Of an area what a cone leaves for a flat cutter at its greatest depth: nothing where it goes as deep as need be. */
+export function floorOf(region: Region, { angle, tip, deepest }: ConePlan): Contour[] {
+  if (deepest === null) return [];
+  return contoursOf(growRegion(region, -deepest * slopeOf({ angle, tip })));
 }
 
 /** A point of a cone's way: z is how deep it goes, mm, positive downwards. */
@@ -46,7 +62,7 @@ const FINE = 0.0015;
  * left to a flat cutter.
  */
 export function cone(region: Region, plan: ConePlan): Fill {
-  const slope = Math.tan((plan.angle * Math.PI) / 360);
+  const slope = slopeOf(plan);
   const limit = plan.deepest === null ? Infinity : plan.deepest * slope + plan.tip / 2;
   const depthOf = (radius: number): number => Math.max(0, (Math.min(radius, limit) - plan.tip / 2) / slope);
   const source = region[0]?.segments[0]?.source ?? '';
@@ -58,8 +74,7 @@ export function cone(region: Region, plan: ConePlan): Fill {
     );
     return {
       kind: 'cone',
-      contour: { closed: false, segments: kept.slice(1).map((to, i) => line(flat(kept[i]!), flat(to), source)) },
-      depths: kept.map(({ z }) => z),
+      contour: { closed: false, segments: kept.slice(1).map((to, i) => sloping(kept[i]!, to, source)) },
     };
   });
   return {
@@ -72,11 +87,13 @@ export function cone(region: Region, plan: ConePlan): Fill {
 /** What the tip gets into, less the floor that is wider than the cone at its deepest. */
 function reachedBy(region: Region, tip: number, limit: number): number {
   const areaOf = (rings: Rings): number => regionArea(contoursOf(rings));
-  const whole = tip > 0 ? areaOf(offsetPoints(offsetRings(region, -tip, 'round'), tip)) : regionArea(region);
-  return Number.isFinite(limit) ? whole - areaOf(offsetRings(region, -limit, 'round')) : whole;
+  const whole = tip > 0 ? areaOf(growRings(growRegion(region, -tip), tip)) : regionArea(region);
+  return Number.isFinite(limit) ? whole - areaOf(growRegion(region, -limit)) : whole;
 }
 
 const flat = ({ x, y }: Point): Point => ({ x, y });
+const sloping = (from: Point3, to: Point3, source: SourceId): Segment =>
+  slopingLine(flat(from), flat(to), [from.z, to.z], source);
 
 /** Ways of one part, each point with the distance to its edge as z: deepest first, twigs after what they leave. */
 function waysIn(part: Region, tip: number, limit: number): Point3[][] {
@@ -114,7 +131,7 @@ function waysIn(part: Region, tip: number, limit: number): Point3[][] {
     }
     return within(refined(points, truly), tip, widest);
   });
-  const rings = limit < 1e3 ? offsetRings(part, -limit, 'round') : [];
+  const rings = limit < 1e3 ? growRegion(part, -limit) : [];
   const floors = rings.map((ring): Point3[] => [...ring, ring[0]!].map(({ x, y }) => ({ x, y, z: limit })));
   return joinedUp([...ways, ...floors]);
 }

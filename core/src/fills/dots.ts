@@ -2,7 +2,7 @@ import { centerline } from '../centerline/centerline.ts';
 import { componentRegion, componentsOf } from '../geometry/components.ts';
 import { flatten, type Contour, type Region } from '../geometry/contour.ts';
 import { contourLength, regionArea } from '../geometry/contour-facts.ts';
-import { offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import { growRegion } from '../geometry/kernel/ring-offset.ts';
 import { distance, mix, type Point } from '../geometry/point.ts';
 import { circle } from '../geometry/shapes.ts';
 import type { Fill, FillStroke } from './fill.ts';
@@ -31,7 +31,7 @@ const FINE = 0.01;
 
 /** Dots in no order; where there is room for none, none. */
 function scatteredIn(part: Region, { diameter, pitch, edge }: DotPlan): Point[] {
-  const reach = offsetRings(part, -(diameter / 2 + edge), 'round');
+  const reach = growRegion(part, -(diameter / 2 + edge));
   return reach.length === 0 ? [] : scatter(reach, Math.max(pitch, diameter * 1.02));
 }
 
@@ -63,7 +63,7 @@ interface Row {
 
 function rowsIn(part: Region, { diameter, pitch, edge }: DotPlan): Row[] {
   const inset = diameter / 2 + edge;
-  const reach = offsetRings(part, -inset, 'round');
+  const reach = growRegion(part, -inset);
   if (reach.length === 0) return [];
   const whole = part.reduce((sum, contour) => sum + contourLength(contour), 0);
   const width = (2 * regionArea(part)) / whole;
@@ -75,11 +75,7 @@ function rowsIn(part: Region, { diameter, pitch, edge }: DotPlan): Row[] {
       .filter(({ points }) => points.length > 0);
   }
   const rows: Row[] = [];
-  for (
-    let rings = reach, depth = inset;
-    rings.length > 0;
-    depth += ROW * pitch, rings = offsetRings(part, -depth, 'round')
-  )
+  for (let rings = reach, depth = inset; rings.length > 0; depth += ROW * pitch, rings = growRegion(part, -depth))
     for (const ring of rings) rows.push({ points: ring, closed: true });
   return rows;
 }

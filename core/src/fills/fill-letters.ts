@@ -9,6 +9,8 @@ import { fillArea } from './fills.ts';
 
 /** Strokes of what was filled before, by its outer contour: a letter is filled once for all places it stands in. */
 const filled = new WeakMap<Contour, FilledPart & { readonly key: string }>();
+/** The same of what was cleared after another. */
+const filledAfter: typeof filled = new WeakMap();
 
 /** Strokes of a part, and how much of it they leave bare, 0 to 1. */
 interface FilledPart {
@@ -33,10 +35,13 @@ export interface FilledParts {
   readonly missed: readonly Missed[];
 }
 
-/** Fills an area part by part, as letters are: what is alike is filled alike, and once. */
-export function fillParts(area: Region, plan: FillPlan): FilledParts {
+/**
+ * Fills an area part by part, as letters are: what is alike is filled alike, and once.
+ * @param first the fill of the operation whose leavings this one clears; null: it has the area by itself
+ */
+export function fillParts(area: Region, plan: FillPlan, first: FillPlan | null): FilledParts {
   const parts = componentsOf(area).sort((a, b) => a.bounds.minX - b.bounds.minX);
-  const filled = parts.map((part) => ({ part, ...fillPart(part, plan) }));
+  const filled = parts.map((part) => ({ part, ...fillPart(part, plan, first) }));
   return {
     strokes: filled.flatMap(({ strokes }) => strokes),
     missed: filled.filter(({ bare }) => bare > BARE).map(({ part, bare }) => missedOf(part, bare)),
@@ -51,31 +56,31 @@ function missedOf(part: Component, bare: number): Missed {
   return { bounds: part.bounds, width: (2 * part.area) / edge, bare, source: part.outer.segments[0]?.source ?? '' };
 }
 
-function fillPart(part: Component, plan: FillPlan): FilledPart {
+function fillPart(part: Component, plan: FillPlan, first: FillPlan | null): FilledPart {
   const { form, dx, dy } = formOf(part.outer);
   const holes = part.holes.map(formOf);
   // What moved in itself is another form.
   const key = JSON.stringify([
     plan,
+    first,
     holes.map((hole) => [round(hole.dx - dx), round(hole.dy - dy), sizeOf(hole.form)]),
   ]);
-  let known = filled.get(form);
+  const remembered = first ? filledAfter : filled;
+  let known = remembered.get(form);
   if (known?.key !== key) {
     const own = moveRegion(componentRegion(part), -dx, -dy, null);
-    const fill = fillArea(own, plan);
-    filled.set(
-      form,
-      (known = { key, strokes: fill.strokes.map(({ contour }) => contour), bare: bareShare(fill, plan) }),
-    );
+    const fill = fillArea(own, plan, first);
+    const strokes = fill.strokes.map(({ contour }) => contour);
+    remembered.set(form, (known = { key, strokes, bare: bareShare(fill, plan, first) }));
   }
   const [source] = part.outer.segments;
   return { strokes: moveRegion(known.strokes, dx, dy, allNamed(source?.source ?? '')), bare: known.bare };
 }
 
-/** Dots cover nothing by themselves, and an inset is left bare on purpose. */
-function bareShare({ strokes, area, reached }: Fill, plan: FillPlan): number {
-  if (strokes.length === 0) return 1;
-  return plan.kind === 'dots' || plan.inset > 0 ? 0 : Math.max(0, 1 - reached() / area);
+/** Dots cover nothing by themselves, an inset is left bare on purpose, and a first cutter may have left nothing. */
+function bareShare({ strokes, area, reached }: Fill, plan: FillPlan, first: FillPlan | null): number {
+  if (plan.kind === 'dots' || ('inset' in plan && plan.inset > 0)) return strokes.length === 0 ? 1 : 0;
+  return strokes.length === 0 && !first ? 1 : Math.max(0, 1 - reached() / area);
 }
 
 const round = (mm: number): number => Number(mm.toFixed(6));

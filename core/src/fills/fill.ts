@@ -4,12 +4,11 @@ import type { Contour } from '../geometry/contour.ts';
 export interface FillStroke {
   /**
    * A row of lines, a stretch of the edge that none of them came near, or the whole edge; of a pocket a ring, or the
-   * middle of what rings leave; a cone's way, which has a depth at each point; a dot.
+   * middle of what rings leave; a cone's way; a dot.
    */
   readonly kind: 'line' | 'wall' | 'outline' | 'ring' | 'middle' | 'cone' | 'dot';
+  /** A cone's way has its depths. */
   readonly contour: Contour;
-  /** How deep the tool goes at each node, mm, where that changes. */
-  readonly depths?: readonly number[];
 }
 
 /** An area filled, mm and mm². */

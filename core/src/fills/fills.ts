@@ -1,34 +1,74 @@
 import type { Region } from '../geometry/contour.ts';
+import { regionArea } from '../geometry/contour-facts.ts';
 import type { FillKind, FillOf, FillPlan } from '../recipe/schema.ts';
+import { cone, coneWidth, floorOf } from './cone.ts';
 import { dots } from './dots.ts';
 import type { Fill } from './fill.ts';
 import { hatch } from './hatch.ts';
 import { pocket } from './pocket.ts';
+import { restPocket } from './rest.ts';
 
-/** Every way to fill an area that an operation may have, and how wide its tool is. */
+/** Every way to fill an area that an operation may have. */
 const FILLS: {
   readonly [K in FillKind]: {
-    readonly fill: (region: Region, plan: FillOf<K>) => Fill;
+    /** @param first the fill of the operation that it clears after; null: it has the area by itself */
+    readonly fill: (region: Region, plan: FillOf<K>, first: FillPlan | null) => Fill;
+    /** How wide its tool is: of a cone, its tip. */
     readonly width: (plan: FillOf<K>) => number;
+    /** The same with a narrower tool, all else in proportion. */
+    readonly narrower: (plan: FillOf<K>, width: number, inProportion: (mm: number) => number) => FillOf<K>;
   };
 } = {
-  hatch: { fill: hatch, width: ({ width }) => width },
-  pocket: { fill: pocket, width: ({ tool }) => tool },
-  dots: { fill: dots, width: ({ diameter }) => diameter },
+  hatch: {
+    fill: hatch,
+    width: ({ width }) => width,
+    narrower: (plan, width, inProportion) => ({ ...plan, width, spacing: inProportion(plan.spacing) }),
+  },
+  pocket: {
+    fill: clear,
+    width: ({ tool }) => tool,
+    narrower: (plan, tool) => ({ ...plan, tool }),
+  },
+  cone: {
+    fill: cone,
+    width: ({ tip }) => tip,
+    narrower: (plan, tip) => ({ ...plan, tip }),
+  },
+  dots: {
+    fill: dots,
+    width: ({ diameter }) => diameter,
+    narrower: (plan, diameter, inProportion) => ({ ...plan, diameter, pitch: inProportion(plan.pitch) }),
+  },
 };
 
-/** An area filled as an operation says. */
-export const fillArea = <K extends FillKind>(region: Region, plan: FillOf<K>): Fill =>
-  FILLS[plan.kind as K].fill(region, plan);
+/** What is left is told by what both of them reach. */
+function clear(region: Region, plan: FillOf<'pocket'>, first: FillPlan | null): Fill {
+  if (first?.kind === 'cone') {
+    const floor = pocket(floorOf(region, first), plan);
+    const area = regionArea(region);
+    return { ...floor, area, reached: () => cone(region, first).reached() + floor.reached() };
+  }
+  if (first?.kind !== 'pocket') return pocket(region, plan);
+  const { strokes, area } = restPocket(region, { ...plan, before: first.tool });
+  return { strokes, area, reached: () => pocket(region, plan).reached() };
+}
 
-/** How wide the tool of a fill is, mm. */
+/**
+ * An area filled as an operation says.
+ * @param first the fill of the operation whose leavings it clears; null: it has the area by itself
+ */
+export const fillArea = <K extends FillKind>(region: Region, plan: FillOf<K>, first: FillPlan | null): Fill =>
+  FILLS[plan.kind as K].fill(region, plan, first);
+
+/** How wide the tool of a fill is, mm: of a cone, its tip. */
 export const toolWidth = <K extends FillKind>(plan: FillOf<K>): number => FILLS[plan.kind as K].width(plan);
 
+/** How wide the tool of a fill cuts at a depth, mm. */
+export const widthAt = (plan: FillPlan, depth: number): number =>
+  plan.kind === 'cone' ? coneWidth(plan, depth) : toolWidth(plan);
+
 /** A fill with a narrower tool, all else in proportion. */
-export function withTool(plan: FillPlan, width: number): FillPlan {
+export function withTool<K extends FillKind>(plan: FillOf<K>, width: number): FillOf<K> {
   const share = width / toolWidth(plan);
-  const inProportion = (mm: number): number => Number((mm * share).toFixed(3));
-  if (plan.kind === 'hatch') return { ...plan, width, spacing: inProportion(plan.spacing) };
-  if (plan.kind === 'pocket') return { ...plan, tool: width };
-  return { ...plan, diameter: width, pitch: inProportion(plan.pitch) };
+  return FILLS[plan.kind as K].narrower(plan, width, (mm) => Number((mm * share).toFixed(3)));
 }

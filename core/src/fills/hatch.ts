@@ -2,7 +2,7 @@ import { componentRegion, componentsOf } from '../geometry/components.ts';
 import { flatten, type Contour, type Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
-import { offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import { growRegion } from '../geometry/kernel/ring-offset.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { line } from '../geometry/segment.ts';
 import { turnPointBy } from '../geometry/turn.ts';
@@ -74,7 +74,7 @@ const closedRing = (points: readonly Point[]): Point[] => [...points, points[0]!
 function shrunk(region: Region, by: number): Contour[] {
   const source = region[0]?.segments[0]?.source ?? '';
   if (region.length === 0) return [];
-  return offsetRings(region, -by, 'round').map((points) => ({
+  return growRegion(region, -by).map((points) => ({
     closed: true,
     segments: points.map((from, i) => line(from, points[(i + 1) % points.length]!, source)),
   }));

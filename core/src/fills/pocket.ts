@@ -1,7 +1,7 @@
 import { componentRegion, componentsOf } from '../geometry/components.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
-import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import { growRings, growRegion } from '../geometry/kernel/ring-offset.ts';
 import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Fill, FillStroke } from './fill.ts';
@@ -33,7 +33,7 @@ const ONE_PASS = 1.92;
  */
 export function pocket(region: Region, plan: PocketPlan): Fill {
   const radius = plan.tool / 2;
-  const reach = offsetRings(region, -(radius + plan.inset), 'round')
+  const reach = growRegion(region, -(radius + plan.inset))
     .map((ring) => simplified([...ring, ring[0]!], HAIR).slice(0, -1))
     .filter((ring) => ring.length >= 3);
   const source = region[0]?.segments[0]?.source ?? '';
@@ -45,7 +45,7 @@ export function pocket(region: Region, plan: PocketPlan): Fill {
       contour: closed ? closedPolyline(points) : polyline(points, source),
     }));
   });
-  return { strokes, area: regionArea(region), reached: () => regionArea(contoursOf(offsetPoints(reach, radius))) };
+  return { strokes, area: regionArea(region), reached: () => regionArea(contoursOf(growRings(reach, radius))) };
 }
 
 const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
@@ -79,7 +79,7 @@ const lobesOf = (rings: Rings): Point[][][] =>
 
 /** Rings grown or shrunk, of no more points than tell them: the kernel's arcs have hundreds. */
 const offset = (rings: Rings, by: number): Point[][] =>
-  offsetPoints(rings, by)
+  growRings(rings, by)
     .map((ring) => simplified([...ring, ring[0]!], HAIR).slice(0, -1))
     .filter((ring) => ring.length >= 3);
 
@@ -94,9 +94,9 @@ function insideOf(rings: Rings, radius: number, step: number): Point[][] {
 
 /** Connected pieces, those of the grid's rounding left out. */
 function piecesOf(rings: Rings): Point[][][] {
-  const solid = offsetPoints(rings, -HAIR);
+  const solid = growRings(rings, -HAIR);
   if (solid.length === 0) return [];
-  return componentsOf(contoursOf(offsetPoints(solid, HAIR)))
+  return componentsOf(contoursOf(growRings(solid, HAIR)))
     .map((piece) =>
       componentRegion(piece).map(({ segments }) =>
         simplified([...segments.map(({ from }) => from), segments[0]!.from], HAIR).slice(0, -1),

@@ -1,6 +1,6 @@
 import { flatten, flattenRound, type Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
-import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
+import { growRings, growRegion } from '../geometry/kernel/ring-offset.ts';
 import { ringsCommon, ringsWithout } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
 import { clipLine } from './clip-lines.ts';
@@ -31,9 +31,9 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
   const target = leftBy(region, plan);
   const rings = region.map((contour) => flatten(contour, FINE));
   if (target.length === 0) return { strokes: [], area: regionArea(region), reached: () => 0 };
-  const around = ringsCommon(rings, offsetPoints(target, 2 * plan.tool));
+  const around = ringsCommon(rings, growRings(target, 2 * plan.tool));
   const { strokes } = pocket(contoursOf(around), plan);
-  const wanted = offsetPoints(target, radius + PAST);
+  const wanted = growRings(target, radius + PAST);
   const passes = strokes.flatMap(({ kind, contour }) => {
     return clipLine(flattenRound(contour, FINE), wanted, FINE).map((part): Pass => ({
       kind,
@@ -41,7 +41,7 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
       closed: false,
     }));
   });
-  const tool = new ToolPath(offsetRings(region, -radius, 'round'), plan.tool);
+  const tool = new ToolPath(growRegion(region, -radius), plan.tool);
   tool.run(passes);
   const source = region[0]?.segments[0]?.source ?? '';
   const told = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: polyline(points, source) }));
@@ -50,8 +50,7 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
 
 /** What the small cutter reaches and the large one does not. */
 function leftBy(region: Region, { tool, before, inset }: RestPlan): Point[][] {
-  const reachOf = (diameter: number): Point[][] =>
-    offsetPoints(offsetRings(region, -(diameter / 2 + inset), 'round'), diameter / 2);
+  const reachOf = (diameter: number): Point[][] => growRings(growRegion(region, -(diameter / 2 + inset)), diameter / 2);
   const rest = ringsWithout(reachOf(tool), reachOf(before));
-  return offsetPoints(offsetPoints(rest, -SLIT), SLIT);
+  return growRings(growRings(rest, -SLIT), SLIT);
 }

@@ -1,15 +1,17 @@
 import type { Region } from '../geometry/contour.ts';
-import { offsetPoints, offsetRings } from '../geometry/kernel/polygon-offset.ts';
-import { ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
+import { growRings, growRegion } from '../geometry/kernel/ring-offset.ts';
+import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import type { Tool } from '../shop/shop.ts';
 
-/** What a cutter of the rack does for an area. */
+/** What a cutter of the rack does for an area, alone or after a wider one. */
 export interface ToolChoice {
   readonly tool: Tool;
-  /** How much of the area it gets into, 0 to 1. */
+  /** The wider one that goes before, so that this one clears no more than what that leaves; null: it does it all. */
+  readonly before: Tool | null;
+  /** How much of the area is cleared in the end, 0 to 1. */
   readonly share: number;
-  /** About so long, with all its passes, s. */
+  /** About so long, with all passes, changing tools left out, s. */
   readonly seconds: number;
   /** What of the area stays. */
   readonly missed: Rings;
@@ -27,29 +29,94 @@ export interface ClearingPlan {
 /** Scraps narrower than this are the grid's, mm. */
 const HAIR = 0.01;
 
+/** An area, as often as it is cleared. */
+export interface Lot {
+  /** Letters as they stand, their own edges; mm. */
+  readonly area: Region;
+  readonly copies: number;
+}
+
 /**
- * What each flat cutter would do: how far it gets in, by shrinking the area by its radius and growing that again; and
- * how long it takes, by the area its middle goes over at a step from pass to pass, and half of that area's edge. That
- * length is true by the co-area formula for rings without waste; of the paths that pocket() makes it is .8 to 1.1.
- * @param area letters as they stand, their own edges; mm
+ * What each flat cutter would do, and each after the wider one that saves it most time, where one does. How far a
+ * cutter gets in is told by shrinking the area by its radius and growing that again; how long it takes, by the area its
+ * middle goes over at a step from pass to pass, and half of that area's edge. That length is true by the co-area
+ * formula for rings without waste; of the paths that pocket() makes it is .8 to 1.1.
  */
-export function toolChoices(area: Region, tools: readonly Tool[], plan: ClearingPlan): ToolChoice[] {
-  const edge = offsetRings(area, -plan.inset, 'round');
-  const whole = areaOf(edge);
+export function toolChoices(lots: readonly Lot[], tools: readonly Tool[], plan: ClearingPlan): ToolChoice[] {
+  const edges = lots.map(({ area, copies }) => ({ edge: growRegion(area, -plan.inset), copies }));
+  const whole = edges.reduce((sum, { edge, copies }) => sum + copies * areaOf(edge), 0);
   if (whole <= 0) return [];
-  return tools
+  const alone = tools
     .filter(({ kind }) => kind === 'flat')
-    .map((tool): ToolChoice => {
-      const radius = tool.diameter / 2;
-      const middle = offsetPoints(edge, -radius);
-      const reached = offsetPoints(middle, radius);
-      // What is thinner than a hair is what growing an offset again leaves of a curve.
-      const missed = offsetPoints(offsetPoints(ringsWithout(edge, reached), -HAIR / 2), HAIR / 2);
-      const length = areaOf(middle) / (tool.diameter * (1 - plan.overlap)) + lengthOf(middle) / 2;
-      const lifts = middle.filter((ring) => areaOf([ring]) > 0).length;
-      const seconds = plan.passes * (length / tool.feed + lifts * plan.lift);
-      return { tool, share: Math.max(0, 1 - areaOf(missed) / whole), seconds, missed };
+    .map((tool): Alone => {
+      const parts = edges.map(({ edge, copies }) => ({ ...cleared(edge, tool.diameter / 2), copies }));
+      const share = Math.max(0, 1 - sumOver(parts, ({ missed }) => areaOf(missed)) / whole);
+      return { tool, parts, share, seconds: sumOver(parts, ({ middle }) => secondsOver(middle, tool, plan)) };
     });
+  const told = ({ tool, share, seconds, parts }: Alone, before: Tool | null, after = 0): ToolChoice => ({
+    ...{ tool, before, share, seconds: before ? after : seconds },
+    missed: parts[0]!.missed,
+  });
+  const pairs = alone.flatMap((small): ToolChoice[] => {
+    const wider = alone
+      .filter(({ tool, share }) => tool.diameter > small.tool.diameter && share > 0 && small.share - share >= GAIN)
+      .sort((a, b) => a.seconds - b.seconds);
+    let best: { readonly before: Tool | null; readonly seconds: number } = { before: null, seconds: small.seconds };
+    for (const large of wider) {
+      // With the rest it takes longer still.
+      if (large.seconds >= best.seconds) break;
+      const seconds = large.seconds + restSeconds(small, large, plan);
+      if (seconds < best.seconds) best = { before: large.tool, seconds };
+    }
+    return best.before ? [told(small, best.before, best.seconds)] : [];
+  });
+  return [...alone.map((each) => told(each, null)), ...pairs];
+}
+
+/** A second cutter that clears less of the area than this is not worth putting in. */
+const GAIN = 0.001;
+
+/** What a cutter does by itself. */
+interface Alone {
+  readonly tool: Tool;
+  readonly share: number;
+  readonly seconds: number;
+  readonly parts: readonly (Cleared & { readonly copies: number })[];
+}
+
+/** Where a cutter's middle goes in an area, what it reaches, and what it leaves. */
+interface Cleared {
+  readonly middle: Rings;
+  readonly reached: Rings;
+  readonly missed: Rings;
+}
+
+function cleared(edge: Rings, radius: number): Cleared {
+  const middle = growRings(edge, -radius);
+  const reached = growRings(middle, radius);
+  return { middle, reached, missed: withoutHairs(ringsWithout(edge, reached)) };
+}
+
+/** What is thinner than a hair is what growing an offset again leaves of a curve. */
+const withoutHairs = (rings: Rings): Rings => growRings(growRings(rings, -HAIR / 2), HAIR / 2);
+
+/** Seconds of a small cutter over what a large one left. */
+const restSeconds = ({ tool, parts }: Alone, large: Alone, plan: ClearingPlan): number =>
+  sumOver(
+    parts.map((part, i) => ({ ...part, rest: withoutHairs(ringsWithout(part.reached, large.parts[i]!.reached)) })),
+    ({ middle, rest }) => secondsOver(ringsCommon(middle, growRings(rest, tool.diameter / 2)), tool, plan),
+  );
+
+const sumOver = <Part extends { readonly copies: number }>(
+  parts: readonly Part[],
+  value: (part: Part) => number,
+): number => parts.reduce((sum, part) => sum + part.copies * value(part), 0);
+
+/** Seconds to go over an area with the middle of a cutter. */
+function secondsOver(middle: Rings, tool: Tool, { overlap, passes, lift }: ClearingPlan): number {
+  const length = areaOf(middle) / (tool.diameter * (1 - overlap)) + lengthOf(middle) / 2;
+  const lifts = middle.filter((ring) => areaOf([ring]) > 0).length;
+  return passes * (length / tool.feed + lifts * lift);
 }
 
 const areaOf = (rings: Rings): number =>

@@ -1,6 +1,7 @@
 import { boundsMeet, growBounds } from '../geometry/bounds.ts';
 import { endOf, flattenRound, startOf, type Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
+import { depthsOf } from '../geometry/depths.ts';
 import { isTangled } from '../geometry/kernel/untangle.ts';
 import { distance, distanceToSpan, type Point } from '../geometry/point.ts';
 import type { ReadDrawing, SheetDrawing } from './sheet-drawing.ts';
@@ -45,11 +46,19 @@ export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, toleran
       // The drawing that it was written from would have the same fault: this is asked of the file alone.
       if (other.closed && isTangled(other, LARGEST_LOOP))
         problems.push(`contour ${i + 1} of ${layer.name} crosses itself`);
-      deviation = Math.max(deviation, deviationBetween(contour, other, tolerance));
+      deviation = Math.max(deviation, deviationBetween(contour, other, tolerance), depthBetween(contour, other));
     });
   }
   if (deviation > tolerance) problems.push(`lines are off by ${deviation.toFixed(4)} mm, more than ${tolerance} mm`);
   return { ok: problems.length === 0, deviation, problems };
+}
+
+/** By how much the depths of two lines of the same nodes differ, mm; Infinity where one of them has none. */
+function depthBetween(a: Contour, b: Contour): number {
+  const [meant, found] = [depthsOf(a), depthsOf(b)];
+  if (!meant || !found) return meant === found ? 0 : Infinity;
+  if (meant.length !== found.length) return Infinity;
+  return meant.reduce((worst, depth, i) => Math.max(worst, Math.abs(depth - found[i]!)), 0);
 }
 
 /** Largest distance from either contour to the other, mm; Infinity where they are nowhere near. */

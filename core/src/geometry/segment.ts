@@ -17,7 +17,10 @@ export interface LineSegment {
   readonly from: Point;
   readonly to: Point;
   readonly source: SourceId;
+  /** How deep the tool goes at its two ends, mm, where that changes on the way; evenly between them. */
+  readonly depths?: Depths;
 }
+export type Depths = readonly [from: number, to: number];
 export interface CubicSegment {
   readonly kind: 'cubic';
   readonly from: Point;
@@ -40,6 +43,16 @@ export interface ArcSegment {
 const RADIANS = Math.PI / 180;
 
 export const line = (from: Point, to: Point, source: SourceId): LineSegment => ({ kind: 'line', from, to, source });
+
+/** A line on which the tool goes up or down. */
+export const slopingLine = (from: Point, to: Point, depths: Depths, source: SourceId): LineSegment => ({
+  ...{ kind: 'line', from, to, source },
+  depths,
+});
+
+/** The same line elsewhere, with its depths. */
+const lineAs = ({ depths }: LineSegment, from: Point, to: Point, source: SourceId): LineSegment =>
+  depths ? slopingLine(from, to, depths, source) : line(from, to, source);
 
 export const cubic = (from: Point, c1: Point, c2: Point, to: Point, source: SourceId): CubicSegment => ({
   kind: 'cubic',
@@ -113,8 +126,13 @@ export function tangentAt(segment: Segment, t: number): Point {
 export function portion(segment: Segment, t0: number, t1: number): Segment {
   if (t0 === 0 && t1 === 1) return segment;
   switch (segment.kind) {
-    case 'line':
-      return line(pointAt(segment, t0), pointAt(segment, t1), segment.source);
+    case 'line': {
+      const [from, to] = [pointAt(segment, t0), pointAt(segment, t1)];
+      if (!segment.depths) return line(from, to, segment.source);
+      const [first, last] = segment.depths;
+      const depthAt = (t: number): number => first + (last - first) * t;
+      return slopingLine(from, to, [depthAt(t0), depthAt(t1)], segment.source);
+    }
     case 'arc':
       return arc(
         segment.centre,
@@ -143,7 +161,9 @@ export function reverseSegment(segment: Segment): Segment {
   const { from, to, source } = segment;
   switch (segment.kind) {
     case 'line':
-      return { kind: 'line', from: to, to: from, source };
+      return segment.depths
+        ? slopingLine(to, from, [segment.depths[1], segment.depths[0]], source)
+        : { kind: 'line', from: to, to: from, source };
     case 'cubic':
       return { kind: 'cubic', from: to, c1: segment.c2, c2: segment.c1, to: from, source };
     case 'arc':
@@ -180,12 +200,15 @@ export function moveEnds(segment: Segment, from: Point, to: Point): Segment {
   };
 }
 
-/** Moves by (dx, dy) after scaling evenly by `factor`. */
+/** Moves by (dx, dy) after scaling evenly by `factor`, depths too. */
 export function placeSegment(segment: Segment, factor: number, dx: number, dy: number): Segment {
   const place = (p: Point): Point => ({ x: p.x * factor + dx, y: p.y * factor + dy });
   switch (segment.kind) {
-    case 'line':
-      return line(place(segment.from), place(segment.to), segment.source);
+    case 'line': {
+      const { from, to, depths, source } = segment;
+      if (!depths) return line(place(from), place(to), source);
+      return slopingLine(place(from), place(to), [depths[0] * factor, depths[1] * factor], source);
+    }
     case 'cubic':
       return cubic(place(segment.from), place(segment.c1), place(segment.c2), place(segment.to), segment.source);
     case 'arc':
@@ -281,7 +304,7 @@ export function moveSegment(segment: Segment, dx: number, dy: number, source: So
   const to = { x: segment.to.x + dx, y: segment.to.y + dy };
   switch (segment.kind) {
     case 'line':
-      return { kind: 'line', from, to, source };
+      return lineAs(segment, from, to, source);
     case 'cubic':
       return {
         kind: 'cubic',

@@ -8,6 +8,8 @@ export interface LayerFigures {
   readonly length: number;
   readonly travel: number;
   readonly seconds: number;
+  /** How deep the tool goes, where lines have depths; else 0. */
+  readonly deepest: number;
 }
 
 /** What a file says of a layer beside what its job says; null where one of them has no such layer. */
@@ -37,6 +39,8 @@ interface Slack {
 
 /** Times differ by more than lengths: arcs of a DXF bend less sharply than curves. */
 const FINE: Slack = { mm: 0.005, s: 0.03, rounded: 0.5, rows: true };
+/** Depths are written with so many digits, mm. */
+const SAME_DEPTH = 0.001;
 /** Points on a plotter's grid make corners where there are none. */
 const ON_A_GRID: Slack = { mm: 0.01, s: 0.15, rounded: 3, rows: false };
 
@@ -44,21 +48,24 @@ const ON_A_GRID: Slack = { mm: 0.01, s: 0.15, rounded: 3, rows: false };
  * What the simulated machine made of a file, layer by layer, against the operations of the job that it was written
  * from.
  * @param uses what the machine was told of the layers: one an operation
- * @param isOnGrid whether the file has its points on a plotter's grid
+ * @param nearness whether the file has its points on a plotter's grid, and whether it tells depths
  */
 export function agreementOf(
   run: Run,
   operations: readonly Operation[],
   uses: readonly LayerUse[],
-  isOnGrid = false,
+  { isOnGrid, tellsDepths }: { readonly isOnGrid: boolean; readonly tellsDepths: boolean } = {
+    isOnGrid: false,
+    tellsDepths: true,
+  },
 ): Agreement {
   const rows = uses.map(({ layer, work, swept }, i): AgreementRow => {
-    const { contours, length, travel, time } = operations[i]!;
+    const { contours, length, travel, time, deepest } = operations[i]!;
     const found = run.operations.find((each) => each.layer === layer);
     return {
       ...{ layer, work, swept },
       file: found ? figuresOf(found) : null,
-      job: { lines: contours.length, length, travel, seconds: time },
+      job: { lines: contours.length, length, travel, seconds: time, deepest },
     };
   });
   const order = run.operations.map(({ layer }) => layer);
@@ -67,7 +74,7 @@ export function agreementOf(
   return {
     rows,
     differences: [
-      ...rows.flatMap((row) => differencesIn(row, isOnGrid ? ON_A_GRID : FINE)),
+      ...rows.flatMap((row) => differencesIn(row, isOnGrid ? ON_A_GRID : FINE, tellsDepths)),
       ...run.unknown.map((layer) => `the machine is told nothing of the layer ${layer}`),
       ...(inOrder ? [] : [`the layers run as ${order.join(', ')} and not as ${meant.join(', ')}`]),
     ],
@@ -78,11 +85,11 @@ export function agreementOf(
 export const fileRows = ({ operations }: Run): AgreementRow[] =>
   operations.map((each) => ({ ...each, file: figuresOf(each), job: null }));
 
-const figuresOf = ({ lines, length, travel, seconds }: RunOperation): LayerFigures => ({
-  ...{ lines, length, travel, seconds },
+const figuresOf = ({ lines, length, travel, seconds, deepest }: RunOperation): LayerFigures => ({
+  ...{ lines, length, travel, seconds, deepest },
 });
 
-function differencesIn({ layer, swept, file, job }: AgreementRow, slack: Slack): string[] {
+function differencesIn({ layer, swept, file, job }: AgreementRow, slack: Slack, tellsDepths: boolean): string[] {
   if (!file) return [`the file has no layer ${layer}`];
   if (!job) return [];
   const said = (what: string, a: number, b: number, unit: 'mm' | 's'): string[] =>
@@ -91,10 +98,17 @@ function differencesIn({ layer, swept, file, job }: AgreementRow, slack: Slack):
       : [];
   const count = file.lines === job.lines ? [] : [`${layer}: ${file.lines} lines in the file, ${job.lines} in the job`];
   if (swept && !slack.rows) return count;
+  const isFlat = job.deepest > 0 && !tellsDepths;
+  const depths =
+    isFlat || Math.abs(file.deepest - job.deepest) <= SAME_DEPTH
+      ? []
+      : [`${layer}: ${file.deepest.toFixed(2)} mm deep in the file, ${job.deepest.toFixed(2)} in the job`];
   return [
     ...count,
+    ...depths,
     ...said('lines', file.length, job.length, 'mm'),
     ...said('travel', file.travel, job.travel, 'mm'),
-    ...said('time', file.seconds, job.seconds, 's'),
+    // Up and down takes time too.
+    ...(isFlat ? [] : said('time', file.seconds, job.seconds, 's')),
   ];
 }

@@ -10,6 +10,7 @@ import type { ReadDrawing, SheetDrawing } from '../formats/sheet-drawing.ts';
 import { readSvg } from '../formats/svg/svg-reader.ts';
 import { writeSvg } from '../formats/svg/svg-writer.ts';
 import { placeContour } from '../geometry/contour.ts';
+import { withoutDepths } from '../geometry/depths.ts';
 import { drawingOfArtwork } from '../machine/drawing-of-artwork.ts';
 import { FILE_FORMATS, PLAIN_FILES, type FileFormat, type FileRules } from '../shop/file-rules.ts';
 
@@ -87,6 +88,18 @@ export async function readPage(
   if (format === 'pdf') return { ...drawingOfArtwork(await readArtwork(bytes)), unread: {} };
   const text = new TextDecoder().decode(bytes);
   return format === 'svg' ? readSvg(text) : readDxf(text, unit === 'mm' ? 1 : MM_PER_INCH);
+}
+
+/** Whether a format tells how deep the tool goes, where that changes on its way. */
+export const tellsDepths = (format: Format): boolean => format === 'dxf' || format === 'svg';
+
+/** What a format can tell of a drawing. */
+export function tellable(format: Format, drawing: SheetDrawing): SheetDrawing {
+  if (tellsDepths(format)) return drawing;
+  return {
+    ...drawing,
+    layers: drawing.layers.map((layer) => ({ ...layer, contours: layer.contours.map(withoutDepths) })),
+  };
 }
 
 /** A plotter's own steps, whatever size would be likelier. */

@@ -31,7 +31,7 @@ export function jobTicket(report: Report, drawing: SheetDrawing): string[] {
         `${i + 1}. ${drawing.layers[i]!.name}, ${operation.work} (${whatOf(operation)}): ` +
         `${operation.contours} contours, ` +
         `${(operation.length / 1000).toFixed(2)} m, ${decimal(operation.settings.speed, 1)} mm/s, ` +
-        `${operation.settings.power} %, ${operation.settings.passes} x, about ${formatTime(operation.time)}`,
+        `${operation.settings.power} %, ${operation.deepest > 0 ? `to ${decimal(operation.deepest, 2)} mm deep, ` : ''}${operation.settings.passes} x, about ${formatTime(operation.time)}`,
     ),
     `About ${formatTime(report.time)} in all`,
     ...costLines(report),

@@ -3,7 +3,7 @@ import type { ReadDrawing, SheetDrawing } from '../formats/sheet-drawing.ts';
 import type { Build } from './build-job.ts';
 import { sheetDrawing } from './file-drawing.ts';
 import { joinedParts, partsOf } from './file-parts.ts';
-import { nearnessOf, readFile, writeFile, type Format } from './files.ts';
+import { nearnessOf, readFile, tellable, writeFile, type Format } from './files.ts';
 import { jobTicket } from './job-ticket.ts';
 import { measure } from './measure-job.ts';
 import { reportOf, type Report } from './report.ts';
@@ -75,7 +75,7 @@ async function write(
   };
   const written: ReleasedFile[] = [];
   const found: ReadDrawing[] = [];
-  for (const { part, drawing: own } of partsOf(drawing, rules)) {
+  for (const { part, drawing: own } of partsOf(tellable(format, drawing), rules)) {
     const bytes = await writeFile(format, own, tolerance, ticket, rules);
     const read = await readFile(format, bytes, own, rules);
     const readBack = compareDrawings(own, read, nearnessOf(format, tolerance));

@@ -140,6 +140,8 @@ export interface OperationReport {
   readonly lifted: number;
   /** Of the time, before lines are begun. */
   readonly starts: number;
+  /** How deep the tool goes, where lines have depths, mm; else 0. */
+  readonly deepest: number;
   readonly settings: WorkSettings;
 }
 

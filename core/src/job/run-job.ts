@@ -4,7 +4,7 @@ import { agreementOf, type Agreement } from './agreement.ts';
 import type { Build } from './build-job.ts';
 import { layerUses, sheetDrawing } from './file-drawing.ts';
 import { joinedParts, partsOf } from './file-parts.ts';
-import { readFile, writeFile, type Format } from './files.ts';
+import { readFile, tellable, tellsDepths, writeFile, type Format } from './files.ts';
 
 /** A file of a job, run by the simulated machine. */
 export interface JobRun extends Agreement {
@@ -16,13 +16,14 @@ export interface JobRun extends Agreement {
 export function runOfBuild(found: ReadDrawing, build: Build, format: Format): JobRun {
   const uses = layerUses(build);
   const run = runFile(found, build.machine, uses);
-  return { drawing: found, run, ...agreementOf(run, build.operations, uses, format === 'plt') };
+  const nearness = { isOnGrid: format === 'plt', tellsDepths: tellsDepths(format) };
+  return { drawing: found, run, ...agreementOf(run, build.operations, uses, nearness) };
 }
 
 /** Writes a file of a job, reads it, and runs it. */
 export async function runJob(build: Build, format: Format): Promise<JobRun> {
   const { files } = build.machine;
-  const drawing = sheetDrawing(build, null);
+  const drawing = tellable(format, sheetDrawing(build, null));
   const found = await Promise.all(
     partsOf(drawing, files).map(async ({ drawing: part }) => {
       const bytes = await writeFile(format, part, build.recipe.release.tolerance, [], files);

@@ -178,6 +178,7 @@ function sweptInTurn(
     const travel = distance(at, start);
     at = end;
     const lifted = timeStraight(travel, profile.travel);
-    return { group: groups[i]!, figures: { length, travel, time: lifted + seconds * passes, lifted, starts: 0, end } };
+    const time = lifted + seconds * passes;
+    return { group: groups[i]!, figures: { length, travel, time, lifted, starts: 0, deepest: 0, end } };
   });
 }

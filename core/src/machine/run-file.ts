@@ -2,6 +2,7 @@ import type { ReadDrawing, ReadLayer } from '../formats/sheet-drawing.ts';
 import { boundsContain, joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { endOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
+import { deepestOf } from '../geometry/depths.ts';
 import { loopOf } from '../geometry/loop.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { SLOW, WORKS, type Machine, type Work, type WorkSettings } from '../shop/shop.ts';
@@ -55,6 +56,8 @@ export interface RunOperation {
   readonly travel: number;
   readonly passes: number;
   readonly seconds: number;
+  /** How deep the tool goes, where lines have depths; else 0. */
+  readonly deepest: number;
 }
 
 /** A machine's account of a file: what it does, how long that takes, and what falls when. */
@@ -125,6 +128,7 @@ class Runner {
       travel: lengthOf(['travel']),
       passes: settings.passes,
       seconds: this.seconds - before.seconds,
+      deepest: deepestOf(contours),
     });
   }
 

@@ -1,4 +1,9 @@
-import { distance, type Point } from '../geometry/point.ts';
+import type { Point } from '../geometry/point.ts';
+
+/** A point of a way; z where the tool goes up and down, mm. */
+export interface PointInSpace extends Point {
+  readonly z?: number;
+}
 
 /** How a machine moves along lines: mm/s, mm/s², and mm by which it may cut a corner. */
 export interface Motion {
@@ -12,7 +17,7 @@ export interface Motion {
  * corners the speed rises and falls with the acceleration (a forward and a backward pass over the squares of speeds).
  * @param points flattened finely, where they stand for a curve
  */
-export function timeAlong(points: readonly Point[], motion: Motion): number {
+export function timeAlong(points: readonly PointInSpace[], motion: Motion): number {
   const path = points.filter((point, i) => i === 0 || distance(point, points[i - 1]!) > 1e-9);
   const count = path.length;
   if (count < 2) return 0;
@@ -39,20 +44,25 @@ export const timeStraight = (
 
 /** The square of the speed a corner lets through: that of an arc that leaves it by the deviation, or fits beside it. */
 function cornerSquare(
-  path: readonly Point[],
+  path: readonly PointInSpace[],
   lengths: readonly number[],
   i: number,
   { speed, acceleration, deviation }: Motion,
 ): number {
   const [a, b, c] = [path[i - 1]!, path[i]!, path[i + 1]!];
-  const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, c.x - b.x, c.y - b.y];
-  const turn = Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
+  const [ux, uy, uz] = [b.x - a.x, b.y - a.y, rise(a, b)];
+  const [vx, vy, vz] = [c.x - b.x, c.y - b.y, rise(b, c)];
+  const cross = Math.hypot(ux * vy - uy * vx, uy * vz - uz * vy, uz * vx - ux * vz);
+  const turn = Math.atan2(cross, ux * vx + uy * vy + uz * vz);
   if (turn < 1e-7) return speed * speed;
   const cos = Math.cos(turn / 2);
   const rounded = (deviation * cos) / (1 - cos);
   const room = Math.min(lengths[i - 1]!, lengths[i]!) / 2 / Math.tan(turn / 2);
   return Math.min(speed * speed, acceleration * Math.max(0, Math.min(rounded, room)));
 }
+
+const rise = (a: PointInSpace, b: PointInSpace): number => (b.z ?? 0) - (a.z ?? 0);
+const distance = (a: PointInSpace, b: PointInSpace): number => Math.hypot(b.x - a.x, b.y - a.y, rise(a, b));
 
 function timeBetween(length: number, from: number, to: number, speed: number, acceleration: number): number {
   const peak = Math.min(speed * speed, (from + to) / 2 + acceleration * length);

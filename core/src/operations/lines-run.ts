@@ -1,5 +1,6 @@
 import { endOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourLength } from '../geometry/contour-facts.ts';
+import { deepestOf } from '../geometry/depths.ts';
 import type { Point } from '../geometry/point.ts';
 import { timeStraight } from '../motion/motion.ts';
 import type { Profile } from '../motion/profile.ts';
@@ -25,6 +26,8 @@ export interface LinesRun {
   readonly lifted: number;
   /** Of that, before lines are begun. */
   readonly starts: number;
+  /** How deep the tool goes, where lines have depths, mm; else 0. */
+  readonly deepest: number;
 }
 
 /** Lines in running order, by what they were made of, for the two kinds of place that a head comes from. */
@@ -57,7 +60,8 @@ export function linesRun(lines: Lines, from: Point | null, order: OrderPlan, wor
     worked += workTime(contour, work, profile);
   });
   const [end, seconds] = [endOf(contours.at(-1)!), lifted + starts + worked];
-  return { kinds: lines.kinds, contours, start, end, length, travel, seconds, lifted, starts };
+  const deepest = lines.isFilled ? deepestOf(contours) : 0;
+  return { kinds: lines.kinds, contours, start, end, length, travel, seconds, lifted, starts, deepest };
 }
 
 /** @param secondsOf what a line that is cut takes; null where nothing is */

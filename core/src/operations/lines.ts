@@ -33,6 +33,8 @@ export interface AssignmentPlan {
   readonly works: Readonly<Record<string, Work>>;
   /** How operations fill areas with lines; left out where they do not. */
   readonly fills: Readonly<Record<string, FillPlan>>;
+  /** Operations that clear what others leave of their areas: the one that goes before, by the one that follows. */
+  readonly follows: Readonly<Record<string, string>>;
   /** By how much cuts are set off, twice; 0 where the machine's controller sees to it, mm. */
   readonly kerf: number;
   /** How cuts are begun in the waste; null: on their lines. */
@@ -145,12 +147,23 @@ class Lots {
 
   /** What was given: areas with strokes filled, cuts with the ways to begin them. @param cuts all edges that are cut */
   filled(cuts: readonly Contour[]): Lines[] {
-    return [...this.lots.values()].map((lot) => {
+    return [...this.lots.values()].flatMap((lot) => {
       const kinds = [...lot.kinds];
-      if (!lot.isFilled) return { ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [] };
-      const { strokes, missed } = fillParts(lot.contours, this.plan.fills[lot.operation!]!);
-      return { ...lot, kinds, contours: strokes, ways: [], area: lot.contours, missed };
+      if (!lot.isFilled) return [{ ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [] }];
+      const own = this.filledLot(lot, lot.operation!, null);
+      const { fills, follows } = this.plan;
+      const after = Object.keys(follows).filter((id) => follows[id] === lot.operation && id in fills);
+      if (after.length === 0) return [own];
+      const rests = after.map((id) => this.filledLot(lot, id, fills[lot.operation!]!));
+      // What the first leaves is told of those that come after it.
+      return [{ ...own, missed: [] }, ...rests];
     });
+  }
+
+  /** @param first the fill whose leavings this operation clears; null: it has the area by itself */
+  private filledLot({ contours: area, kinds }: Lot, operation: string, first: FillPlan | null): Lines {
+    const { strokes, missed } = fillParts(area, this.plan.fills[operation]!, first);
+    return { operation, kinds: [...kinds], fill: false, isFilled: true, contours: strokes, ways: [], area, missed };
   }
 
   private waysOf({ operation, contours }: Lot, cuts: readonly Contour[]): Lines['ways'] {

@@ -38,6 +38,8 @@ export interface Operation {
   readonly lifted: number;
   /** Of that, before lines are begun. */
   readonly starts: number;
+  /** How deep the tool goes, where lines have depths, mm; else 0. */
+  readonly deepest: number;
 }
 
 /** The lines of an operation in one thing, as they lie on the sheet. */
@@ -49,7 +51,7 @@ export interface PlacedRun {
 }
 
 /** What an operation comes to, mm and s, and where it leaves the head. */
-export interface Figures extends Pick<Operation, 'length' | 'travel' | 'time' | 'lifted' | 'starts'> {
+export interface Figures extends Pick<Operation, 'length' | 'travel' | 'time' | 'lifted' | 'starts' | 'deepest'> {
   readonly end: Point;
 }
 
@@ -90,7 +92,7 @@ export function settingsOf({ work, speed, power, passes }: OperationPlan, machin
 
 /** Lines that are followed, thing after thing. @param from where the head comes from */
 export function followedFigures(runs: readonly PlacedRun[], from: Point, profile: Profile): Figures {
-  let [length, travel, time, lifted, starts, at] = [0, 0, 0, 0, 0, from];
+  let [length, travel, time, lifted, starts, deepest, at] = [0, 0, 0, 0, 0, 0, from];
   for (const { run, start, end } of runs) {
     const there = distance(at, start);
     length += run.length;
@@ -99,7 +101,8 @@ export function followedFigures(runs: readonly PlacedRun[], from: Point, profile
     time += way + run.seconds;
     lifted += way + run.lifted;
     starts += run.starts;
+    deepest = Math.max(deepest, run.deepest);
     at = end;
   }
-  return { length, travel, time, lifted, starts, end: at };
+  return { length, travel, time, lifted, starts, deepest, end: at };
 }

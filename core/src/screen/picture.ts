@@ -20,6 +20,7 @@ import type { Operation } from '../operations/operations.ts';
 import { itemOf } from '../recipe/identity.ts';
 import type { Item, Role } from '../recipe/schema.ts';
 import { placeBounds, placePoint, placeRegion, type Placement } from '../sheet/placement.ts';
+import { coneLook, type ConeLook } from './cone-look.ts';
 import { downFrom } from './down.ts';
 import { outlinePicture, type OutlineOf, type OutlinePicture } from './outline-picture.ts';
 import { screenPath } from './path.ts';
@@ -41,14 +42,23 @@ export interface Picture {
     readonly round: number;
     readonly sweep: number;
     readonly path: string;
-    /** Where strokes fill areas: how wide they are, mm, and what they fill. */
-    readonly filled: { readonly width: number; readonly area: string } | null;
+    readonly filled: FilledPicture | null;
   }[];
   /** Ends of segments, for showing nodes: x, y pairs. */
   readonly nodes: Float32Array;
   readonly report: Report;
   /** Outlines that a hand works on; null where it works on none. */
   readonly outline: OutlinePicture | null;
+}
+
+/** What strokes of an operation fill. */
+export interface FilledPicture {
+  /** How wide they are, mm: of a cone, its tip. */
+  readonly width: number;
+  /** What they are to fill; empty where another operation goes before. */
+  readonly area: string;
+  /** What a cone leaves; null of tools that cut as wide everywhere. */
+  readonly cone: ConeLook | null;
 }
 
 /** A thing on the sheet; all but its fills are of the first of its copies. */
@@ -213,14 +223,19 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
   };
 }
 
-function filledBy({ id }: Operation, { recipe, assemblies, sheet }: Build): Picture['operations'][number]['filled'] {
+function filledBy({ id, contours }: Operation, { recipe, assemblies, sheet }: Build): FilledPicture | null {
   const fill = recipe.operations.find((each) => each.id === id)?.fill;
   if (!fill) return null;
   const areas = assemblies.flatMap(({ built, placements }) => {
     const area = areaFilledBy(built.lines, id);
     return placements.flatMap((placement) => placeRegion(area, placement));
   });
-  return { width: toolWidth(fill), area: screenPath(areas, sheet.height) };
+  const isSecond = fill.kind === 'pocket' && fill.after !== null;
+  return {
+    width: toolWidth(fill),
+    area: isSecond ? '' : screenPath(areas, sheet.height),
+    cone: fill.kind === 'cone' ? coneLook(contours, fill, sheet.height) : null,
+  };
 }
 
 function assemblyPicture(

@@ -1,6 +1,6 @@
-import { toolChoices, type ToolChoice } from '../fills/which-tool.ts';
+import { toolChoices } from '../fills/which-tool.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
-import { regionArea, contourBounds } from '../geometry/contour-facts.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Build } from '../job/build-job.ts';
 import { areaFilledBy } from '../operations/lines.ts';
@@ -8,9 +8,11 @@ import type { Tool } from '../shop/shop.ts';
 import { downFrom } from './down.ts';
 import { screenPath } from './path.ts';
 
-/** What a tool of the rack would do for all that an operation clears. */
+/** What a tool of the rack would do for all that an operation clears, alone or after a wider one. */
 export interface ToolRow {
   readonly tool: Tool;
+  /** null: it is alone. */
+  readonly before: Tool | null;
   /** Of the whole area, 0 to 1. */
   readonly share: number;
   /** s. */
@@ -36,28 +38,16 @@ export function toolChartOf(build: Build, operation: string, tools: readonly Too
   if (plan?.fill?.kind !== 'pocket' || !done) return null;
   const { overlap, inset } = plan.fill;
   const clearing = { overlap, inset, passes: done.settings.passes, lift: build.machine.pierceTime };
-  const parts = build.assemblies.flatMap(({ built, placements }) => {
+  const lots = build.assemblies.flatMap(({ built, placements }) => {
     const area = areaFilledBy(built.lines, operation);
     return area.length === 0 ? [] : [{ area, copies: placements.length }];
   });
-  const [first] = parts;
+  const [first] = lots;
   if (!first) return null;
-  const choices = parts.map(({ area, copies }) => ({
-    choices: toolChoices(area, tools, clearing),
-    weight: copies * regionArea(area),
-    copies,
+  const rows = toolChoices(lots, tools, clearing).map(({ missed, ...told }): ToolRow => ({
+    ...told,
+    missed: missed.map(ringPath).join(''),
   }));
-  const whole = choices.reduce((sum, { weight }) => sum + weight, 0);
-  const rows = choices[0]!.choices.map(({ tool, missed }, i): ToolRow => {
-    const sum = (value: (choice: ToolChoice, part: (typeof choices)[number]) => number): number =>
-      choices.reduce((total, part) => total + value(part.choices[i]!, part), 0);
-    return {
-      tool,
-      share: sum(({ share }, { weight }) => (share * weight) / whole),
-      seconds: sum(({ seconds }, { copies }) => seconds * copies),
-      missed: missed.map(ringPath).join(''),
-    };
-  });
   return { rows, area: screenPath(first.area, 0), bounds: downFrom(0)(joinBounds(first.area.map(contourBounds))) };
 }
 

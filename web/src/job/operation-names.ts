@@ -17,9 +17,15 @@ export const KIND_HINTS: Record<LineKind, string> = {
 
 export const capitalised = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
 
+/** What operations are called after. */
+export type NameSource = Pick<Recipe, 'assignment' | 'operations'>;
+
 /** What an operation is called: its own name, or what it is of. */
-export function operationName({ id, name }: OperationPlan, { assignment }: Pick<Recipe, 'assignment'>): string {
+export function operationName({ id, name, fill }: OperationPlan, recipe: NameSource): string {
+  const { assignment, operations } = recipe;
   if (name !== null) return name;
+  const first = fill?.kind === 'pocket' && operations.find((each) => each.id === fill.after);
+  if (first) return `Rest of ${operationName(first, recipe).toLowerCase()}`;
   const kinds = LINE_KINDS.filter((kind) => assignment[kind] === id);
   if (kinds.length === 0) return 'Not used yet';
   if (kinds.length === 2 && kinds[0] === 'inner' && kinds[1] === 'outer') return 'All edges';
@@ -27,5 +33,5 @@ export function operationName({ id, name }: OperationPlan, { assignment }: Pick<
 }
 
 /** The same, with its work: for whoever chooses one among all. */
-export const operationInWords = (operation: OperationPlan, recipe: Pick<Recipe, 'assignment'>): string =>
+export const operationInWords = (operation: OperationPlan, recipe: NameSource): string =>
   `${capitalised(operation.work)}: ${operationName(operation, recipe).toLowerCase()}`;

@@ -1,8 +1,9 @@
 import { toolWidth, withTool } from '../../fills/fills.ts';
-import { joinBounds } from '../../geometry/bounds.ts';
+import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import { inJob } from '../../recipe/patch.ts';
-import { LIMITS } from '../../recipe/schema.ts';
+import { followedBy } from '../../recipe/edits/fills.ts';
+import { LIMITS, type FillPlan, type OperationPlan } from '../../recipe/schema.ts';
 import type { Finding } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
 import { list } from '../wording.ts';
@@ -18,13 +19,15 @@ export const bareArea = ({ lines, around, arrangement }: AssemblySubject): Findi
     const names = list([...new Set(told.map(({ source }) => letterName(source, arrangement.letters)))]);
     const least = told.reduce((width, each) => Math.min(width, each.width), Infinity);
     const most = Math.round(100 * Math.max(...told.map(({ bare }) => bare)));
+    const place = joinBounds(told.map(({ bounds }) => bounds));
+    if (fill.kind === 'cone' && fill.deepest !== null) return [floorLeft(around.operations, index, names, most, place)];
     const narrower = Math.floor(SHARE * least * 100) / 100;
     return [
       {
         id: `bare area:${operation}`,
         rule: 'bare area',
         severity: 'attention',
-        place: joinBounds(told.map(({ bounds }) => bounds)),
+        place,
         title: wholly.length > 0 ? `The tool does not get into ${names}` : `The tool leaves much of ${names}`,
         detail:
           wholly.length > 0
@@ -44,8 +47,40 @@ export const bareArea = ({ lines, around, arrangement }: AssemblySubject): Findi
     ];
   });
 
+/** What a cone that may go no deeper leaves between its sides. */
+function floorLeft(
+  operations: readonly OperationPlan[],
+  index: number,
+  names: string,
+  most: number,
+  place: Bounds,
+): Finding {
+  const { id, fill } = operations[index]!;
+  return {
+    id: `bare area:${id}`,
+    rule: 'bare area',
+    severity: 'attention',
+    place,
+    title: `The cone leaves a floor in ${names}`,
+    detail: `It goes no deeper, and up to ${most} % of a letter stays between its sides.`,
+    mends: [
+      {
+        label: `Clear it with a flat cutter of ${FLAT} mm`,
+        patch: inJob({ path: ['operations'], value: followedBy(operations, id, FLAT) }),
+      },
+      {
+        label: 'As deep as letters are wide',
+        patch: inJob({ path: ['operations', index, 'fill'], value: { ...fill, deepest: null } as FillPlan }),
+      },
+    ],
+  };
+}
+
+/** A cutter that most racks have, mm. */
+const FLAT = 1;
+
 /** What fills leave, by kind. */
-const TOOLS = { hatch: 'A line', pocket: 'A cutter', dots: 'A dot' } as const;
+const TOOLS = { hatch: 'A line', pocket: 'A cutter', cone: 'The tip of a cone', dots: 'A dot' } as const;
 
 /** Of what is narrowest a line this wide fills some. */
 const SHARE = 0.8;

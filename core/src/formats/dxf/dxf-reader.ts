@@ -2,7 +2,7 @@ import { joinBounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
 import type { Point } from '../../geometry/point.ts';
-import { arc, line } from '../../geometry/segment.ts';
+import { arc, line, slopingLine } from '../../geometry/segment.ts';
 import { circle } from '../../geometry/shapes.ts';
 import { lightVertices, polyline } from '../../artwork/dxf/runs.ts';
 import { splineSegments } from '../../artwork/dxf/splines.ts';
@@ -76,6 +76,17 @@ function entitiesOf(tags: readonly Tag[]): Tag[][] {
   throw new UnreadableFile('The DXF is cut short: its entities do not end.');
 }
 
+/** A polyline in space, with its depths below the face. */
+function inSpace(tags: readonly Tag[], closed: boolean, scale: number): Contour | null {
+  const numbers = (code: number): number[] =>
+    tags.filter((tag) => tag.code === code).map(({ value }) => Number(value) * scale);
+  const [xs, ys, zs] = [numbers(10), numbers(20), numbers(30)];
+  const nodes = xs.map((x, i) => ({ at: { x, y: ys[i] ?? 0 }, depth: 0 - (zs[i] ?? 0) }));
+  if (closed && nodes.length > 0) nodes.push(nodes[0]!);
+  const segments = nodes.slice(1).map((to, i) => slopingLine(nodes[i]!.at, to.at, [nodes[i]!.depth, to.depth], ''));
+  return segments.length > 0 ? { segments, closed } : null;
+}
+
 function contourOf(kind: string, entity: readonly Tag[], scale: number): Contour | null {
   const number = (code: number, otherwise = 0) => Number(entity.find((tag) => tag.code === code)?.value ?? otherwise);
   const at = (code: number): Point => ({ x: number(code) * scale, y: number(code + 10) * scale });
@@ -87,6 +98,7 @@ function contourOf(kind: string, entity: readonly Tag[], scale: number): Contour
     case 'POLYLINE': {
       const first = entity.findIndex(({ value, code }) => code === 0 && value === 'VERTEX');
       if (first < 0) return null;
+      if ((number(70) & 8) === 8) return inSpace(entity.slice(first), (number(70) & 1) === 1, scale);
       const vertices = lightVertices(entity.slice(first)).map(({ x, y, bulge }) => ({
         x: x * scale,
         y: y * scale,

@@ -6,7 +6,7 @@ import { HAIRLINE } from '../hairline.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 import { splineTags } from './spline-tags.ts';
-import { circleToTell, polylineVertices } from './vertices.ts';
+import { circleToTell, nodesInSpace, polylineVertices } from './vertices.ts';
 import { place, type Tag } from './written-tags.ts';
 
 /** Curves other than arcs are fitted by arcs this closely, mm, unless the release asks otherwise. */
@@ -25,7 +25,7 @@ export const PLAIN_DXF: DxfStyle = { tolerance: ARC_FIT_TOLERANCE, unit: 'mm', s
 
 /**
  * Writes a drawing as DXF R2000: a layer an operation, closed contours as closed polylines with bulges, whole circles
- * as circles.
+ * as circles, lines on which the tool goes up and down as polylines in space.
  * @param drawing in units of the file
  */
 export function writeDxf(drawing: SheetDrawing, style: DxfStyle = PLAIN_DXF): string {
@@ -111,6 +111,8 @@ class DxfFile {
       [8, layer],
       [100, marker],
     ];
+    const inSpace = nodesInSpace(contour);
+    if (inSpace) return this.polylineInSpace(inSpace, layer);
     const round = circleToTell(contour);
     if (round) return [...common('CIRCLE', 'AcDbCircle'), ...place(10, round.centre), [40, decimal(round.radius, 6)]];
     if (this.style.splines && contour.segments.some(({ kind }) => kind === 'cubic'))
@@ -127,6 +129,33 @@ class DxfFile {
       [70, contour.closed ? 1 : 0],
       [43, '0'],
       ...body,
+    ];
+  }
+
+  /** A polyline whose vertices have their own z: light ones lie flat. */
+  private polylineInSpace(nodes: NonNullable<ReturnType<typeof nodesInSpace>>, layer: string): Tag[] {
+    const own = this.handle();
+    const part = (kind: string, owner: string, handle = this.handle()): Tag[] => [
+      [0, kind],
+      [5, handle],
+      [330, owner],
+      [100, 'AcDbEntity'],
+      [8, layer],
+    ];
+    return [
+      ...part('POLYLINE', this.modelSpace, own),
+      [100, 'AcDb3dPolyline'],
+      [66, 1],
+      ...place(10, { x: 0, y: 0 }),
+      [70, 8],
+      ...nodes.flatMap(({ at, z }): Tag[] => [
+        ...part('VERTEX', own),
+        [100, 'AcDbVertex'],
+        [100, 'AcDb3dPolylineVertex'],
+        ...place(10, at, z),
+        [70, 32],
+      ]),
+      ...part('SEQEND', own),
     ];
   }
 

@@ -3,7 +3,7 @@ import { joinBounds } from '../../geometry/bounds.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
-import { circleToTell, polylineVertices } from './vertices.ts';
+import { circleToTell, nodesInSpace, polylineVertices } from './vertices.ts';
 import { place, type Tag } from './written-tags.ts';
 
 /**
@@ -64,7 +64,21 @@ const layer = (name: string, colour: number): Tag[] => [
   [6, 'CONTINUOUS'],
 ];
 
+/** A 3D polyline: the flag 8, and 32 of its vertices, say so. */
+const polylineInSpace = (nodes: NonNullable<ReturnType<typeof nodesInSpace>>, name: string): Tag[] => [
+  [0, 'POLYLINE'],
+  [8, name],
+  [66, 1],
+  ...place(10, { x: 0, y: 0 }),
+  [70, 8],
+  ...nodes.flatMap(({ at, z }): Tag[] => [[0, 'VERTEX'], [8, name], ...place(10, at, z), [70, 32]]),
+  [0, 'SEQEND'],
+  [8, name],
+];
+
 function entity(contour: Contour, name: string, tolerance: number): Tag[] {
+  const inSpace = nodesInSpace(contour);
+  if (inSpace) return polylineInSpace(inSpace, name);
   const round = circleToTell(contour);
   if (round) return [[0, 'CIRCLE'], [8, name], ...place(10, round.centre), [40, decimal(round.radius, 6)]];
   return [

@@ -1,5 +1,6 @@
 import { fitArcs, type BulgeStep } from '../../geometry/arc-fit.ts';
 import type { Contour } from '../../geometry/contour.ts';
+import { depthsOf } from '../../geometry/depths.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { portion } from '../../geometry/segment.ts';
 import { circleOf, type Circle } from '../../geometry/shapes.ts';
@@ -12,6 +13,14 @@ export function circleToTell(contour: Contour): Circle | null {
 
 const beginsOnItsRight = ({ segments: [first] }: Contour, { centre, radius }: Circle): boolean =>
   distance(first!.from, { x: centre.x + radius, y: centre.y }) < 1e-6;
+
+/** The nodes of a line on which the tool goes up and down, z upwards from the face; null where it does not. */
+export function nodesInSpace(contour: Contour): { at: Point; z: number }[] | null {
+  const depths = depthsOf(contour);
+  if (!depths) return null;
+  const { segments } = contour;
+  return [segments[0]!.from, ...segments.map(({ to }) => to)].map((at, i) => ({ at, z: -depths[i]! }));
+}
 
 /** The contour as polyline vertices; each bulge belongs to the side that leaves its vertex. */
 export function polylineVertices({ segments, closed }: Contour, tolerance: number): { at: Point; bulge: number }[] {

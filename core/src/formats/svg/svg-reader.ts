@@ -1,6 +1,7 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import svgpath from 'svgpath';
 import type { Contour } from '../../geometry/contour.ts';
+import { withDepths } from '../../geometry/depths.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { cubic, line, quadratic, type Segment } from '../../geometry/segment.ts';
 import { arcThrough } from '../../geometry/arc-from-ends.ts';
@@ -44,7 +45,8 @@ export function readSvg(text: string): ReadDrawing {
     else if (tag.name === 'path') {
       if (!size) throw new UnreadableFile('The SVG draws before it says its size.');
       const layer = stack.at(-1)!.layer;
-      layers.set(layer, [...(layers.get(layer) ?? []), ...contoursOf(attributes.d ?? '', transform, size)]);
+      const found = contoursOf(attributes.d ?? '', transform, size);
+      layers.set(layer, [...(layers.get(layer) ?? []), ...deepened(found, attributes['data-depths'], size.scale)]);
     } else if (!['g', 'title', 'desc', 'defs', 'metadata', 'style'].includes(tag.name))
       unread[tag.name] = (unread[tag.name] ?? 0) + 1;
   });
@@ -57,6 +59,21 @@ export function readSvg(text: string): ReadDrawing {
     layers: [...layers].map(([name, contours]) => ({ name, contours })),
     unread,
   };
+}
+
+/** A path with the depths that our own writer puts beside it. */
+function deepened(contours: Contour[], told: string | undefined, scale: number): Contour[] {
+  const [only, another] = contours;
+  if (told === undefined || !only || another) return contours;
+  const depths = told.trim().split(/\s+/).map(Number);
+  const isWhole = depths.length === only.segments.length + 1 && depths.every(Number.isFinite);
+  if (!isWhole) throw new UnreadableFile('A path of the SVG has depths that do not fit its nodes.');
+  return [
+    withDepths(
+      only,
+      depths.map((depth) => depth * scale),
+    ),
+  ];
 }
 
 function sizeOf({ width, height, viewBox }: Record<string, string>) {

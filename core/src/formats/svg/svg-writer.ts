@@ -1,3 +1,5 @@
+import type { Contour } from '../../geometry/contour.ts';
+import { depthsOf } from '../../geometry/depths.ts';
 import type { FileRules } from '../../shop/file-rules.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 import { HAIRLINE } from '../hairline.ts';
@@ -30,11 +32,11 @@ export function writeSvg(drawing: SheetDrawing, { unit, words }: SvgStyle = PLAI
       ? `fill="${colour}" fill-rule="evenodd" stroke="none"`
       : `fill="none" stroke="${colour}" stroke-width="${lineWidthOf(lineWidth)}"`;
     const paths = fill
-      ? [pathData(contours, drawing.height, digits)]
-      : contours.map((contour) => pathData([contour], drawing.height, digits));
+      ? [`d="${pathData(contours, drawing.height, digits)}"`]
+      : contours.map((contour) => `d="${pathData([contour], drawing.height, digits)}"${depthsTold(contour, number)}`);
     return (
       `  <g id="${name}" data-operation="${escapeXml(operation)}" ` +
-      `${style}>\n${paths.map((d) => `    <path d="${d}"/>\n`).join('')}  </g>\n`
+      `${style}>\n${paths.map((path) => `    <path ${path}/>\n`).join('')}  </g>\n`
     );
   });
   const suffix = unit === 'mm' ? 'mm' : 'in';
@@ -51,6 +53,12 @@ export function writeSvg(drawing: SheetDrawing, { unit, words }: SvgStyle = PLAI
     ...layers,
     '</svg>\n',
   ].join('');
+}
+
+/** SVG has no depth: nodes of lines on which the tool goes up and down have theirs beside them. */
+function depthsTold(contour: Contour, number: (value: number) => string): string {
+  const depths = depthsOf(contour);
+  return depths ? ` data-depths="${depths.map(number).join(' ')}"` : '';
 }
 
 function escapeXml(text: string): string {

@@ -14,25 +14,15 @@ const TOLERANCE = 0.001;
  */
 export function polygonOffset(region: Region, by: number, corners: Corners): Contour[] {
   const edges = edgesOf(region);
-  return offsetRings(region, by, corners).map((points) =>
-    closedContour(points.map((from, i) => line(from, points[(i + 1) % points.length]!, nearestSource(edges, from)))),
-  );
-}
-
-/** The same as rings of points, which belong to nobody. */
-export const offsetRings = (region: Region, by: number, corners: Corners): Point[][] =>
-  offsetPoints(
-    region.map((contour) => flatten(contour, TOLERANCE)),
-    by,
-    corners,
-  );
-
-/** Rings of points, grown or shrunk. */
-export function offsetPoints(rings: readonly (readonly Point[])[], by: number, corners: Corners = 'round'): Point[][] {
-  const paths = rings.map((ring): Path64 => ring.map(toGrid));
+  const paths = region.map((contour): Path64 => flatten(contour, TOLERANCE).map(toGrid));
   const join = corners === 'round' ? JoinType.Round : JoinType.Miter;
   const moved = inflatePaths(paths, by * GRID_PER_MM, join, EndType.Polygon, LONGEST_MITRE, TOLERANCE * GRID_PER_MM);
-  return moved.map((path) => path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM })));
+  return moved.map((path) => {
+    const points = path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM }));
+    return closedContour(
+      points.map((from, i) => line(from, points[(i + 1) % points.length]!, nearestSource(edges, from))),
+    );
+  });
 }
 
 const toGrid = ({ x, y }: Point) => ({ x: Math.round(x * GRID_PER_MM), y: Math.round(y * GRID_PER_MM) });

@@ -1,6 +1,7 @@
 import { plainOperation } from '../schema/operations.ts';
 import { freeId } from '../schema/references.ts';
 import { LIMITS, LINE_KINDS, type LineKind, type OperationPlan, type Recipe } from '../schema.ts';
+import { followersOf } from './fills.ts';
 import type { Work } from '../../shop/shop.ts';
 
 /** Another work for an operation; settings belong to the work that they were made for. */
@@ -46,7 +47,8 @@ export function removeOperation(recipe: Recipe, id: string, instead: string | nu
   const { inner, outer, area, line } = recipe.assignment;
   return {
     ...recipe,
-    operations: recipe.operations.filter((each) => each.id !== id),
+    // What cleared what it left goes with it.
+    operations: recipe.operations.filter((each) => each.id !== id && !followersOf(recipe, id).includes(each.id)),
     assignment: { inner: moved(inner), outer: moved(outer), area: moved(area), line: moved(line) },
     assemblies: recipe.assemblies.map((each) =>
       each.make === 'coupon'

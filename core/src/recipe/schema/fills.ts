@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { OWN_ID } from '../identity.ts';
 import { lengthIn, numberIn } from './fields.ts';
 
 /** Rows of lines. */
@@ -26,6 +27,26 @@ const pocketSchema = z.strictObject({
     .enum(['climb', 'against'])
     .default('climb')
     .describe('climb: the wall lies to the right of the way the cutter goes.'),
+  after: z
+    .string()
+    .regex(OWN_ID, 'must be the id of an operation')
+    .nullable()
+    .default(null)
+    .describe(
+      'An operation that clears or carves areas, by id: only what that one leaves is cleared, by a smaller cutter or ' +
+        'on a cone’s floor; null: what has this operation.',
+    ),
+});
+
+/** Letters along their middle, as deep everywhere as a conical cutter is to be wide. */
+const coneSchema = z.strictObject({
+  kind: z.literal('cone'),
+  angle: numberIn('coneAngle').default(60).describe('Between the sides of the cutter, degrees.'),
+  tip: lengthIn('fillInset').default(0.1).describe('How wide it is at its very end, mm.'),
+  deepest: lengthIn('fillWidth')
+    .nullable()
+    .default(null)
+    .describe('It goes no deeper, and leaves a flat floor, mm; null: as deep as letters are wide.'),
 });
 
 /** Discs in rows: stones, rivets, holes, punch marks. */
@@ -41,10 +62,10 @@ const dotsSchema = z.strictObject({
 });
 
 /** How areas are filled. */
-export const fillSchema = z.union([pocketSchema, dotsSchema, hatchSchema]);
+export const fillSchema = z.union([pocketSchema, coneSchema, dotsSchema, hatchSchema]);
 export type FillPlan = z.output<typeof fillSchema>;
 export type FillKind = FillPlan['kind'];
 export type FillOf<K extends FillKind> = Extract<FillPlan, { kind: K }>;
 
 /** A fill as it begins. */
-export const plainFill = (kind: FillKind): FillPlan => fillSchema.parse({ kind });
+export const plainFill = <K extends FillKind>(kind: K): FillOf<K> => fillSchema.parse({ kind }) as FillOf<K>;

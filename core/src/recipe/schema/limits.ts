@@ -63,6 +63,7 @@ export const LIMITS = {
   thickness: { least: 0.05, most: 100 },
   fillWidth: { least: 0.02, most: 50 },
   rowPitch: { least: 0.01, most: 50 },
+  coneAngle: { least: 5, most: 170 },
   fillInset: { least: 0, most: 50 },
   speed: { least: 0.1, most: 10_000 },
   power: { least: 1, most: 100 },

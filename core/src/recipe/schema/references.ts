@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { badHolds } from './holds.ts';
+import type { FillPlan } from './fills.ts';
 import type { Recipe } from './job.ts';
 
 /** Gives an id to whatever was written without one: the next number that is free. */
@@ -28,6 +29,10 @@ function named<T extends { readonly id: string }>(list: readonly T[], beginning:
   });
 }
 
+/** Whether there is something for a second cutter after a fill. */
+export const leavesSome = (fill: FillPlan | null): boolean =>
+  fill !== null && (fill.kind === 'cone' || (fill.kind === 'pocket' && fill.after === null));
+
 /** Refuses ids that two have, and what refers to something that is not there, each by its name and place. */
 export function badReferences(recipe: Recipe, context: z.RefinementCtx): void {
   const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
@@ -45,6 +50,15 @@ export function badReferences(recipe: Recipe, context: z.RefinementCtx): void {
   const known = (id: string | null, path: (string | number)[]) => {
     if (id !== null && !operations.has(id)) refuse(path, `there is no operation “${id}”; there is: ${named || 'none'}`);
   };
+  recipe.operations.forEach(({ id, fill }, i) => {
+    if (fill?.kind !== 'pocket' || fill.after === null) return;
+    const path = ['operations', i, 'fill', 'after'];
+    const first = recipe.operations.find((each) => each.id === fill.after)?.fill;
+    known(fill.after, path);
+    if (fill.after === id) refuse(path, 'an operation cannot clear what it leaves itself');
+    else if (first !== undefined && !leavesSome(first))
+      refuse(path, `“${fill.after}” must clear areas by itself, or carve them: another can clear what that leaves`);
+  });
   for (const [kind, id] of Object.entries(recipe.assignment)) known(id, ['assignment', kind]);
   const made = recipe.assemblies.filter(({ make }) => make !== 'coupon').map(({ id }) => id);
   recipe.assemblies.forEach((assembly, i) => {

@@ -60,6 +60,26 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
   );
 });
 
+/** The material where it was worked, from the shade (0) to the light (1). */
+const toneOf = (share: number): string => {
+  const by = Math.round(120 * Math.abs(share - 0.5));
+  return `color-mix(in srgb, ${share < 0.5 ? 'black' : 'white'} ${by}%, var(--worked))`;
+};
+
+/** Sides of what a cone carves, from those in the shade to those in the light. */
+function Carved({ picture }: { picture: Picture }) {
+  return picture.operations.map(({ id, round, filled }) =>
+    filled?.cone?.sides.map((sides, tone, { length }) => (
+      <path
+        key={`${id} ${round} ${tone}`}
+        d={sides}
+fill={toneOf(tone / (length - 1))}
+        stroke="none"
+      />
+    )),
+  );
+}
+
 const Solid = memo(function Solid({ picture }: { picture: Picture }) {
   const look = lookOf(picture.report.material);
   return (
@@ -73,6 +93,9 @@ const Solid = memo(function Solid({ picture }: { picture: Picture }) {
           <path className={css.openLine} d={items.map(({ open }) => open).join('')} />
         </g>
       ))}
+      <g className={css.made} data-look={look}>
+        <Carved picture={picture} />
+      </g>
     </>
   );
 });

@@ -4,6 +4,7 @@ import type { FillKind } from '@needlefile/core/recipe/schema';
 export const FILL_WORDS: Readonly<Record<FillKind, { readonly label: string; readonly hint: string }>> = {
   hatch: { label: 'Hatched', hint: 'Rows of lines that are in the file.' },
   pocket: { label: 'Cleared', hint: 'Rings of a cutter, from the inside out, the wall last.' },
+  cone: { label: 'Carved', hint: 'Along their middle with a conical cutter, as deep as they are wide.' },
   dots: { label: 'Dotted', hint: 'Discs: stones, rivets, punch marks.' },
 };
 

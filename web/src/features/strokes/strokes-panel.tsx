@@ -1,6 +1,13 @@
 'use client';
 
-import { plainFill, type FillKind, type FillPlan, type OperationPlan } from '@needlefile/core/recipe/schema';
+import { followersOf, withFill } from '@needlefile/core/recipe/edits/fills';
+import {
+  plainFill,
+  type FillKind,
+  type FillPlan,
+  type OperationPlan,
+  type Recipe,
+} from '@needlefile/core/recipe/schema';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { formatTime } from '@needlefile/core/units/quantity';
@@ -13,11 +20,13 @@ import { useJob } from '@/job/job-store';
 import { OnlyThis } from '@/job/only-this';
 import { useView } from '@/job/view-store';
 import { operationInWords } from '@/job/operation-names';
+import { ConeFields } from './cone-fields';
 import { DotFields } from './dot-fields';
 import { FILL_WORDS } from './fill-kinds';
 import { HatchFields } from './hatch-fields';
 import { MiddleLines } from './middle-lines';
 import { PocketFields } from './pocket-fields';
+import { AfterAnother, SecondCutter } from './second-cutter';
 import { WhichTool } from './which-tool';
 
 /** How areas are filled with lines, operation by operation. */
@@ -73,9 +82,11 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
   // Strokes of that fill are dots, each a closed line.
   const dots = fill?.kind === 'dots' ? own.reduce((sum, each) => sum + each.contours, 0) : 0;
   const [length, time] = own.reduce(([mm, s], each) => [mm + each.length, s + each.time], [0, 0]);
+  const deepest = Math.max(0, ...own.map((each) => each.deepest));
   return (
     <span className="number">
       {fill?.kind === 'dots' && `${dots} × ⌀ ${lengthWithUnit(fill.diameter, unit)} · `}
+      {deepest > 0 && `↓ ${lengthWithUnit(deepest, unit)} · `}
       {unit === 'mm' ? `${(length / 1000).toFixed(2)} m` : lengthWithUnit(length, unit)} · {formatTime(time)}
     </span>
   );
@@ -83,6 +94,8 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
 
 function FillFields({ operation, index }: { operation: OperationPlan; index: number }) {
   const edit = useJob((state) => state.edit);
+  const change = useJob((state) => state.change);
+  const recipe = useJob((state) => state.recipe);
   const id = useId();
   const { fill } = operation;
   const set = (label: string, part: Partial<FillPlan>) =>
@@ -95,6 +108,16 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
     operation.work === 'engrave'
       ? { label: 'Swept by the machine', hint: 'Row by row, as the machine does it.' }
       : { label: 'Outlined', hint: 'Their edges are followed.' };
+  const after = fill?.kind === 'pocket' ? fill.after : null;
+  const first = recipe.operations.find((each) => each.id === after);
+  if (fill?.kind === 'pocket' && first)
+    return (
+      <>
+        <AfterAnother first={first.id} name={operationInWords(first, recipe)} />
+        <PocketFields at={at} fill={fill} set={set} />
+        <OnlyThis operation={operation.id} />
+      </>
+    );
   return (
     <>
       <Field label="Areas are" htmlFor={id} hint={fill ? FILL_WORDS[fill.kind].hint : left.hint}>
@@ -102,9 +125,9 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
           id={id}
           value={fill?.kind ?? ''}
           onChange={({ target: { value } }) =>
-            edit('How areas are filled', (draft) => {
-              draft.operations[index]!.fill = value === '' ? null : plainFill(value as FillKind);
-            })
+            change('How areas are filled', (own) =>
+              withFill(own, operation.id, value === '' ? null : plainFill(value as FillKind)),
+            )
           }
         >
           <option value="">{left.label}</option>
@@ -118,12 +141,21 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
       {fill?.kind === 'hatch' && <HatchFields at={at} fill={fill} set={set} />}
       {fill?.kind === 'pocket' && <PocketFields at={at} fill={fill} set={set} />}
       {fill?.kind === 'pocket' && (
-        <WhichTool operation={operation.id} fill={fill} onChoose={(tool) => set('Diameter of the cutter', { tool })} />
+        <WhichTool operation={operation.id} fill={fill} second={secondOf(operation.id, recipe)} />
       )}
+      {fill?.kind === 'cone' && <ConeFields at={at} fill={fill} set={set} />}
       {fill?.kind === 'dots' && <DotFields at={at} fill={fill} set={set} />}
+      <SecondCutter operation={operation} />
       <OnlyThis operation={operation.id} />
     </>
   );
+}
+
+/** The diameter of the cutter that clears what an operation leaves, mm; null where there is none. */
+function secondOf(id: string, recipe: Recipe): number | null {
+  const [second] = followersOf(recipe, id);
+  const fill = recipe.operations.find((each) => each.id === second)?.fill;
+  return fill?.kind === 'pocket' ? fill.tool : null;
 }
 
 const FILL_KINDS = Object.keys(FILL_WORDS) as FillKind[];

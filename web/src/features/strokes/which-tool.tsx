@@ -1,8 +1,10 @@
 'use client';
 
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import { withCutters } from '@needlefile/core/recipe/edits/fills';
 import type { FillOf } from '@needlefile/core/recipe/schema';
 import type { ToolChart, ToolRow } from '@needlefile/core/screen/tool-chart';
+import type { Tool } from '@needlefile/core/shop/shop';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { Chart, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js';
 import Link from 'next/link';
@@ -20,7 +22,8 @@ Chart.register(ScatterController, PointElement, LinearScale, Tooltip);
 interface Props {
   readonly operation: string;
   readonly fill: FillOf<'pocket'>;
-  readonly onChoose: (diameter: number) => void;
+  /** Diameter of the cutter that clears what this one leaves, mm; null: there is none. */
+  readonly second: number | null;
 }
 
 /** How far each cutter of the rack gets into the letters, against how long it takes. */
@@ -33,7 +36,8 @@ export function WhichTool(props: Props) {
   );
 }
 
-function Comparison({ operation, fill, onChoose }: Props) {
+function Comparison({ operation, fill, second }: Props) {
+  const change = useJob((state) => state.change);
   const recipe = useJob((state) => state.recipe);
   const shop = useShop();
   const request = useMemo(() => ({ recipe, shop, operation }), [recipe, shop, operation]);
@@ -52,7 +56,12 @@ function Comparison({ operation, fill, onChoose }: Props) {
         <Link href="/shop">To the rack</Link>
       </p>
     );
-  const now = (row: ToolRow): boolean => Math.abs(row.tool.diameter - fill.tool) < 1e-6;
+  const isOf = (tool: Tool | null, mm: number | null): boolean =>
+    tool === null || mm === null ? tool === mm : Math.abs(tool.diameter - mm) < 1e-6;
+  const now = ({ tool, before }: ToolRow): boolean =>
+    before ? isOf(before, fill.tool) && isOf(tool, second) : isOf(tool, fill.tool) && second === null;
+  const choose = ({ tool, before }: ToolRow) =>
+    change('Cutter', (own) => withCutters(own, operation, tool.diameter, before?.diameter ?? null));
   return (
     <>
       <div className={css.toolChart}>
@@ -65,7 +74,7 @@ function Comparison({ operation, fill, onChoose }: Props) {
                 clip: false,
                 pointRadius: chart.rows.map((row) => (now(row) ? 7 : 5)),
                 pointHoverRadius: 8,
-                pointStyle: chart.rows.map((row) => (now(row) ? 'rectRot' : 'circle')),
+                pointStyle: chart.rows.map((row) => (now(row) ? 'rectRot' : row.before ? 'triangle' : 'circle')),
                 backgroundColor: chart.rows.map((row) => (now(row) ? '#24292c' : '#23756b')),
               },
             ],
@@ -74,15 +83,15 @@ function Comparison({ operation, fill, onChoose }: Props) {
             animation: false,
             maintainAspectRatio: false,
             layout: { padding: { top: 8, right: 8 } },
-            onClick: (_, [point]) => point && onChoose(chart.rows[point.index]!.tool.diameter),
+            onClick: (_, [point]) => point && choose(chart.rows[point.index]!),
             plugins: {
               legend: { display: false },
               tooltip: {
                 displayColors: false,
                 callbacks: {
                   label: ({ dataIndex }) => {
-                    const { tool, share, seconds } = chart.rows[dataIndex]!;
-                    return `${tool.name}: ${percent(share)} in ${formatTime(seconds)}`;
+                    const row = chart.rows[dataIndex]!;
+                    return `${cutters(row)}: ${percent(row.share)} in ${formatTime(row.seconds)}`;
                   },
                 },
               },
@@ -96,15 +105,10 @@ function Comparison({ operation, fill, onChoose }: Props) {
       </div>
       <ul className={css.tools}>
         {chart.rows.map((row) => (
-          <li key={row.tool.id}>
-            <button
-              type="button"
-              aria-pressed={now(row)}
-              data-now={now(row)}
-              onClick={() => onChoose(row.tool.diameter)}
-            >
+          <li key={`${row.before?.id} ${row.tool.id}`}>
+            <button type="button" aria-pressed={now(row)} data-now={now(row)} onClick={() => choose(row)}>
               <Reach chart={chart} row={row} />
-              <span>{row.tool.name}</span>
+              <span>{cutters(row)}</span>
               <span className="number">{percent(row.share)}</span>
               <span className="number">{row.share > 0 ? formatTime(row.seconds) : '–'}</span>
             </button>
@@ -112,18 +116,23 @@ function Comparison({ operation, fill, onChoose }: Props) {
         ))}
       </ul>
       <div className="field-hint">
-        Hatched: what stays. Each with its own feed and this overlap. <Link href="/shop">To the rack</Link>
+        Hatched: what stays. Each with its own feed and this overlap; a smaller one (triangle) clears what a wider one
+        leaves, changing tools not counted. <Link href="/shop">To the rack</Link>
       </div>
     </>
   );
 }
 
+/** A pair by its diameters, as names would not fit beside each other. */
+const cutters = ({ tool, before }: ToolRow): string =>
+  before ? `${before.diameter} mm, then ${tool.diameter} mm` : tool.name;
+
 /** A hundred only where it is. */
 const percent = (share: number): string => `${(Math.floor(share * 1000) / 10).toFixed(1)} %`;
 
 /** The first thing's letters, with what stays of them. */
-function Reach({ chart: { area, bounds }, row: { missed, tool } }: { chart: ToolChart; row: ToolRow }) {
-  const pattern = `stays-${tool.id}`;
+function Reach({ chart: { area, bounds }, row: { missed, tool, before } }: { chart: ToolChart; row: ToolRow }) {
+  const pattern = `stays-${before?.id}-${tool.id}`;
   const size = heightOf(bounds) / 12;
   return (
     <svg

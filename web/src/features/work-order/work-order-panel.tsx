@@ -126,9 +126,9 @@ interface RowProps {
 function OperationRow({ operation, index, reports, sweeps, isOpen, onOpen }: RowProps) {
   const { id } = operation;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id });
-  const assignment = useJob((state) => state.recipe.assignment);
+  const recipe = useJob((state) => state.recipe);
   const unit = useUnit();
-  const name = operationName(operation, { assignment });
+  const name = operationName(operation, recipe);
   const sum = (value: (report: OperationReport) => number) => reports.reduce((total, each) => total + value(each), 0);
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
