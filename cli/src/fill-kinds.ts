@@ -4,6 +4,7 @@ import type { Fill } from '@needlefile/core/fills/fill';
 import { hatch } from '@needlefile/core/fills/hatch';
 import { pocket, type PocketPlan } from '@needlefile/core/fills/pocket';
 import { restPocket } from '@needlefile/core/fills/rest';
+import { rings } from '@needlefile/core/fills/rings';
 import type { Region } from '@needlefile/core/geometry/contour';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { lengthOf, oneOf, UsageError } from './arguments.ts';
@@ -17,6 +18,7 @@ export const FILL_OPTIONS = {
   angle: { type: 'string' },
   inset: { type: 'string', default: '0' },
   cross: { type: 'boolean', default: false },
+  lines: { type: 'string', default: 'straight' },
   outline: { type: 'string', default: 'after' },
   joins: { type: 'string', default: 'any' },
   tool: { type: 'string' },
@@ -44,7 +46,8 @@ export const FILL_KINDS: Readonly<Record<string, (values: Values) => (region: Re
       inset: insetOf(values),
       joins: oneOf(String(values.joins), '--joins', ['edge', 'any']),
     };
-    return (region) => hatch(region, plan);
+    const lines = oneOf(String(values.lines), '--lines', ['straight', 'rings']);
+    return (region) => (lines === 'rings' ? rings(region, plan) : hatch(region, plan));
   },
   pocket: (values) => {
     const plan = pocketOf(values, lengthOr(values.tool, '--tool', 1));

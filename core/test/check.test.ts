@@ -33,6 +33,17 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
     assignment: { inner: 'outer', line: null },
     assemblies: [{ make: 'engraved', items: [{ words: 'I', size: { by: 'cap height', value: 8 } }] }],
   },
+  'depth lost': {
+    machine: 'router',
+    material: 'oak',
+    operations: [
+      { id: 'area', work: 'engrave', fill: { kind: 'cone' } },
+      { id: 'outer', work: 'cut' },
+    ],
+    assignment: { inner: 'outer', line: null },
+    release: { formats: ['svg'] },
+    assemblies: [{ make: 'engraved', items: [{ words: 'I' }] }],
+  },
   'no words': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: ' \n ' } },
   'face missing': { make: 'cut-through', lettering: { words: 'A', face: 'lost-face' } },
   'missing character': { make: 'cut-through', lettering: { words: 'A🚂' } },

@@ -9,6 +9,7 @@ import { distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
+import { plainFill } from '../src/recipe/schema.ts';
 import { faceOf } from './workshop.ts';
 
 const PLAN: HatchPlan = { width: 1, spacing: 0.8, angle: 0, cross: false, outline: 'none', inset: 0, joins: 'any' };
@@ -70,7 +71,7 @@ describe('a hatch', () => {
     const nothing = hatch(box(20, 0.9), PLAN);
     expect([nothing.strokes, nothing.reached()]).toEqual([[], 0]);
     const both = [...box(20, 10), ...moveRegion(box(5, 0.5), 30, 0)];
-    const { strokes, missed } = fillParts(both, { kind: 'hatch', ...PLAN, spacing: 0.5 });
+    const { strokes, missed } = fillParts(both, { ...plainFill('hatch'), ...PLAN, spacing: 0.5 }, null);
     expect(strokes).toHaveLength(1);
     expect(missed).toMatchObject([{ bounds: { minX: 30, maxX: 35 } }]);
     // 2.5 mm² twice over, by an edge of 11 mm.
@@ -128,10 +129,14 @@ describe('a hatch', () => {
 
   it('of equal letters is equal, wherever they stand', () => {
     const one = circle({ x: 0, y: 0 }, 10, 'it');
-    const { strokes } = fillParts([...moveRegion([one], 5, 5), ...moveRegion([one], 45, 7)], {
-      kind: 'hatch',
-      ...PLAN,
-    });
+    const { strokes } = fillParts(
+      [...moveRegion([one], 5, 5), ...moveRegion([one], 45, 7)],
+      {
+        ...plainFill('hatch'),
+        ...PLAN,
+      },
+      null,
+    );
     const half = strokes.length / 2;
     const [a, b] = [strokes[0]!.segments[0]!.from, strokes[half]!.segments[0]!.from];
     expect([b.x - a.x, b.y - a.y]).toEqual([expect.closeTo(40, 9), expect.closeTo(2, 9)]);

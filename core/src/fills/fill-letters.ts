@@ -3,14 +3,14 @@ import { allNamed, formOf, moveRegion, type Contour, type Region } from '../geom
 import type { Bounds } from '../geometry/bounds.ts';
 import { contourLength } from '../geometry/contour-facts.ts';
 import type { SourceId } from '../geometry/segment.ts';
-import type { FillPlan } from '../recipe/schema.ts';
+import type { FillOf, FillPlan } from '../recipe/schema.ts';
 import type { Fill } from './fill.ts';
 import { fillArea } from './fills.ts';
 
 /** Strokes of what was filled before, by its outer contour: a letter is filled once for all places it stands in. */
-const filled = new WeakMap<Contour, FilledPart & { readonly key: string }>();
-/** The same of what was cleared after another. */
-const filledAfter: typeof filled = new WeakMap();
+const filled = new WeakMap<Contour, Map<string, FilledPart>>();
+/** A form is filled in so many ways at most: by several operations, turned from letter to letter. */
+const MOST_WAYS = 24;
 
 /** Strokes of a part, and how much of it they leave bare, 0 to 1. */
 interface FilledPart {
@@ -40,12 +40,26 @@ export interface FilledParts {
  * @param first the fill of the operation whose leavings this one clears; null: it has the area by itself
  */
 export function fillParts(area: Region, plan: FillPlan, first: FillPlan | null): FilledParts {
-  const parts = componentsOf(area).sort((a, b) => a.bounds.minX - b.bounds.minX);
-  const filled = parts.map((part) => ({ part, ...fillPart(part, plan, first) }));
+  const found = componentsOf(area);
+  const letters = [...new Set(found.map(ownerOf))];
+  const parts = found.sort((a, b) => a.bounds.minX - b.bounds.minX);
+  const filled = parts.map((part) => {
+    const own = plan.kind === 'hatch' ? turnedFor(plan, letters.indexOf(ownerOf(part))) : plan;
+    return { part, ...fillPart(part, own, first) };
+  });
   return {
     strokes: filled.flatMap(({ strokes }) => strokes),
     missed: filled.filter(({ bare }) => bare > BARE).map(({ part, bare }) => missedOf(part, bare)),
   };
+}
+
+/** Whose a part is. */
+const ownerOf = ({ outer }: Component): SourceId => outer.segments[0]?.source ?? '';
+
+/** Lines that turn from letter to letter, as they lie in one of them. */
+function turnedFor(plan: FillOf<'hatch'>, letter: number): FillOf<'hatch'> {
+  const { angle, turn } = plan;
+  return turn === 0 ? plan : { ...plan, angle: (angle + letter * turn) % 360, turn: 0 };
 }
 
 /** What stays bare of letters in corners is no more than this share of them. */
@@ -53,7 +67,7 @@ const BARE = 0.05;
 
 function missedOf(part: Component, bare: number): Missed {
   const edge = componentRegion(part).reduce((sum, contour) => sum + contourLength(contour), 0);
-  return { bounds: part.bounds, width: (2 * part.area) / edge, bare, source: part.outer.segments[0]?.source ?? '' };
+  return { bounds: part.bounds, width: (2 * part.area) / edge, bare, source: ownerOf(part) };
 }
 
 function fillPart(part: Component, plan: FillPlan, first: FillPlan | null): FilledPart {
@@ -65,16 +79,17 @@ function fillPart(part: Component, plan: FillPlan, first: FillPlan | null): Fill
     first,
     holes.map((hole) => [round(hole.dx - dx), round(hole.dy - dy), sizeOf(hole.form)]),
   ]);
-  const remembered = first ? filledAfter : filled;
-  let known = remembered.get(form);
-  if (known?.key !== key) {
+  let ways = filled.get(form);
+  if (!ways) filled.set(form, (ways = new Map()));
+  let known = ways.get(key);
+  if (!known) {
     const own = moveRegion(componentRegion(part), -dx, -dy, null);
     const fill = fillArea(own, plan, first);
-    const strokes = fill.strokes.map(({ contour }) => contour);
-    remembered.set(form, (known = { key, strokes, bare: bareShare(fill, plan, first) }));
+    known = { strokes: fill.strokes.map(({ contour }) => contour), bare: bareShare(fill, plan, first) };
+    if (ways.size >= MOST_WAYS) ways.clear();
+    ways.set(key, known);
   }
-  const [source] = part.outer.segments;
-  return { strokes: moveRegion(known.strokes, dx, dy, allNamed(source?.source ?? '')), bare: known.bare };
+  return { strokes: moveRegion(known.strokes, dx, dy, allNamed(ownerOf(part))), bare: known.bare };
 }
 
 /** Dots cover nothing by themselves, an inset is left bare on purpose, and a first cutter may have left nothing. */

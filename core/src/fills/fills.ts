@@ -6,6 +6,7 @@ import { dots } from './dots.ts';
 import type { Fill } from './fill.ts';
 import { hatch } from './hatch.ts';
 import { pocket } from './pocket.ts';
+import { rings } from './rings.ts';
 import { restPocket } from './rest.ts';
 
 /** Every way to fill an area that an operation may have. */
@@ -20,7 +21,7 @@ const FILLS: {
   };
 } = {
   hatch: {
-    fill: hatch,
+    fill: (region, plan) => (plan.lines === 'rings' ? rings(region, plan) : hatch(region, plan)),
     width: ({ width }) => width,
     narrower: (plan, width, inProportion) => ({ ...plan, width, spacing: inProportion(plan.spacing) }),
   },

@@ -30,15 +30,16 @@ const ONE_PASS = 1.92;
  * Clears an area with a round cutter: rings from the inside out, lines down the middle of what rings leave in corners
  * and in narrow stems, and last the wall all round. Nothing is cut outside the area, nothing stays that the cutter
  * reaches.
+ * @param staysDown whether the tool goes from ring to ring without being lifted, over what it has cleared
  */
-export function pocket(region: Region, plan: PocketPlan): Fill {
+export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill {
   const radius = plan.tool / 2;
   const reach = growRegion(region, -(radius + plan.inset))
     .map((ring) => simplified([...ring, ring[0]!], HAIR).slice(0, -1))
     .filter((ring) => ring.length >= 3);
   const source = region[0]?.segments[0]?.source ?? '';
   const strokes = lobesOf(reach).flatMap((rings) => {
-    const tool = new ToolPath(rings, plan.tool);
+    const tool = new ToolPath(rings, plan.tool, staysDown);
     clear(rings, 0, plan, tool);
     return tool.runs.map(({ kind, points, closed }): FillStroke => ({
       kind,

@@ -26,10 +26,12 @@ export class ToolPath {
   /**
    * @param reach what the tool's middle may reach
    * @param tool its width, mm
+   * @param canStayDown whether it goes from pass to pass without being lifted, where it can
    */
   constructor(
     private readonly reach: Rings,
     private readonly tool: number,
+    private readonly canStayDown = true,
   ) {}
 
   /** Does something with each of several areas, the nearest first. */
@@ -69,6 +71,7 @@ export class ToolPath {
   }
 
   private staysDown(from: Point, to: Point): boolean {
+    if (!this.canStayDown) return false;
     return distance(from, to) <= STAY_DOWN * this.tool && isInside(from, to, this.reach);
   }
 }

@@ -44,7 +44,10 @@ export function coneLook(ways: readonly Contour[], cone: Cone, height: number): 
   return { covered: covered.join(''), sides: sides.map((quads) => quads.join('')) };
 }
 
-/** The way from the middle to where a line lies on both of two discs. @param shrinks by how much the second is smaller */
+/**
+ * The way from a disc's middle to where a straight line touches both of two.
+ * @param shrinks by how much the second is smaller, mm
+ */
 function touch(from: Point, to: Point, shrinks: number, side: number): Point {
   const [dx, dy] = [to.x - from.x, to.y - from.y];
   const length = Math.hypot(dx, dy);

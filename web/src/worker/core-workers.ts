@@ -7,6 +7,7 @@ import type { Picture } from '@needlefile/core/screen/picture';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
+import type { SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import type { ToolChart } from '@needlefile/core/screen/tool-chart';
 import type { CoreWorkerApi } from './core.worker';
 import type { ReleasedFiles, RunOf } from './engine';
@@ -67,7 +68,7 @@ export interface RunRequest extends Job {
 export const newRunner = (): Latest<RunRequest, RunPicture> =>
   latestOf((core, { recipe, shop, of }) => core.run(recipe, shop, of));
 
-/** An operation that clears areas. */
+/** An operation that fills areas. */
 export interface ToolRequest extends Job {
   readonly operation: string;
 }
@@ -75,6 +76,10 @@ export interface ToolRequest extends Job {
 /** Compares cutters for what an operation clears, in a worker of its own. */
 export const newToolCharter = (): Latest<ToolRequest, ToolChart | null> =>
   latestOf((core, { recipe, shop, operation }) => core.toolChart(recipe, shop, operation));
+
+/** Tells what another spacing of lines would cost, in a worker of its own. */
+export const newSpacingCharter = (): Latest<ToolRequest, SpacingRow[] | null> =>
+  latestOf((core, { recipe, shop, operation }) => core.spacingChart(recipe, shop, operation));
 
 /** Two releases. */
 export interface ChangeRequest {

@@ -5,6 +5,7 @@ import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
+import type { SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import type { ToolChart } from '@needlefile/core/screen/tool-chart';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
@@ -35,6 +36,8 @@ const api = {
   run: async (recipe: Recipe, shop: Shop, file: RunOf): Promise<RunPicture> =>
     (await engine()).runPicture(recipe, shop, file),
   /** Compares the cutters of the rack for what an operation clears; null where it clears nothing. */
+  spacingChart: async (recipe: Recipe, shop: Shop, operation: string): Promise<SpacingRow[] | null> =>
+    (await engine()).spacingChart(recipe, shop, operation),
   toolChart: async (recipe: Recipe, shop: Shop, operation: string): Promise<ToolChart | null> =>
     (await engine()).toolChart(recipe, shop, operation),
   /** What changed from one release to a later one. */

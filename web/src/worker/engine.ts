@@ -15,6 +15,7 @@ import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/m
 import { makeOnePiece, type OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
+import { spacingChartOf, type SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import { toolChartOf, type ToolChart } from '@needlefile/core/screen/tool-chart';
 import { StageCache } from '@needlefile/core/assembly/stages';
 import type { Face } from '@needlefile/core/lettering/face';
@@ -76,6 +77,9 @@ export async function runPicture(recipe: Recipe, shop: Shop, file: RunOf): Promi
   const run = runFile(drawing, job.machine, usesOf(drawing, job.machine, file.works));
   return runPictureOf(drawing, run, { rows: fileRows(run), differences: [], compared: false });
 }
+
+export const spacingChart = async (recipe: Recipe, shop: Shop, operation: string): Promise<SpacingRow[] | null> =>
+  spacingChartOf(await built(recipe, shop), operation);
 
 export const toolChart = async (recipe: Recipe, shop: Shop, operation: string): Promise<ToolChart | null> =>
   toolChartOf(await built(recipe, shop), operation, shop.tools);

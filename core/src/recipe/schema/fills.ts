@@ -2,12 +2,17 @@ import { z } from 'zod';
 import { OWN_ID } from '../identity.ts';
 import { lengthIn, numberIn } from './fields.ts';
 
-/** Rows of lines. */
+/** Lines side by side. */
 const hatchSchema = z.strictObject({
   kind: z.literal('hatch').default('hatch'),
   width: lengthIn('fillWidth').default(0.3).describe('What the tool leaves: a line, a beam, a cutter’s diameter, mm.'),
   spacing: lengthIn('fillWidth').default(0.24).describe('From line to line, mm.'),
-  angle: numberIn('angle').default(0).describe('Of the lines, degrees counter-clockwise.'),
+  lines: z
+    .enum(['straight', 'rings'])
+    .default('straight')
+    .describe('straight: rows across; rings: one inside the other, along the edge and so along the strokes.'),
+  angle: numberIn('angle').default(0).describe('Of straight lines, degrees counter-clockwise.'),
+  turn: numberIn('angle').default(0).describe('By so much more from letter to letter, degrees.'),
   cross: z.boolean().default(false).describe('A second time across the first.'),
   outline: z.enum(['none', 'before', 'after']).default('after').describe('Once round the edge.'),
   inset: lengthIn('fillInset').default(0).describe('So far inside the edge, mm.'),

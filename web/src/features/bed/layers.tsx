@@ -70,12 +70,7 @@ const toneOf = (share: number): string => {
 function Carved({ picture }: { picture: Picture }) {
   return picture.operations.map(({ id, round, filled }) =>
     filled?.cone?.sides.map((sides, tone, { length }) => (
-      <path
-        key={`${id} ${round} ${tone}`}
-        d={sides}
-fill={toneOf(tone / (length - 1))}
-        stroke="none"
-      />
+      <path key={`${id} ${round} ${tone}`} d={sides} fill={toneOf(tone / (length - 1))} stroke="none" />
     )),
   );
 }

@@ -8,13 +8,31 @@ import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import type { SetFill } from './fill-kinds';
+import { PriceOfSpacing } from './price-of-spacing';
 import { SpacingSwatches } from './spacing-swatches';
 
+interface Props {
+  readonly operation: string;
+  readonly at: string;
+  readonly fill: FillOf<'hatch'>;
+  readonly set: SetFill<FillOf<'hatch'>>;
+}
+
 /** Rows of lines: how wide, how far apart, which way. */
-export function HatchFields({ at, fill, set }: { at: string; fill: FillOf<'hatch'>; set: SetFill<FillOf<'hatch'>> }) {
+export function HatchFields({ operation, at, fill, set }: Props) {
   const id = useId();
+  const isStraight = fill.lines === 'straight';
   return (
     <>
+      <Choices
+        label="Lines lie"
+        value={fill.lines}
+        onChange={(lines) => set('How lines lie', { lines })}
+        options={[
+          { value: 'straight', label: 'Across', title: 'Straight, side by side' },
+          { value: 'rings', label: 'Along', title: 'Along the edge, one inside the other' },
+        ]}
+      />
       <LengthField
         at={`${at}.width`}
         label="Line width"
@@ -34,25 +52,39 @@ export function HatchFields({ at, fill, set }: { at: string; fill: FillOf<'hatch
         hint={coverHint(fill)}
       />
       <SpacingSwatches fill={fill} onChoose={(spacing) => set('Spacing of lines', { spacing })} />
-      <NumberField
-        at={`${at}.angle`}
-        label="Angle"
-        value={fill.angle}
-        {...LIMITS.angle}
-        step={15}
-        suffix="°"
-        onChange={(angle) => set('Angle of lines', { angle })}
-      />
-      <Choices
-        label="Edge"
-        value={fill.outline}
-        options={[
-          { value: 'none', label: 'None', title: 'A stroke only where no line comes near' },
-          { value: 'before', label: 'First' },
-          { value: 'after', label: 'Last' },
-        ]}
-        onChange={(outline) => set('Edge of a fill', { outline })}
-      />
+      <PriceOfSpacing operation={operation} fill={fill} onChoose={(spacing) => set('Spacing of lines', { spacing })} />
+      {isStraight && (
+        <>
+          <NumberField
+            at={`${at}.angle`}
+            label="Angle"
+            value={fill.angle}
+            {...LIMITS.angle}
+            step={15}
+            suffix="°"
+            onChange={(angle) => set('Angle of lines', { angle })}
+          />
+          <NumberField
+            at={`${at}.turn`}
+            label="Turned by letter"
+            value={fill.turn}
+            {...LIMITS.angle}
+            step={15}
+            suffix="°"
+            onChange={(turn) => set('Angle from letter to letter', { turn })}
+          />
+          <Choices
+            label="Edge"
+            value={fill.outline}
+            options={[
+              { value: 'none', label: 'None', title: 'A stroke only where no line comes near' },
+              { value: 'before', label: 'First' },
+              { value: 'after', label: 'Last' },
+            ]}
+            onChange={(outline) => set('Edge of a fill', { outline })}
+          />
+        </>
+      )}
       <LengthField
         at={`${at}.inset`}
         label="Inset"
@@ -61,13 +93,15 @@ export function HatchFields({ at, fill, set }: { at: string; fill: FillOf<'hatch
         {...LIMITS.fillInset}
         onChange={(inset) => set('Inset of a fill', { inset })}
       />
-      <Form.Check
-        type="switch"
-        id={`${id}-cross`}
-        label="A second time across"
-        checked={fill.cross}
-        onChange={({ target }) => set('Cross', { cross: target.checked })}
-      />
+      {isStraight && (
+        <Form.Check
+          type="switch"
+          id={`${id}-cross`}
+          label="A second time across"
+          checked={fill.cross}
+          onChange={({ target }) => set('Cross', { cross: target.checked })}
+        />
+      )}
       <Form.Check
         type="switch"
         id={`${id}-joins`}

@@ -138,7 +138,7 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
           ))}
         </Form.Select>
       </Field>
-      {fill?.kind === 'hatch' && <HatchFields at={at} fill={fill} set={set} />}
+      {fill?.kind === 'hatch' && <HatchFields operation={operation.id} at={at} fill={fill} set={set} />}
       {fill?.kind === 'pocket' && <PocketFields at={at} fill={fill} set={set} />}
       {fill?.kind === 'pocket' && (
         <WhichTool operation={operation.id} fill={fill} second={secondOf(operation.id, recipe)} />

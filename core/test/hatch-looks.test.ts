@@ -1,0 +1,122 @@
+import { describe, expect, it } from 'vitest';
+import { rings } from '../src/fills/rings.ts';
+import { flatten, type Contour, type Region } from '../src/geometry/contour.ts';
+import { contourLength } from '../src/geometry/contour-facts.ts';
+import { distanceToSpan, type Point } from '../src/geometry/point.ts';
+import { roundedRectangle } from '../src/geometry/shapes.ts';
+import type { Recipe } from '../src/recipe/schema.ts';
+import { spacingChartOf } from '../src/screen/spacing-chart.ts';
+import { jobOf, operationOn, recipeOf } from './workshop.ts';
+
+const box = (width: number, height: number): Region => [
+  roundedRectangle({ minX: 0, minY: 0, maxX: width, maxY: height }, 0, 'it'),
+];
+const fromEdge = ({ x, y }: Point, width: number, height: number): number => Math.min(x, y, width - x, height - y);
+const pointsOf = (contour: Contour): Point[] => flatten(contour, 0.001);
+
+const plate = (fill: object, words = 'HUT'): Recipe =>
+  recipeOf({
+    ...{ machine: 'engraver', material: 'brass', thickness: 1.5 },
+    operations: [
+      { id: 'area', work: 'engrave', fill },
+      { id: 'outer', work: 'cut' },
+    ],
+    assignment: { line: 'outer', inner: 'outer' },
+    assemblies: [
+      {
+        make: 'engraved',
+        items: [{ words, face: 'saira-stencil', size: { by: 'cap height', value: 12 } }],
+        plate: { holes: null, border: null },
+      },
+    ],
+  } as never);
+
+describe('lines along the edge', () => {
+  it('lie one inside the other, a spacing apart, where they are open', () => {
+    const { strokes } = rings(box(20, 10), { width: 0.5, spacing: 2, inset: 0, joins: 'edge' });
+    expect(strokes.map(({ contour }) => contour.closed)).toEqual([true, true, true]);
+    // From the inside out: 0.25, 2.25 and 4.25 from the edge.
+    strokes.forEach(({ contour }, i) => {
+      for (const point of pointsOf(contour)) expect(fromEdge(point, 20, 10)).toBeCloseTo(4.25 - 2 * i, 2);
+    });
+  });
+
+  it.each(['edge', 'any'] as const)('leave nothing uncovered where they overlap, joined by %s', (joins) => {
+    const { strokes } = rings(box(9, 5), { width: 0.8, spacing: 0.6, inset: 0, joins });
+    const ways = strokes.map(({ contour }) => {
+      const points = pointsOf(contour);
+      return contour.closed ? [...points, points[0]!] : points;
+    });
+    for (let x = 0.4; x < 8.6; x += 0.13)
+      for (let y = 0.4; y < 4.6; y += 0.13) {
+        const away = Math.min(
+          ...ways.flatMap((way) => way.slice(1).map((to, i) => distanceToSpan({ x, y }, way[i]!, to))),
+        );
+        expect(away).toBeLessThan(0.402);
+      }
+    // A beam is lifted between rings; a pen stays down.
+    if (joins === 'edge') expect(strokes.length).toBeGreaterThan(3);
+    else expect(strokes).toHaveLength(1);
+  });
+
+  it('are a fill of a job', () => {
+    const job = jobOf(plate({ kind: 'hatch', width: 0.2, spacing: 0.6, lines: 'rings' }));
+    const { contours } = operationOn(job, 'area')!;
+    expect(contours.length).toBeGreaterThan(4);
+    expect(contours.every(({ closed }) => closed)).toBe(true);
+  });
+});
+
+describe('lines across', () => {
+  /** The directions of long lines of each letter, from left to right, degrees from 0 to 180. */
+  const directions = (recipe: Recipe): number[] => {
+    const { contours } = operationOn(jobOf(recipe), 'area')!;
+    const long = contours.flatMap(({ segments }) =>
+      segments.filter(({ from, to }) => Math.hypot(to.x - from.x, to.y - from.y) > 1),
+    );
+    const bySource = new Map<string, number>();
+    for (const { from, to, source } of long) {
+      const angle = ((Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI + 360) % 180;
+      if (!bySource.has(source)) bySource.set(source, Math.round(angle) % 180);
+    }
+    return [...bySource.values()];
+  };
+
+  it('turn from letter to letter, of equal letters too', () => {
+    const fill = { kind: 'hatch', width: 0.2, spacing: 0.5, outline: 'none', angle: 10, turn: 40 };
+    expect(directions(plate(fill, 'OOO'))).toEqual([10, 50, 90]);
+    expect(directions(plate({ ...fill, turn: 0 }, 'OOO'))).toEqual([10, 10, 10]);
+  });
+});
+
+describe('what another spacing costs', () => {
+  it.each([
+    ['straight', { kind: 'hatch', width: 0.3, spacing: 0.24 }],
+    ['across too', { kind: 'hatch', width: 0.3, spacing: 0.3, cross: true, outline: 'none' }],
+    ['along', { kind: 'hatch', width: 0.3, spacing: 0.24, lines: 'rings', joins: 'any' }],
+  ])('is told about as it comes out: %s', (_name, fill) => {
+    const lengthOf = (own: object) =>
+      operationOn(jobOf(plate(own)), 'area')!.contours.reduce((sum, contour) => sum + contourLength(contour), 0);
+    const chart = spacingChartOf(jobOf(plate(fill)), 'area')!;
+    const now = chart.find(({ spacing }) => spacing === fill.spacing)!;
+    expect(now.length).toBeCloseTo(lengthOf(fill), 6);
+    expect(chart.map(({ spacing }) => spacing)).toEqual([...chart.map(({ spacing }) => spacing)].sort((a, b) => a - b));
+    for (const spacing of [0.15, 0.6]) {
+      const told = chart.find((row) => row.spacing === spacing)!;
+      const real = lengthOf({ ...fill, spacing });
+      expect(told.length / real).toBeGreaterThan(0.8);
+      expect(told.length / real).toBeLessThan(1.25);
+    }
+    // Twice as far apart as they are wide covers half, or three quarters where they cross.
+    const open = chart.find(({ spacing }) => spacing === 0.6)!;
+    const whole = chart[0]!.covered;
+    expect(whole).toBeGreaterThan(0.97);
+    expect(open.covered / whole).toBeCloseTo('cross' in fill ? 0.75 : 0.5, 6);
+  });
+
+  it('is not told of what is not hatched', () => {
+    expect(spacingChartOf(jobOf(plate({ kind: 'pocket', tool: 0.5 })), 'area')).toBeNull();
+    expect(spacingChartOf(jobOf(plate({ kind: 'hatch' })), 'outer')).toBeNull();
+    expect(spacingChartOf(jobOf(plate({ kind: 'hatch', width: 20, spacing: 20 })), 'area')).toBeNull();
+  });
+});
