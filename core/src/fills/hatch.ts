@@ -33,6 +33,9 @@ export interface HatchPlan {
 /** The edge of what is filled is followed so nearly, mm. */
 const TOLERANCE = 0.005;
 
+/** Curves are flattened so finely for that, mm: without that much a line as wide as a stem would not get into it. */
+const FLATTENED = 0.001;
+
 /** An outline of curves is the one of polygons where none of its corners is further off than this, mm. */
 const SAME = 0.01;
 
@@ -43,7 +46,7 @@ const SAME = 0.01;
  */
 export function hatch(region: Region, plan: HatchPlan): Fill {
   const radius = plan.width / 2;
-  const reach = shrunk(region, radius + plan.inset);
+  const reach = shrunk(region, radius + plan.inset - FLATTENED);
   const isDense = plan.spacing <= plan.width;
   const hasOutline = plan.outline !== 'none';
   const inner = hasOutline && isDense ? shrunk(region, radius + plan.inset + (plan.width - plan.spacing) / 2) : reach;
@@ -54,7 +57,7 @@ export function hatch(region: Region, plan: HatchPlan): Fill {
     linesIn(componentRegion(component), plan, isDense && !hasOutline),
   );
   const strokes = plan.outline === 'before' ? [...edges, ...lines] : [...lines, ...edges];
-  return { strokes, area: regionArea(region), reached: () => regionArea(shrunk(reach, -radius)) };
+  return { strokes, area: regionArea(region), reached: () => regionArea(shrunk(reach, FLATTENED - radius)) };
 }
 
 /** The edge of what the tool's middle reaches, of few curves; as polygons where those lost a slender part. */

@@ -23,6 +23,8 @@ export interface PocketPlan {
 
 /** Areas thinner than this are the grid's, mm. */
 const HAIR = 0.0008;
+/** Edges are flattened so finely, mm: without that much a tool as wide as a stem would not get into all of it. */
+const FLATTENED = 0.001;
 /** A stem gets one pass down its middle where it is no deeper than this, in radii. */
 const ONE_PASS = 1.92;
 
@@ -34,9 +36,10 @@ const ONE_PASS = 1.92;
  */
 export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill {
   const radius = plan.tool / 2;
-  const reach = growRegion(region, -(radius + plan.inset))
-    .map((ring) => simplified([...ring, ring[0]!], HAIR).slice(0, -1))
-    .filter((ring) => ring.length >= 3);
+  const found = growRegion(region, FLATTENED - radius - plan.inset).map((ring) =>
+    simplified([...ring, ring[0]!], HAIR).slice(0, -1),
+  );
+  const reach = found.filter((ring) => ring.length >= 3);
   const source = region[0]?.segments[0]?.source ?? '';
   const strokes = lobesOf(reach).flatMap((rings) => {
     const tool = new ToolPath(rings, plan.tool, staysDown);
@@ -46,7 +49,10 @@ export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill
       contour: closed ? closedPolyline(points) : polyline(points, source),
     }));
   });
-  return { strokes, area: regionArea(region), reached: () => regionArea(contoursOf(growRings(reach, radius))) };
+  // Where the tool only just gets in its middle has a line to go along, and no ring.
+  for (const points of found.filter((ring) => ring.length === 2))
+    strokes.push({ kind: 'middle', contour: polyline(points, source) });
+  return { strokes, area: regionArea(region), reached: () => regionArea(contoursOf(growRings(reach, radius - FLATTENED))) };
 }
 
 const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
