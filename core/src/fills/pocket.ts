@@ -52,7 +52,11 @@ export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill
   // Where the tool only just gets in its middle has a line to go along, and no ring.
   for (const points of found.filter((ring) => ring.length === 2))
     strokes.push({ kind: 'middle', contour: polyline(points, source) });
-  return { strokes, area: regionArea(region), reached: () => regionArea(contoursOf(growRings(reach, radius - FLATTENED))) };
+  return {
+    strokes,
+    area: regionArea(region),
+    reached: () => regionArea(contoursOf(growRings(reach, radius - FLATTENED))),
+  };
 }
 
 const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
