@@ -1,14 +1,13 @@
 import type { AssemblyBuild } from '../assembly/build-assembly.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Profile } from '../motion/profile.ts';
 import type { Lines } from '../operations/lines.ts';
-import { linesRun } from '../operations/lines-run.ts';
+import { linesRun, type RunningPlan } from '../operations/lines-run.ts';
 import { followedFigures, operationOf, type Operation, type PlacedRun } from '../operations/operations.ts';
 import { thingOrder } from '../operations/order.ts';
-import type { OrderPlan, Recipe } from '../recipe/schema.ts';
+import type { Recipe } from '../recipe/schema.ts';
 import { openingDepths } from '../sheet/in-openings.ts';
 import { placePoint, placeRegion, unplacePoint, type Placement } from '../sheet/placement.ts';
-import type { Machine, Work } from '../shop/shop.ts';
+import type { Machine } from '../shop/shop.ts';
 import { operationProfile } from './operation-profile.ts';
 import { runSweeps, type SweepAccount, type SweptLines } from './run-sweeps.ts';
 
@@ -33,13 +32,6 @@ interface PlacedLines {
   readonly first: boolean;
   readonly lines: Lines;
   readonly placement: Placement;
-}
-
-/** What is needed to put lines of an operation into order. */
-interface Around {
-  readonly order: OrderPlan;
-  readonly work: Work;
-  readonly profile: Profile;
 }
 
 /** Where the head is before anything is done. */
@@ -77,7 +69,9 @@ export function runOperations(
       sweeps.push(swept.account);
       at = swept.end;
     }
-    const runs = runsFrom(followedOf(own, plan.id), at, { order, work: plan.work, profile });
+    const runs = runsFrom(followedOf(own, plan.id), at, {
+      ...{ order, work: plan.work, profile, written: plan.written },
+    });
     if (runs.length === 0) continue;
     const figures = followedFigures(runs, at, profile);
     const kinds = [...new Set(runs.flatMap(({ run }) => run.kinds))];
@@ -117,7 +111,7 @@ const linesOf = ({ lines }: Copy['built'], operation: string, fill: boolean): Li
   lines.filter((each) => each.operation === operation && each.fill === fill && each.contours.length > 0);
 
 /** The lines of every thing, from thing to thing: those that are to come first, then with little travel. */
-function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): PlacedRun[] {
+function runsFrom(all: readonly PlacedLines[], from: Point, around: RunningPlan): PlacedRun[] {
   const { search } = around.order;
   const runs: PlacedRun[] = [];
   for (const own of [all.filter(({ first }) => first), all.filter(({ first }) => !first)]) {
@@ -136,9 +130,8 @@ function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): Pla
   return runs;
 }
 
-function placedRun({ lines, placement }: PlacedLines, from: Point | null, around: Around): PlacedRun {
-  const { order, work, profile } = around;
-  const run = linesRun(lines, from && unplacePoint(from, placement), order, work, profile);
+function placedRun({ lines, placement }: PlacedLines, from: Point | null, around: RunningPlan): PlacedRun {
+  const run = linesRun(lines, from && unplacePoint(from, placement), around);
   return {
     run,
     start: placePoint(run.start, placement),

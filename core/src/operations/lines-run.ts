@@ -7,6 +7,7 @@ import type { Profile } from '../motion/profile.ts';
 import { pierceOf, workTime } from '../motion/work-time.ts';
 import type { LineKind, OrderPlan } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
+import { asWritten } from './as-written.ts';
 import type { Lines } from './lines.ts';
 import { runningOrder, waysBetween } from './order.ts';
 
@@ -40,15 +41,25 @@ interface Ordered {
 
 const CORNER: Point = { x: 0, y: 0 };
 
+/** How lines of an operation are put into order. */
+export interface RunningPlan {
+  readonly order: OrderPlan;
+  readonly work: Work;
+  /** Of the machine with the settings of the operation. */
+  readonly profile: Profile;
+  /** One after the other as a hand writes them. */
+  readonly written: boolean;
+}
+
 /**
  * Puts lines into running order. A thing is ordered once, wherever it and those like it lie; but the first on a sheet
  * by where the head comes from.
  * @param from where the head comes from, in the thing's frame; null: the thing's own corner
- * @param profile of the machine with the settings of the operation
  */
-export function linesRun(lines: Lines, from: Point | null, order: OrderPlan, work: Work, profile: Profile): LinesRun {
+export function linesRun(lines: Lines, from: Point | null, plan: RunningPlan): LinesRun {
+  const { work, profile } = plan;
   const secondsOf = (contour: Contour): number => pierceOf(work, profile) + workTime(contour, work, profile);
-  const contours = orderedLines(lines, from, order, work === 'cut' ? secondsOf : null);
+  const contours = orderedLines(lines, from, plan, work === 'cut' ? secondsOf : null);
   const start = startOf(contours[0]!);
   let [length, travel, worked, lifted, starts] = [0, 0, 0, 0, 0];
   waysBetween(contours, start).forEach((there, i) => {
@@ -64,15 +75,25 @@ export function linesRun(lines: Lines, from: Point | null, order: OrderPlan, wor
   return { kinds: lines.kinds, contours, start, end, length, travel, seconds, lifted, starts, deepest };
 }
 
+const asWrittenBefore = new WeakMap<Lines, readonly Contour[]>();
+
+function linesAsWritten(lines: Lines): readonly Contour[] {
+  let known = asWrittenBefore.get(lines);
+  if (!known) asWrittenBefore.set(lines, (known = asWritten(lines.contours)));
+  return known;
+}
+
 /** @param secondsOf what a line that is cut takes; null where nothing is */
 function orderedLines(
   lines: Lines,
   from: Point | null,
-  order: OrderPlan,
+  { order, work, written }: RunningPlan,
   secondsOf: ((contour: Contour) => number) | null,
 ): readonly Contour[] {
   // Strokes of a fill have an order of their own.
   if (lines.isFilled) return lines.contours;
+  // What is cut would fall before what lies in it.
+  if (written && work !== 'cut') return linesAsWritten(lines);
   const known = from ? orders.elsewhere : orders.corner;
   const start = from ?? CORNER;
   const before = known.get(lines);

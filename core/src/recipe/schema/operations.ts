@@ -42,6 +42,10 @@ export const operationSchema = z.strictObject({
     .default(null)
     .describe('Areas are filled so, with lines in the file; null: the machine sweeps them, or follows their edges.'),
   rows: rowsSchema,
+  written: z
+    .boolean()
+    .default(false)
+    .describe('Lines that are not cut follow each other as a hand writes them, letter by letter.'),
 });
 export type OperationPlan = z.output<typeof operationSchema>;
 
@@ -55,6 +59,7 @@ export const plainOperation = (id: string, work: OperationPlan['work']): Operati
   passes: null,
   fill: null,
   rows: { pitch: null, upright: false, bothWays: true, together: 'best', byHand: [] },
+  written: false,
 });
 
 export const operationsSchema = z

@@ -116,6 +116,18 @@ export function OperationSettings({ operation, index, sweeps }: Props) {
           />
         </Setting>
       </div>
+      {operation.work !== 'cut' && !operation.fill && sweeps.length === 0 && (
+        <Form.Check
+          type="switch"
+          id={`${nameId}-written`}
+          label="As a hand writes"
+          title="Letter by letter, strokes from the left and from above, bars and dots last"
+          checked={operation.written}
+          onChange={({ target }) =>
+            edit('As a hand writes', (draft) => void (draft.operations[index]!.written = target.checked))
+          }
+        />
+      )}
       {sweeps.length > 0 && machine && (
         <RowsSection operation={operation} index={index} machine={machine} sweeps={sweeps} />
       )}
