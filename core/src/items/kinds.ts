@@ -28,7 +28,7 @@ export const itemPlan = (item: Item): unknown => [item.kind, item.turn, kindOf(i
 /** Draws an item in its own frame. */
 export function drawItem(item: Item, resources: ItemResources): ItemForm {
   const drawn = kindOf(item).draw(item, resources);
-  const form = item.centerline ? alongMiddle(drawn, item.centerline, resources.memo) : drawn;
+  const form = item.centerline ? alongMiddle(drawn, item.centerline, faceOf(item), resources.memo) : drawn;
   return item.turn === 0 ? form : turned(form, item.turn, resources.memo);
 }
 

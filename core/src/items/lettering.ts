@@ -15,6 +15,7 @@ const NO_LETTERING: Lettering = {
   xHeight: 0,
   lostNudges: [],
   lostRedrawings: [],
+  lostStrokes: [],
   overrun: [],
 };
 

@@ -4,28 +4,101 @@ import { groupsThatMeet } from '../geometry/box-groups.ts';
 import { moveRegion, type Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
+import { inverse, transformContour } from '../geometry/matrix.ts';
 import type { Memo } from '../geometry/memo.ts';
-import { pointAt, type Segment } from '../geometry/segment.ts';
-import type { Letter } from '../lettering/layout.ts';
+import { redrawContours, type Drawing } from '../geometry/nodes/redrawn-contours.ts';
+import { placedContour } from '../geometry/placed-contour.ts';
+import type { Point } from '../geometry/point.ts';
+import { cubic, pointAt, type Segment, type SourceId } from '../geometry/segment.ts';
+import type { DrawnFrom, Letter } from '../lettering/layout.ts';
 import type { CenterlineOf } from '../recipe/parts.ts';
 import type { ItemForm } from './item.ts';
 
-/** An item whose outlines are traced: the strokes down their middle take their place. */
-export function alongMiddle(form: ItemForm, plan: CenterlineOf, memo: Memo): ItemForm {
+/**
+ * An item whose outlines are traced: the strokes down their middle take their place.
+ * @param face that its letters are of: what a hand changed of them in others is left
+ */
+export function alongMiddle(form: ItemForm, plan: CenterlineOf, face: string | null, memo: Memo): ItemForm {
   const groups = plan.joined
     ? groupsThatMeet(
         form.letters.map(({ bounds }) => bounds),
         0,
       )
     : form.letters.map((_, i) => [i]);
-  const letters = groups.flatMap((group) =>
-    traced(
-      group.map((i) => form.letters[i]!),
-      plan,
-      memo,
+  const hand = plan.redrawn.filter((each) => each.face === face);
+  const made = groups.flatMap((group): Traced[] => {
+    const own = group.map((i) => form.letters[i]!);
+    const [only] = own;
+    if (only?.drawnFrom && only.contours.length > 0 && own.length === 1)
+      return [tracedGlyph(only, only.drawnFrom, plan, hand, memo)];
+    return traced(own, plan, memo).map((letter) => ({ letter, done: null }));
+  });
+  const letters = made.map(({ letter }) => letter);
+  const done = new Set(made.map((each) => each.done));
+  const lostStrokes = hand.flatMap((each, i) => (done.has(each) ? [] : [i]));
+  return {
+    ...form,
+    letters,
+    bounds: joinBounds(letters.map(({ bounds }) => bounds)),
+    lettering: form.lettering && { ...form.lettering, lostStrokes },
+  };
+}
+
+type Redrawing = CenterlineOf['redrawn'][number];
+
+/** A letter by its strokes, and what a hand changed of them. */
+interface Traced {
+  readonly letter: Letter;
+  /** The change by hand that was found and made; null: none. */
+  readonly done: Redrawing | null;
+}
+
+/** Figures of traced strokes are kept to so many digits of an em, wherever their letter stands. */
+const DIGITS = 6;
+
+/** Letters of any size come back to the same figures within this, units of the face. */
+const GRID = 1e-5;
+
+/** A contour of lines and curves with its points on a fine grid: what placing and going back adds is taken off. */
+function snapped({ segments, closed }: Contour): Contour {
+  const at = ({ x, y }: Point): Point => ({ x: Math.round(x / GRID) * GRID, y: Math.round(y / GRID) * GRID });
+  return {
+    closed,
+    segments: segments.map((segment) =>
+      segment.kind === 'cubic'
+        ? cubic(at(segment.from), at(segment.c1), at(segment.c2), at(segment.to), segment.source)
+        : { ...segment, from: at(segment.from), to: at(segment.to) },
     ),
+  };
+}
+
+/** A letter of a face, traced as the face has it: so what a hand changed of its strokes is found again at any size. */
+function tracedGlyph(
+  letter: Letter,
+  { drawing, glyph, matrix }: DrawnFrom,
+  { spurs, ends }: CenterlineOf,
+  hand: readonly Redrawing[],
+  memo: Memo,
+): Traced {
+  const { x, y } = letter.origin;
+  const strokes = memo('middle strokes', JSON.stringify([letter.shape, spurs, ends]), (): Drawing => {
+    const toOwn = inverse(matrix);
+    const area = moveRegion(letter.contours, -x, -y).map((contour) => snapped(transformContour(contour, toOwn, '')));
+    const contours = centerline(area, { spurs, ends }).map(({ contour }) => contour);
+    return { contours, unit: drawing.unit, digits: DIGITS };
+  });
+  const ofGlyph = hand.filter((each) => each.glyph === glyph);
+  const own = ofGlyph.find((each) => each.letter === letter.id) ?? ofGlyph.find((each) => each.letter === null) ?? null;
+  const { contours, lost } = redrawContours(strokes, own?.changes ?? []);
+  const placed = contours.map(({ contour }) =>
+    named(placedContour(contour, { ...matrix, e: matrix.e + x, f: matrix.f + y }), letter.id),
   );
-  return { ...form, letters, bounds: joinBounds(letters.map(({ bounds }) => bounds)) };
+  const shape = `${letter.shape} middle ${JSON.stringify([spurs, ends, own?.changes])}`;
+  const bounds = placed.length > 0 ? joinBounds(placed.map(contourBounds)) : letter.bounds;
+  return {
+    letter: { ...letter, shape, contours: [], strokes: placed, bounds, drawnFrom: { drawing: strokes, glyph, matrix } },
+    done: lost.length === 0 ? own : null,
+  };
 }
 
 /** Letters that are traced together: alike ones in the same places to each other are traced once. */
@@ -35,7 +108,7 @@ function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Let
   if (!first) return [...letters];
   const { x, y } = first.origin;
   const beside = outlined.map(({ shape, origin }) => [shape, (origin.x - x).toFixed(4), (origin.y - y).toFixed(4)]);
-  const strokes = memo('middle strokes', JSON.stringify([plan, beside]), () => {
+  const strokes = memo('joined middle strokes', JSON.stringify([plan.spurs, plan.ends, beside]), () => {
     const here = outlined.map(({ contours }) => moveRegion(contours, -x, -y, () => ''));
     return centerline(here.length === 1 ? here[0]! : weldRegions(here), plan).map(({ contour }) => contour);
   });
@@ -45,11 +118,12 @@ function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Let
     if (own < 0) return letter;
     // A stroke that runs through several letters is kept with the one that it begins in.
     const mine = strokes.flatMap((stroke, k): Contour[] =>
-      owners[k]![0] === own ? [named(stroke, owners[k]!, outlined)] : [],
+      owners[k]![0] === own ? [namedByOwners(stroke, owners[k]!, outlined)] : [],
     );
     const placed = mine.map((stroke) => moveRegion([stroke], x, y)[0]!);
     const bounds: Bounds = placed.length > 0 ? joinBounds(placed.map(contourBounds)) : letter.bounds;
-    return { ...letter, contours: [], strokes: placed, bounds };
+    const shape = `${letter.shape} middle of ${JSON.stringify([plan.spurs, plan.ends, own, beside])}`;
+    return { ...letter, shape, contours: [], strokes: placed, bounds, drawnFrom: null };
   });
 }
 
@@ -66,7 +140,12 @@ function ownerOf(segment: Segment, letters: readonly Letter[], x: number, y: num
   return best;
 }
 
-const named = (stroke: Contour, owners: readonly number[], letters: readonly Letter[]): Contour => ({
+const named = (stroke: Contour, source: SourceId): Contour => ({
+  ...stroke,
+  segments: stroke.segments.map((segment) => ({ ...segment, source })),
+});
+
+const namedByOwners = (stroke: Contour, owners: readonly number[], letters: readonly Letter[]): Contour => ({
   ...stroke,
   segments: stroke.segments.map((segment, i) => ({ ...segment, source: letters[owners[i]!]!.id })),
 });

@@ -125,6 +125,8 @@ export interface Lettering {
   readonly lostNudges: readonly SourceId[];
   /** Redrawn letters, by number, whose nodes are not there, or that are themselves not there. */
   readonly lostRedrawings: readonly number[];
+  /** The same of letters whose middle lines were redrawn. */
+  readonly lostStrokes: readonly number[];
   /**
    * Lines that are longer than the circle they run round, and the radius of the first line at which they would not be,
    * mm.
@@ -191,6 +193,7 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     capHeight,
     xHeight: (capHeight * face.xHeight) / face.capHeight,
     lostNudges: Object.keys(plan.nudges).filter((id) => !places.some(({ glyph }) => glyph.id === id)),
+    lostStrokes: [],
     lostRedrawings: (plan.redrawn ?? []).flatMap(({ letter, glyph }, number) => {
       const isThere = letter === null || places.some((each) => each.glyph.id === letter && each.glyph.glyph === glyph);
       return isThere && !lostRedrawings.includes(number) ? [] : [number];

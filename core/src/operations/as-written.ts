@@ -14,7 +14,8 @@ const [DOT, DOT_SHARE] = [0.3, 0.12];
 /**
  * Lines one after the other as a hand writes them: item by item, letter by letter; in a letter first what goes down and
  * round, from the left, then bars, then dots. A stroke goes from the left, or down where it goes further down than
- * across; one that comes home begins at its highest node and goes counter-clockwise. What is of no letter comes last, as it was.
+ * across; one that comes home begins at its highest node and goes counter-clockwise. What is of no letter comes last,
+ * as it was.
  */
 export function asWritten(contours: readonly Contour[]): Contour[] {
   const turned = contours.map(turnedAsWritten);

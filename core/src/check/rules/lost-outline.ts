@@ -1,5 +1,6 @@
 import { itemName } from '../../items/kinds.ts';
-import { inArtwork, inLettering } from '../../recipe/patch.ts';
+import { inArtwork, inLettering, type RecipePatch } from '../../recipe/patch.ts';
+import type { LetteringItem } from '../../recipe/schema.ts';
 import type { ItemBuild } from '../../assembly/build-assembly.ts';
 import type { Finding } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
@@ -11,15 +12,36 @@ export const lostOutline = ({ items }: AssemblySubject): Finding[] =>
 
 function ofLetters({ item, form }: ItemBuild): Finding[] {
   if (item.kind !== 'lettering' || !form.lettering) return [];
-  const own = item.redrawn.filter(({ face }) => face === item.face);
-  const lost = form.lettering.lostRedrawings.map((i) => own[i]!);
-  const elsewhere = item.redrawn.filter(({ face }) => face !== item.face);
+  const { redrawn, centerline } = item;
+  const { lostRedrawings, lostStrokes } = form.lettering;
+  return [
+    ...ofRedrawn(item, redrawn, lostRedrawings, (left) => inLettering(item.id, { path: ['redrawn'], value: left })),
+    ...(centerline
+      ? ofRedrawn(item, centerline.redrawn, lostStrokes, (left) =>
+          inLettering(item.id, { path: ['centerline'], value: { ...centerline, redrawn: left } }),
+        )
+      : []),
+  ];
+}
+
+type Redrawn = LetteringItem['redrawn'];
+
+/** @param found numbers of those in this face that found nothing @param forget how the others alone are kept */
+function ofRedrawn(
+  item: LetteringItem,
+  redrawn: Redrawn,
+  found: readonly number[],
+  forget: (left: Redrawn) => RecipePatch,
+): Finding[] {
+  const own = redrawn.filter(({ face }) => face === item.face);
+  const lost = found.map((i) => own[i]!);
+  const elsewhere = redrawn.filter(({ face }) => face !== item.face);
   const all = [...lost, ...elsewhere];
   if (all.length === 0) return [];
   const names = list([...new Set(all.map(({ text }) => `“${text}”`))]);
   return [
     {
-      id: `lost outline:${item.id}`,
+      id: redrawn === item.redrawn ? `lost outline:${item.id}` : `lost outline:${item.id}:middle`,
       rule: 'lost outline',
       severity: 'attention',
       place: null,
@@ -31,7 +53,7 @@ function ofLetters({ item, form }: ItemBuild): Finding[] {
       mends: [
         {
           label: 'Forget it',
-          patch: inLettering(item.id, { path: ['redrawn'], value: item.redrawn.filter((each) => !all.includes(each)) }),
+          patch: forget(redrawn.filter((each) => !all.includes(each))),
         },
       ],
     },

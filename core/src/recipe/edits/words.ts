@@ -110,14 +110,17 @@ export function withWords(thing: Made, item: string, words: string): Made {
 }
 
 function letteringWith(item: LetteringItem, words: string): LetteringItem {
-  const { thicken, nudges, lineScale, redrawn } = item;
+  const { thicken, nudges, lineScale, redrawn, centerline } = item;
   const follow = followLetters(item.words, words);
+  const drawnStill = (own: typeof redrawn) =>
+    own.map((each) => (each.letter === null ? each : { ...each, letter: follow(each.letter) }));
   return {
     ...item,
     words,
     lineScale: followLineScale(lineScale, item.words.split('\n'), words.split('\n')),
     nudges: followRecord(nudges, follow),
-    redrawn: redrawn.map((each) => (each.letter === null ? each : { ...each, letter: follow(each.letter) })),
+    redrawn: drawnStill(redrawn),
+    centerline: centerline && { ...centerline, redrawn: drawnStill(centerline.redrawn) },
     thicken: {
       ...thicken,
       letters: followRecord(thicken.letters, follow),

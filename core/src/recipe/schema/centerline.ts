@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { numberIn } from './fields.ts';
+import { redrawnLettersSchema } from './redrawn.ts';
 
 /** How an item's outlines become the strokes down their middle. */
 export const centerlineSchema = z.strictObject({
@@ -14,6 +15,7 @@ export const centerlineSchema = z.strictObject({
     .boolean()
     .default(false)
     .describe('Letters that touch are traced as one, so that strokes of a script run on from letter to letter.'),
+  redrawn: redrawnLettersSchema.describe('Letters whose strokes were changed by hand, in ems; not of joined ones.'),
 });
 export type CenterlineOf = z.output<typeof centerlineSchema>;
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { LETTER_IN_ITEM, OWN_ID } from '../identity.ts';
 import { lengthIn, numberIn } from './fields.ts';
-import { changesSchema } from './redrawn.ts';
+import { redrawnLettersSchema } from './redrawn.ts';
 
 /** More words than this are a book, not a plate. */
 export const MOST_CHARACTERS = 2000;
@@ -87,24 +87,7 @@ export const letteringFields = {
     )
     .default({})
     .describe('Letters moved by hand, by id (line, place in the line, part): mm, degrees, times their size.'),
-  redrawn: z
-    .array(
-      z.strictObject({
-        letter: z
-          .string()
-          .regex(LETTER_IN_ITEM)
-          .nullable()
-          .default(null)
-          .describe('Of this letter alone, by id; null: of all that are alike.'),
-        face: z.string().min(1).describe('Id of the face that it is drawn so in.'),
-        glyph: z.int().min(1).max(65535).describe('Its number in the face.'),
-        text: z.string().max(40).default('').describe('What it is, for people.'),
-        changes: changesSchema,
-      }),
-    )
-    .max(500)
-    .default([])
-    .describe('Letters whose outlines were changed by hand, in ems.'),
+  redrawn: redrawnLettersSchema.describe('Letters whose outlines were changed by hand, in ems.'),
   thicken: z
     .strictObject({
       by: lengthIn('thicken').default(0).describe('Added all round, mm; less than 0 thins.'),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LETTER_IN_ITEM } from '../identity.ts';
 import { MOST_NODES } from './shape.ts';
 
 const coordinate = z.number().min(-1e9).max(1e9);
@@ -45,3 +46,22 @@ export const changesSchema = z
     ]),
   )
   .max(500);
+
+/** Letters that a hand changed. */
+export const redrawnLettersSchema = z
+  .array(
+    z.strictObject({
+      letter: z
+        .string()
+        .regex(LETTER_IN_ITEM)
+        .nullable()
+        .default(null)
+        .describe('Of this letter alone, by id; null: of all that are alike.'),
+      face: z.string().min(1).describe('Id of the face that it is drawn so in.'),
+      glyph: z.int().min(1).max(65535).describe('Its number in the face.'),
+      text: z.string().max(40).default('').describe('What it is, for people.'),
+      changes: changesSchema,
+    }),
+  )
+  .max(500)
+  .default([]);

@@ -4,9 +4,10 @@ import { itemName } from '@needlefile/core/items/kinds';
 import { MAKES } from '@needlefile/core/makes/makes';
 import { LIMITS, plainCenterline, type CenterlineOf } from '@needlefile/core/recipe/schema';
 import { useId, useRef } from 'react';
-import { Form } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { Choices, Field } from '@/components/choices';
 import { PanelSection } from '@/components/panel';
+import { useView } from '@/job/view-store';
 import { useEditItem, useEditThing, useItem, useThing } from '@/job/chosen';
 
 /** Whether the item in hand keeps its outlines, or the strokes down their middle take their place. */
@@ -76,6 +77,16 @@ function Fields({ centerline, isLettering }: { centerline: CenterlineOf; isLette
         ]}
         onChange={(ends) => set('Ends of strokes', { ends })}
       />
+      {isLettering && !centerline.joined && (
+        <Button
+          size="sm"
+          variant="light"
+          className="mb-2"
+          onClick={() => useView.setState({ station: 'letter', redrawing: true, nodes: [], inHand: true })}
+        >
+          Work on its strokes
+        </Button>
+      )}
       {isLettering && (
         <Form.Check
           type="switch"
