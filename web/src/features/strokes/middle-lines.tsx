@@ -2,13 +2,13 @@
 
 import { itemName } from '@needlefile/core/items/kinds';
 import { MAKES } from '@needlefile/core/makes/makes';
-import { LIMITS, plainCenterline, type CenterlineOf } from '@needlefile/core/recipe/schema';
+import { LIMITS, plainCenterline, type CenterlineOf, type Item } from '@needlefile/core/recipe/schema';
 import { useId, useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Choices, Field } from '@/components/choices';
 import { PanelSection } from '@/components/panel';
 import { useView } from '@/job/view-store';
-import { useEditItem, useEditThing, useItem, useThing } from '@/job/chosen';
+import { choose, useEditItem, useEditThing, useItem, useThing } from '@/job/chosen';
 
 /** Whether the item in hand keeps its outlines, or the strokes down their middle take their place. */
 export function MiddleLines() {
@@ -43,12 +43,20 @@ export function MiddleLines() {
       {!centerline && !isFollowed && (
         <p className="field-hint">As middle lines it is followed by the tool, and no longer part of what is cut.</p>
       )}
-      {centerline && <Fields centerline={centerline} isLettering={item.kind === 'lettering'} />}
+      {centerline && <Fields thing={thing.id} item={item} centerline={centerline} />}
     </PanelSection>
   );
 }
 
-function Fields({ centerline, isLettering }: { centerline: CenterlineOf; isLettering: boolean }) {
+interface FieldsProps {
+  /** Id of the thing that it is in. */
+  readonly thing: string;
+  readonly item: Item;
+  readonly centerline: CenterlineOf;
+}
+
+function Fields({ thing, item: { id: item, kind }, centerline }: FieldsProps) {
+  const isLettering = kind === 'lettering';
   const id = useId();
   const edit = useEditItem();
   /** One pull of the slider is one step to undo. */
@@ -82,7 +90,10 @@ function Fields({ centerline, isLettering }: { centerline: CenterlineOf; isLette
           size="sm"
           variant="light"
           className="mb-2"
-          onClick={() => useView.setState({ station: 'letter', redrawing: true, nodes: [], inHand: true })}
+          onClick={() => {
+            choose(thing, item);
+            useView.setState({ station: 'letter', redrawing: true });
+          }}
         >
           Work on its strokes
         </Button>
