@@ -9,6 +9,7 @@ import {
   regionContains,
 } from '../src/geometry/contour-facts.ts';
 import { loopOf } from '../src/geometry/loop.ts';
+import { tangentAt } from '../src/geometry/segment.ts';
 import { offsetRegion } from '../src/geometry/kernel/offset.ts';
 import { FORMATS } from '../src/job/files.ts';
 import { runJob } from '../src/job/run-job.ts';
@@ -186,6 +187,97 @@ describe('leads', () => {
       }
     },
   );
+
+  describe('beside tabs', () => {
+    const tabbed = (more: object = {}) => job('IT', { hold: { tabs: { by: 'number', number: 4 } }, ...more }, 2);
+
+    it('come straight out of the waste to where each run starts, and do not cut the tab', () => {
+      const { drawing, lines, machine, findings } = tabbed();
+      expect(findings.filter(({ rule }) => rule === 'no lead')).toEqual([]);
+      const { contours, ways } = lines.find(({ kinds }) => kinds.includes('outer'))!;
+      expect(contours.map(({ closed }) => closed)).toEqual([false, false, false, false]);
+      const [kerf, { radius, length }] = [machine.kerf, machine.lead];
+      const grown = offsetRegion(drawing.outline, kerf / 2 - 0.02);
+      contours.forEach((run, i) => {
+        const [way] = ways[i]!;
+        const [lead, ...rest] = way!.segments;
+        expect(rest).toEqual(run.segments);
+        expect(contourLength({ segments: [lead!], closed: false })).toBeCloseTo(radius + length, 6);
+        // Square to the line, from its right.
+        const [a, b] = [tangentAt(lead!, 1), tangentAt(run.segments[0]!, 0)];
+        expect(Math.abs(a.x * b.x + a.y * b.y)).toBeLessThan(1e-6);
+        expect(a.x * b.y - a.y * b.x).toBeLessThan(0);
+        for (const point of flatten(way!, 0.05)) expect(regionContains(grown, point)).toBe(false);
+      });
+    });
+
+    it('are in the files', async () => {
+      for (const format of FORMATS) expect((await runJob(tabbed(), format)).differences).toEqual([]);
+    });
+  });
+
+  describe('with loops past corners', () => {
+    const looping = (corner: number): Shop => ({
+      ...houseShop,
+      machines: houseShop.machines.map((each) => ({ ...each, lead: { ...each.lead, corner } })),
+    });
+    const letters = (corner: number) =>
+      buildOf(
+        {
+          ...{ make: 'stand-alone', release: { kerf: 'file' }, hold: { pieces: 'separate' } },
+          lettering: { words: 'LI', face: 'league-gothic', letterSpacing: 20, size: { by: 'cap height', value: 90 } },
+        } as RecipeInput,
+        undefined,
+        looping(corner),
+      );
+    const cutsOf = (corner: number) => letters(corner).operations.flatMap(({ contours }) => contours);
+
+    it('go past each outer corner and come back to it, in the waste', () => {
+      const { drawing, machine } = letters(4);
+      const grown = offsetRegion(drawing.outline, machine.kerf / 2 - 0.02);
+      const [plain, looped] = [cutsOf(0), cutsOf(4)];
+      expect(looped).toHaveLength(2);
+      for (const cut of looped)
+        for (const point of flatten(cut, 0.05)) expect(regionContains(grown, point)).toBe(false);
+      // A loop past a right angle is two sides and three quarters of a circle, all of 4; its corner was an arc.
+      const more = (3 / 2) * Math.PI * 4 + 2 * 4 + (2 - Math.PI / 2) * (machine.kerf / 2);
+      const counts = looped.map((cut, i) => (contourLength(cut) - contourLength(plain[i]!)) / more);
+      // An L has five outer corners, an I four.
+      expect(counts.map((count) => Math.round(count)).sort()).toEqual([4, 5]);
+    });
+
+    it('cut round what they cut round without them', () => {
+      const areas = (corner: number) => cutsOf(corner).map((cut) => Math.abs(contourArea(loopOf(cut)!)));
+      const [plain, looped] = [areas(0), areas(4)];
+      // Where arcs went round corners they are square now: a kerf's half, squared, less a quarter of its disc.
+      plain.forEach((area, i) => expect(Math.abs(looped[i]! - area)).toBeLessThan(3));
+    });
+
+    it('are run as they are meant', async () => {
+      for (const format of FORMATS) {
+        const { differences, run } = await runJob(letters(4), format);
+        expect(differences).toEqual([]);
+        expect(run.falls).toHaveLength(2);
+      }
+    });
+
+    it('have none where there is no room', () => {
+      const tight = (corner: number) => {
+        const { operations } = buildOf(
+          {
+            ...{ make: 'stand-alone', release: { kerf: 'file' }, hold: { pieces: 'separate' } },
+            lettering: { words: 'HH', face: 'league-gothic', letterSpacing: -1, size: { by: 'cap height', value: 30 } },
+          } as RecipeInput,
+          undefined,
+          looping(corner),
+        );
+        return operations.flatMap(({ contours }) => contours).reduce((sum, cut) => sum + contourLength(cut), 0);
+      };
+      // Of sixteen corners of two letters the four in the middle have hardly any.
+      expect(tight(8)).toBeGreaterThan(tight(0));
+      expect(tight(8) - tight(0)).toBeLessThan(14 * ((3 / 2) * Math.PI * 8 + 16));
+    });
+  });
 
   it('are left to the controller with the kerf', () => {
     expect(

@@ -1,7 +1,6 @@
-import { boundsMeet, growBounds } from '../geometry/bounds.ts';
-import { flattenRound, type Contour } from '../geometry/contour.ts';
-import { contourArea, contourBounds, contourContains, contourLength } from '../geometry/contour-facts.ts';
-import { add, distanceToSpan, scale, type Point } from '../geometry/point.ts';
+import type { Contour } from '../geometry/contour.ts';
+import { contourLength } from '../geometry/contour-facts.ts';
+import { add, scale, type Point } from '../geometry/point.ts';
 import {
   arc,
   line,
@@ -13,6 +12,8 @@ import {
   type ArcSegment,
   type Segment,
 } from '../geometry/segment.ts';
+import { isClear, isNear, linesNear } from './beside-lines.ts';
+import { withCornerLoops } from './corner-loops.ts';
 
 /** How cuts are begun beside their lines, in the waste. Lengths in mm. */
 export interface LeadPlan {
@@ -24,6 +25,8 @@ export interface LeadPlan {
   readonly overlap: number;
   /** Of the arc by which it leaves the line, back into the waste; 0: it stops on the line. */
   readonly out: number;
+  /** How far it goes past outer corners, to come back in a loop; 0: it turns in them. */
+  readonly corner: number;
   /** Width of the cut: where it begins keeps so far from all lines. */
   readonly kerf: number;
 }
@@ -38,8 +41,8 @@ const LOOKS = 40;
 const CORNER = Math.cos((20 * Math.PI) / 180);
 /** A lead keeps so many kerfs from corners where it can. */
 const OFF_CORNERS = 4;
-/** Points of a lead are looked at so closely, mm, and lines told so nearly. */
-const [STEP, FINE] = [0.25, 0.02];
+/** A run is of the line that it begins so near to, mm. */
+const ON_LINE = 0.03;
 
 /**
  * Ways to cut a closed line, each with a lead: begun in the waste, on to the line by an arc, once round, and past the
@@ -49,26 +52,47 @@ const [STEP, FINE] = [0.25, 0.02];
  * @returns none where no lead fits
  */
 export function ledWays(contour: Contour, lines: readonly Contour[], plan: LeadPlan): Contour[] {
-  const reach = plan.radius + plan.length + plan.kerf;
-  const near = lines
-    .filter((other) => boundsMeet(contourBounds(other), growBounds(contourBounds(contour), reach)))
-    .map((other) => ({ contour: other, ring: flattenRound(other, FINE) }));
+  const near = linesNear(contour, lines, reachOf(plan));
   const places = placesOn(contour, plan);
   const ways: Contour[] = [];
   for (const share of SIZES) {
     for (const place of places) {
       const lead = leadTo(place, plan.radius * share, plan.length * share);
       if (lead.length === 0 || !isClear(lead, contour, near, plan.kerf)) continue;
-      const round = roundFrom(contour, place, plan.overlap);
-      const out = outOf(round.at(-1)!, plan.out * share);
+      const { round, again } = roundFrom(contour, place, plan.overlap);
+      const last = again.at(-1) ?? round.at(-1)!;
+      const out = outOf(last, plan.out * share);
       const leaving = out && isClear([reverseSegment(out)], contour, near, plan.kerf) ? [out] : [];
-      ways.push({ segments: [...lead, ...round, ...leaving], closed: false });
+      const looped = withCornerLoops(round, contour, near, plan.corner, plan.kerf);
+      ways.push({ segments: [...lead, ...looped, ...again, ...leaving], closed: false });
       if (ways.length === MOST_WAYS) return ways;
     }
     if (ways.length > 0) return ways;
   }
   return ways;
 }
+
+/**
+ * Ways to cut a run between two tabs: begun in the waste, straight on to the line where the run starts, so that the tab
+ * beside it keeps its root. It ends on the line.
+ * @param lines all cut lines of the thing
+ * @returns null where it is on none of them; none where no lead fits
+ */
+export function ledRun(run: Contour, lines: readonly Contour[], plan: LeadPlan): Contour[] | null {
+  const near = linesNear(run, lines, reachOf(plan));
+  const first = run.segments[0]!;
+  const own = near.find(({ ring }) => isNear(first.from, ring, ON_LINE))?.contour;
+  if (!own) return null;
+  const way = unit(tangentAt(first, 0));
+  for (const share of SIZES) {
+    const lead = leadTo({ at: first.from, way }, 0, (plan.radius + plan.length) * share);
+    if (lead.length > 0 && isClear(lead, own, near, plan.kerf))
+      return [{ segments: [...lead, ...run.segments], closed: false }];
+  }
+  return [];
+}
+
+const reachOf = ({ radius, length, kerf, corner }: LeadPlan): number => Math.max(radius + length, 3 * corner) + kerf;
 
 /** Where a line may be begun. */
 interface Place {
@@ -116,7 +140,7 @@ function isCorner(before: Segment, after: Segment): boolean {
 const unit = (p: Point): Point => scale(p, 1 / Math.max(1e-12, Math.sqrt(p.x * p.x + p.y * p.y)));
 
 /** The way to a place out of the waste, which lies to the right of the line. */
-function leadTo({ at, way }: Place, radius: number, length: number): Segment[] {
+function leadTo({ at, way }: Pick<Place, 'at' | 'way'>, radius: number, length: number): Segment[] {
   const right: Point = { x: way.y, y: -way.x };
   const source = '';
   if (radius <= 0) return length > 0 ? [line(add(at, scale(right, length)), at, source)] : [];
@@ -137,51 +161,27 @@ function outOf(last: Segment, radius: number): ArcSegment | null {
   return { ...arc(add(at, scale(right, radius)), radius, start, -90, ''), from: at };
 }
 
-interface Near {
-  readonly contour: Contour;
-  readonly ring: readonly Point[];
-}
-
-/** Whether a lead lies in the waste, crosses nothing, and begins clear of every line. */
-function isClear(lead: readonly Segment[], own: Contour, near: readonly Near[], kerf: number): boolean {
-  const start = lead[0]!.from;
-  const points = lead.flatMap((segment) => {
-    const count = Math.max(2, Math.ceil(segmentLength(segment) / STEP));
-    return Array.from({ length: count }, (_, i) => pointAt(segment, i / count));
-  });
-  return near.every(({ contour, ring }) => {
-    if (isNear(start, ring, kerf / 2)) return false;
-    // The waste of a hole lies in it. What else it begins in, as the hole's plate, it stays in.
-    const isIn = contour === own ? contourArea(own) < 0 : contourContains(contour, start);
-    return points.every((point) => {
-      if (contourContains(contour, point) !== isIn) return false;
-      // To its own line it comes ever nearer, from others it keeps off.
-      return contour === own || !isNear(point, ring, kerf / 4);
-    });
-  });
-}
-
-const isNear = (point: Point, ring: readonly Point[], reach: number): boolean =>
-  ring.some((to, i) => i > 0 && distanceToSpan(point, ring[i - 1]!, to) < reach);
-
-/** Once round from a place, and on past it; what is gone over twice ends at a node of the first time round. */
-function roundFrom({ segments }: Contour, { segment, t }: Place, overlap: number): Segment[] {
+/** Once round from a place, and what of it is gone over again; that ends at a node of the first time round. */
+function roundFrom(
+  { segments }: Contour,
+  { segment, t }: Place,
+  overlap: number,
+): { readonly round: Segment[]; readonly again: Segment[] } {
   const [head, tail] = [portion(segments[segment]!, t, 1), portion(segments[segment]!, 0, t)];
   const round = [head, ...segments.slice(segment + 1), ...segments.slice(0, segment), tail];
-  if (overlap <= 0) return round;
   const again: Segment[] = [];
   let left = overlap;
   for (const [i, each] of round.entries()) {
+    if (left <= 1e-9) break;
     const length = segmentLength(each);
     if (length <= left + 1e-9) {
       again.push(each);
       left -= length;
-      if (left <= 1e-9) return [...round, ...again];
       continue;
     }
     const share = left / length;
     const [first, rest] = [portion(each, 0, share), portion(each, share, 1)];
-    return [...round.slice(0, i), first, rest, ...round.slice(i + 1), ...again, first];
+    return { round: [...round.slice(0, i), first, rest, ...round.slice(i + 1)], again: [...again, first] };
   }
-  return round;
+  return { round, again };
 }

@@ -10,7 +10,7 @@ import type { Tab } from '../hold/tabs.ts';
 import { itemOf } from '../recipe/identity.ts';
 import type { FillPlan, LineKind } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
-import { ledWays, type LeadPlan } from './leads.ts';
+import { ledRun, ledWays, type LeadPlan } from './leads.ts';
 import { cutLines, gapsOn, openingsTooNarrow } from './cut-line.ts';
 
 /** What there is to be drawn of a thing, mm. */
@@ -104,7 +104,7 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
   for (const contour of drawing.linework) lots.give(contour, 'line');
   const cut = { area: cutAreas, lines: drawing.linework.filter((contour) => isCut(contour, 'line')) };
   const lines = lots.filled([...cutOutline, ...areaLines]);
-  return { lines, cut, tooNarrow: openingsTooNarrow(drawing.outline, cutOutline), withoutLead: ledLess(lines, plan) };
+  return { lines, cut, tooNarrow: openingsTooNarrow(drawing.outline, cutOutline), withoutLead: lots.withoutLead };
 }
 
 /** Lines of one operation, and of one way to run them. */
@@ -120,6 +120,8 @@ interface Lot {
 class Lots {
   private readonly lots = new Map<string, Lot>();
   private readonly someOwn: boolean;
+  /** Cuts that are begun on their own lines though they were to have a lead. */
+  readonly withoutLead: Bounds[] = [];
 
   constructor(private readonly plan: AssignmentPlan) {
     this.someOwn = Object.keys(plan.items).length > 0;
@@ -169,20 +171,17 @@ class Lots {
   private waysOf({ operation, contours }: Lot, cuts: readonly Contour[]): Lines['ways'] {
     const { lead, works } = this.plan;
     if (!lead || operation === null || works[operation] !== 'cut') return [];
-    return contours.map((contour) => (contour.closed ? ledWays(contour, cuts, lead) : []));
+    return contours.map((contour) => {
+      const ways = contour.closed ? ledWays(contour, cuts, lead) : ledRun(contour, cuts, lead);
+      if (ways?.length === 0) this.withoutLead.push(contourBounds(contour));
+      return ways ?? [];
+    });
   }
 
   private operationOf(contour: Contour, kind: LineKind): string | null {
     return (this.someOwn ? ownOperation(contour, this.plan) : null) ?? this.plan.assignment[kind];
   }
 }
-
-/** Closed cuts that are begun on their own lines though they were to have a lead. */
-const ledLess = (lines: readonly Lines[], { lead, works }: AssignmentPlan): Bounds[] =>
-  lines
-    .filter(({ operation }) => lead && operation !== null && works[operation] === 'cut')
-    .flatMap(({ contours, ways }) => contours.filter((contour, i) => contour.closed && ways[i]!.length === 0))
-    .map(contourBounds);
 
 /** The operation of the item that a line is of, where that has one. */
 function ownOperation(contour: Contour, { items }: AssignmentPlan): string | null {

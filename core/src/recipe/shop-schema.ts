@@ -56,6 +56,7 @@ export const shopSchema = z.strictObject({
             length: lengthField(0, 50),
             overlap: lengthField(0, 50),
             out: lengthField(0, 50).default(0),
+            corner: lengthField(0, 50).default(0),
           })
           .default(NO_LEAD),
         materials: z.array(text).min(1),

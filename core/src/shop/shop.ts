@@ -82,6 +82,8 @@ export interface Lead {
   readonly overlap: number;
   /** Of the arc by which it leaves the line in the end; 0: it stops on it. */
   readonly out: number;
+  /** How far it goes past outer corners, to come back to them in a loop; 0: it turns in them. */
+  readonly corner: number;
 }
 
 /** How a machine gets up to speed and round corners. */

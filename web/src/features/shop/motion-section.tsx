@@ -79,6 +79,14 @@ export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
           onChange={(out) => changeMachine({ lead: { ...machine.lead, out } })}
           hint="Back into the waste, where there is room. 0: it stops on the line."
         />
+        <LengthField
+          label="Past corners"
+          value={machine.lead.corner}
+          least={0}
+          most={50}
+          onChange={(corner) => changeMachine({ lead: { ...machine.lead, corner } })}
+          hint="Past outer corners and back in a loop, where there is room and the cut has a lead. 0: it turns in them."
+        />
         <NumberField
           label="Start of a cut"
           value={machine.pierceTime}
