@@ -44,6 +44,16 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
     release: { formats: ['svg'] },
     assemblies: [{ make: 'engraved', items: [{ words: 'I' }] }],
   },
+  'too many sweeps': {
+    machine: 'engraver',
+    material: 'brass',
+    operations: [
+      { id: 'area', work: 'engrave', rows: { byHand: ['a', 'b', 'c', 'd', 'e'].map((id) => [`thing-1:0/${id}`]) } },
+      { id: 'outer', work: 'cut' },
+    ],
+    assignment: { inner: 'outer', line: null },
+    assemblies: [{ make: 'engraved', items: ['a', 'b', 'c', 'd', 'e'].map((id) => ({ id, words: 'I' })) }],
+  },
   'no words': { make: 'engraved', machine: 'engraver', material: 'brass', lettering: { words: ' \n ' } },
   'face missing': { make: 'cut-through', lettering: { words: 'A', face: 'lost-face' } },
   'missing character': { make: 'cut-through', lettering: { words: 'A🚂' } },

@@ -40,6 +40,7 @@ import { thinNeck } from './rules/thin-neck.ts';
 import { thinWall } from './rules/thin-wall.ts';
 import { tooManyColours } from './rules/too-many-colours.ts';
 import { tooNear } from './rules/too-near.ts';
+import { tooManySweeps } from './rules/too-many-sweeps.ts';
 import { unassigned } from './rules/unassigned.ts';
 import { weakHold } from './rules/weak-hold.ts';
 import { wordsOffThePlate } from './rules/words-off-the-plate.ts';
@@ -87,6 +88,7 @@ const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {
   machine,
   order,
   'too many colours': tooManyColours,
+  'too many sweeps': tooManySweeps,
   'depth lost': depthLost,
 };
 

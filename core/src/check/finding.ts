@@ -34,7 +34,15 @@ export type AssemblyRule =
 
 /** Rules about the whole job. */
 export type JobRule =
-  'off the sheet' | 'overlap' | 'too near' | 'unassigned' | 'machine' | 'order' | 'too many colours' | 'depth lost';
+  | 'off the sheet'
+  | 'overlap'
+  | 'too near'
+  | 'unassigned'
+  | 'machine'
+  | 'order'
+  | 'too many colours'
+  | 'too many sweeps'
+  | 'depth lost';
 
 /** Rules about what was measured. */
 export type MeasuredRule =
@@ -46,7 +54,7 @@ export type RuleName = LetteringRule | AssemblyRule | JobRule | MeasuredRule;
 export interface Measure {
   readonly value: number;
   readonly limit: number;
-  readonly unit: 'mm' | 'g' | 'pieces' | 'characters' | 'lines' | 'points' | 'colours';
+  readonly unit: 'mm' | 'g' | 'pieces' | 'characters' | 'lines' | 'points' | 'colours' | 'sweeps';
   /** Whether the value must be at least the limit, or at most. */
   readonly wants: 'at least' | 'at most';
   /** Where the limit comes from, in a few words. */

@@ -70,8 +70,8 @@ function withNames(found: ReadDrawing, { layers }: SheetDrawing): ReadDrawing {
   return { ...found, layers: found.layers.map(({ name, contours }) => ({ name: nameOf(name), contours })) };
 }
 
-/** From a point to the nearest of a plotter's grid, at most, mm. */
-const OFF_GRID = Math.SQRT1_2 / STEPS_PER_MM;
+/** Points are off by less than a step of a plotter's grid, and so are the ends of lines shorter than that, mm. */
+const OFF_GRID = 1 / STEPS_PER_MM;
 
 /** How nearly a format can tell lines, mm: a plotter file has short lines, their ends on its grid. */
 export const nearnessOf = (format: Format, tolerance: number): number =>

@@ -2,6 +2,7 @@ import { ownerOfIsland } from '../recipe/identity.ts';
 import { componentRegion } from '../geometry/components.ts';
 import { heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
 import { flatten, formOf, nodeCount, type Contour, type Region } from '../geometry/contour.ts';
+import { compose, moveBy, scaleBy, turnBy, type Matrix } from '../geometry/matrix.ts';
 import { outlineOf } from '../geometry/outline.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Piece } from '../hold/pieces.ts';
@@ -69,6 +70,8 @@ export interface AssemblyPicture {
   readonly plate: Bounds | null;
   /** Round each of its copies. */
   readonly boxes: readonly Bounds[];
+  /** From the first of its copies to each of them, mm, y down. */
+  readonly copies: readonly Matrix[];
   /** Lower left corner of all of them on the sheet, y up: what its place in the recipe says. */
   readonly corner: Point;
   /** Degrees counter-clockwise that it lies turned. */
@@ -266,6 +269,7 @@ function assemblyPicture(
     object: down(arrangement.object),
     plate: arrangement.plate && down(arrangement.plate),
     boxes: boxes.map(downFrom(height)),
+    copies: placements.map((each) => betweenCopies(placement, each, height)),
     corner: { x: around.minX, y: around.minY },
     turn: placement.turn,
     origin: placePoint(arrangement.shift, placement),
@@ -355,6 +359,13 @@ function nodesOf(contours: readonly Contour[], height: number): Float32Array {
     }
   }
   return nodes;
+}
+
+/** From where one copy lies to where another does, y down. */
+function betweenCopies(from: Placement, to: Placement, height: number): Matrix {
+  const turned = turnBy(to.turn - from.turn);
+  const up = compose(moveBy(to.x, to.y), turned, moveBy(-from.x, -from.y));
+  return compose(moveBy(0, height), scaleBy(1, -1), up, scaleBy(1, -1), moveBy(0, -height));
 }
 
 /** Flattening of outlines that things slide along, mm. */

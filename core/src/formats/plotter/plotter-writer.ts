@@ -20,9 +20,17 @@ const strokeOf =
     const points = flatten(contour, tolerance).map(({ x, y }) => `${steps(x)},${steps(y)}`);
     const path = points.filter((point, i) => point !== points[i - 1]);
     if (contour.closed && path.at(-1) !== path[0]) path.push(path[0]!);
-    // The pen goes down on the spot, at least.
     const [start, ...way] = path;
+    // A line shorter than a step is one step long: most readers drop what has no length.
+    if (way.length === 0) way.push(besideOf(contour));
     return `PU${start};PD${way.join(',')};\n`;
   };
+
+/** The point of the grid a step on from where a line begins, the way it goes. */
+function besideOf({ segments }: Contour): string {
+  const { from } = segments[0]!;
+  const way = segments.at(-1)!.to.x < from.x ? -1 : 1;
+  return `${steps(from.x) + way},${steps(from.y)}`;
+}
 
 const steps = (mm: number): number => Math.round(mm * STEPS_PER_MM);

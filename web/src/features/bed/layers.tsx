@@ -140,7 +140,13 @@ const Paths = memo(function Paths({ picture, scale, only }: PathsProps) {
 });
 
 const Pieces = memo(function Pieces({ picture }: { picture: Picture }) {
-  return picture.assemblies.map((thing) => <PiecesOf key={thing.id} thing={thing} />);
+  return picture.assemblies.flatMap((thing) =>
+    thing.copies.map(({ a, b, c, d, e, f }, i) => (
+      <g key={`${thing.id} ${i}`} transform={`matrix(${a} ${b} ${c} ${d} ${e} ${f})`}>
+        <PiecesOf thing={thing} />
+      </g>
+    )),
+  );
 });
 
 /** Pieces pulled apart: loose ones away from the middle, drop-outs down to the right, in ghost. */

@@ -59,6 +59,7 @@ const STATION_OF: Record<RuleName, Station> = {
   machine: 'work-order',
   order: 'work-order',
   'too many colours': 'work-order',
+  'too many sweeps': 'work-order',
   'depth lost': 'release',
 };
 
