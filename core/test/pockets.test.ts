@@ -223,6 +223,50 @@ describe('a line clipped', () => {
   });
 });
 
+describe('dots that are cut', () => {
+  const punched = (work: 'cut' | 'mark', kerf: 'file' | 'controller' = 'controller') =>
+    jobOf({
+      ...{ machine: 'router', material: 'plywood', thickness: 3, release: { kerf } },
+      operations: [
+        { id: 'area', work, fill: { kind: 'dots', diameter: 4, pitch: 7, edge: 1 } },
+        { id: 'outer', work: 'cut' },
+      ],
+      assignment: { inner: 'outer', line: 'outer' },
+      assemblies: [
+        {
+          make: 'engraved',
+          items: [{ words: 'LT', face: 'overpass-bold', size: { by: 'cap height', value: 60 } }],
+          plate: { holes: null, border: null },
+        },
+      ],
+    } as never);
+  const widths = (job: ReturnType<typeof punched>) =>
+    job.operations[0]!.contours.map((contour) => {
+      const { minX, maxX } = contourBounds(contour);
+      return maxX - minX;
+    });
+
+  it('are holes: each disc falls out on purpose, and is cut before the plate', () => {
+    const job = punched('cut');
+    const count = job.operations[0]!.contours.length;
+    expect(count).toBeGreaterThan(20);
+    for (const width of widths(job)) expect(width).toBeCloseTo(4, 6);
+    const { pieces } = job.assemblies[0]!.built;
+    expect(pieces.filter(({ status, intended }) => status === 'drop-out' && intended)).toHaveLength(count);
+    expect(pieces.filter(({ status }) => status === 'kept')).toHaveLength(1);
+    expect(job.findings.filter(({ severity }) => severity === 'stop')).toEqual([]);
+    expect(job.operations.map(({ id }) => id)).toEqual(['area', 'outer']);
+  });
+
+  it('are set off by the kerf where the file sees to it, and nothing falls where they are only marked', () => {
+    const job = punched('cut', 'file');
+    for (const width of widths(job)) expect(width).toBeCloseTo(4 - job.machine.kerf, 3);
+    const marked = punched('mark');
+    expect(marked.operations[0]!.isFilled).toBe(true);
+    expect(marked.assemblies[0]!.built.pieces).toHaveLength(1);
+  });
+});
+
 describe('which tool', () => {
   const plan = { overlap: 0.4, inset: 0, passes: 1, lift: 1 };
   const rack = houseShop.tools;

@@ -83,7 +83,9 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
       assignment,
       works: Object.fromEntries(operations.map(({ id, work }) => [id, work])),
       fills: Object.fromEntries(
-        operations.flatMap(({ id, work, fill }) => (fill && work !== 'cut' ? [[id, fill] as const] : [])),
+        operations.flatMap(({ id, work, fill }) =>
+          fill && (work !== 'cut' || fill.kind === 'dots') ? [[id, fill] as const] : [],
+        ),
       ),
       follows: Object.fromEntries(
         operations.flatMap(({ id, fill }) =>

@@ -31,7 +31,7 @@ export interface AssignmentPlan {
   readonly items: Readonly<Record<string, string>>;
   /** The work of each operation. */
   readonly works: Readonly<Record<string, Work>>;
-  /** How operations fill areas with lines; left out where they do not. */
+  /** How operations fill areas with lines, or cut dots out of them; left out where they do not. */
   readonly fills: Readonly<Record<string, FillPlan>>;
   /** Operations that clear what others leave of their areas: the one that goes before, by the one that follows. */
   readonly follows: Readonly<Record<string, string>>;
@@ -97,7 +97,7 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
   }
   for (const contour of drawing.area) if (!isCut(contour, 'area')) lots.give(contour, 'area');
   // What is cut out of an area is waste: the line lies in it, with the material to its left as of all cuts.
-  const cutAreas = drawing.area.filter((contour) => isCut(contour, 'area'));
+  const cutAreas = lots.holesIn(drawing.area.filter((contour) => isCut(contour, 'area')));
   const areaLines =
     plan.kerf > 0 ? withoutScraps(offsetRegion(cutAreas, -plan.kerf / 2)).map(reverseContour) : cutAreas;
   for (const contour of areaLines) lots.give(contour, 'area');
@@ -137,7 +137,7 @@ class Lots {
     const { plan } = this;
     const operation = this.operationOf(contour, kind);
     const work = operation === null ? null : plan.works[operation];
-    const isFilled = kind === 'area' && operation !== null && operation in plan.fills;
+    const isFilled = kind === 'area' && work !== 'cut' && operation !== null && operation in plan.fills;
     const fill = kind === 'area' && work === 'engrave' && !isFilled;
     // What has none is told by what it is.
     const key = operation === null ? `none: ${kind}` : `${operation} ${fill} ${isFilled}`;
@@ -145,6 +145,17 @@ class Lots {
     if (!lot) this.lots.set(key, (lot = { operation, kinds: new Set(), fill, isFilled, contours: [] }));
     lot.kinds.add(kind);
     lot.contours.push(...drawn);
+  }
+
+  /** What is cut out of areas: all of them, or the dots that their operation sets them with. */
+  holesIn(areas: readonly Contour[]): Contour[] {
+    const { fills } = this.plan;
+    const operations = [...new Set(areas.map((contour) => this.operationOf(contour, 'area')))];
+    return operations.flatMap((operation) => {
+      const own = areas.filter((contour) => this.operationOf(contour, 'area') === operation);
+      const dots = operation === null ? undefined : fills[operation];
+      return dots ? [...fillParts(own, dots, null).strokes] : own;
+    });
   }
 
   /** What was given: areas with strokes filled, cuts with the ways to begin them. @param cuts all edges that are cut */

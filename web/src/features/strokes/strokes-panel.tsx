@@ -36,15 +36,15 @@ export function StrokesPanel({ picture }: { picture: Picture | null }) {
   const withAreas = recipe.operations
     .map((operation, index) => ({ operation, index }))
     // A fill that gets into nothing leaves an operation without lines: it is to be changed all the same.
-    .filter(({ operation: { id, work, fill } }) => work !== 'cut' && (fill !== null || isOfAreas(picture, id)));
+    .filter(({ operation: { id, fill } }) => fill !== null || isOfAreas(picture, id));
   return (
     <>
       <PanelHead title="Strokes">Words as single lines, and how areas are filled with lines.</PanelHead>
       <MiddleLines />
       {withAreas.length === 0 && (
         <p className="field-hint">
-          Nothing here is an area to be filled: that is what is engraved, scored or marked. Make words engraved at
-          Letter, or give areas an operation at Work order.
+          Nothing here is an area to be filled: that is what is engraved, scored, marked, or cut in dots. Make words
+          engraved at Letter, or give areas an operation at Work order.
         </p>
       )}
       {withAreas.some(({ operation: { fill } }) => fill) && (
@@ -80,12 +80,13 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
   const own = picture?.report.operations.filter((each) => each.id === id) ?? [];
   const fill = useJob((state) => state.recipe.operations.find((each) => each.id === id)?.fill);
   // Strokes of that fill are dots, each a closed line.
-  const dots = fill?.kind === 'dots' ? own.reduce((sum, each) => sum + each.contours, 0) : 0;
+  const areDots = fill?.kind === 'dots' && own.every(({ kinds }) => kinds.every((kind) => kind === 'area'));
+  const dots = areDots ? own.reduce((sum, each) => sum + each.contours, 0) : 0;
   const [length, time] = own.reduce(([mm, s], each) => [mm + each.length, s + each.time], [0, 0]);
   const deepest = Math.max(0, ...own.map((each) => each.deepest));
   return (
     <span className="number">
-      {fill?.kind === 'dots' && `${dots} × ⌀ ${lengthWithUnit(fill.diameter, unit)} · `}
+      {areDots && `${dots} × ⌀ ${lengthWithUnit(fill.diameter, unit)} · `}
       {deepest > 0 && `↓ ${lengthWithUnit(deepest, unit)} · `}
       {unit === 'mm' ? `${(length / 1000).toFixed(2)} m` : lengthWithUnit(length, unit)} · {formatTime(time)}
     </span>
@@ -97,7 +98,8 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
   const change = useJob((state) => state.change);
   const recipe = useJob((state) => state.recipe);
   const id = useId();
-  const { fill } = operation;
+  // Of what is cut, dots alone are more than its edges.
+  const fill = operation.work === 'cut' && operation.fill?.kind !== 'dots' ? null : operation.fill;
   const set = (label: string, part: Partial<FillPlan>) =>
     edit(label, (draft) => {
       const own = draft.operations[index]!;
@@ -131,7 +133,7 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
           }
         >
           <option value="">{left.label}</option>
-          {FILL_KINDS.map((kind) => (
+          {FILL_KINDS.filter((kind) => operation.work !== 'cut' || kind === 'dots').map((kind) => (
             <option key={kind} value={kind}>
               {FILL_WORDS[kind].label}
             </option>
