@@ -80,9 +80,9 @@ await shot('artwork');
 await page.getByRole('button', { name: 'Work on its nodes' }).click();
 await page.locator('rect[data-node]').nth(5).click();
 await shot('nodes');
-await open('Luggage label, hatched');
+await open('Waiting room sign, carved');
 await station('Strokes');
-await page.getByText('Paths', { exact: true }).first().click();
+await page.getByText(/piece kept/).waitFor({ timeout: 60_000 });
 await shot('strokes');
 await open('Parcels crate, engine no. 2');
 await page

@@ -100,7 +100,7 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
     thickness: 20,
     operations: [
       { id: 'area', work: 'engrave', fill: { kind: 'cone', angle: 60, tip: 0.1, deepest: 3 } },
-      { id: 'area-rest', work: 'engrave', fill: { kind: 'pocket', tool: 1, overlap: 0.4, after: 'area' } },
+      { id: 'area-rest', work: 'engrave', fill: { kind: 'pocket', tool: 2, overlap: 0.4, after: 'area' } },
       { id: 'line', work: 'score' },
       { id: 'inner', work: 'cut' },
       { id: 'outer', work: 'cut' },

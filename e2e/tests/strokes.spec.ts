@@ -1,5 +1,6 @@
 import { contourBounds, contourLength, regionContains } from '@needlefile/core/geometry/contour-facts';
 import { flatten } from '@needlefile/core/geometry/contour';
+import { depthsOf } from '@needlefile/core/geometry/depths';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { expect, test } from '../support/app';
 import { built, openJob, releaseAndDownload, station } from '../support/workbench';
@@ -94,4 +95,38 @@ test('letters are cleared with a cutter, or set with dots, in the file', async (
   const dotted = engraved((await releaseAndDownload(page)).svg);
   expect(dotted.length).toBeGreaterThan(80);
   for (const dot of dotted) expect(contourLength(dot)).toBeCloseTo(0.5 * Math.PI, 2);
+});
+
+test('a sign is carved: its DXF has the depths, and a flat cutter clears the floor', async ({ page }) => {
+  await openJob(page, 'Waiting room sign, carved');
+  await station(page, 'Strokes');
+  const clears = page.getByText(/Clears only what/);
+  await expect(clears).toBeVisible();
+  await page.getByRole('button', { name: 'Take out', exact: true }).click();
+  await built(page);
+  const check = page.getByRole('complementary', { name: 'Shop check' });
+  await expect(check.getByText(/The cone leaves a floor in/)).toBeVisible();
+  await page.getByLabel('No deeper than').fill('2');
+  await page.keyboard.press('Enter');
+  await built(page);
+  const { dxf, svg } = await releaseAndDownload(page);
+  for (const drawing of [dxf, svg]) {
+    const depths = engraved(drawing).map((line) => depthsOf(line));
+    expect(depths.every((own) => own !== null)).toBe(true);
+    expect(Math.max(...depths.flatMap((own) => own!))).toBeCloseTo(2, 3);
+    expect(Math.min(...depths.flatMap((own) => own!))).toBeLessThan(0.1);
+  }
+  await station(page, 'Strokes');
+  await page.getByRole('button', { name: 'Clear the floor with a flat cutter' }).click();
+  await built(page);
+  await expect(clears).toBeVisible();
+  await expect(check.getByText(/The cone leaves a floor in/)).toBeHidden();
+  await page.getByLabel('No deeper than').fill('');
+  await page.keyboard.press('Enter');
+  await built(page);
+  const deep = await releaseAndDownload(page);
+  const layers = deep.dxf.layers.filter(({ name }) => name.startsWith('ENGRAVE'));
+  // As deep as letters are wide: there is no floor to be cleared.
+  expect(layers).toHaveLength(1);
+  expect(Math.max(...layers[0]!.contours.flatMap((line) => depthsOf(line)!))).toBeGreaterThan(5);
 });

@@ -9,7 +9,7 @@ import {
   type Recipe,
 } from '@needlefile/core/recipe/schema';
 import type { Picture } from '@needlefile/core/screen/picture';
-import { lengthWithUnit } from '@needlefile/core/units/length';
+import { lengthWithUnit, type Unit } from '@needlefile/core/units/length';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { useId } from 'react';
 import { Form } from 'react-bootstrap';
@@ -87,11 +87,13 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
   return (
     <span className="number">
       {areDots && `${dots} × ⌀ ${lengthWithUnit(fill.diameter, unit)} · `}
-      {deepest > 0 && `↓ ${lengthWithUnit(deepest, unit)} · `}
-      {unit === 'mm' ? `${(length / 1000).toFixed(2)} m` : lengthWithUnit(length, unit)} · {formatTime(time)}
+      {deepest > 0 ? `↓ ${lengthWithUnit(deepest, unit)}` : wayInWords(length, unit)} · {formatTime(time)}
     </span>
   );
 }
+
+const wayInWords = (mm: number, unit: Unit): string =>
+  unit === 'mm' ? `${(mm / 1000).toFixed(2)} m` : lengthWithUnit(mm, unit);
 
 function FillFields({ operation, index }: { operation: OperationPlan; index: number }) {
   const edit = useJob((state) => state.edit);

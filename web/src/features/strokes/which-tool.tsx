@@ -125,7 +125,7 @@ function Comparison({ operation, fill, second }: Props) {
 
 /** A pair by its diameters, as names would not fit beside each other. */
 const cutters = ({ tool, before }: ToolRow): string =>
-  before ? `${before.diameter} mm, then ${tool.diameter} mm` : tool.name;
+  before ? `${before.diameter}, then ${tool.diameter} mm` : tool.name;
 
 /** A hundred only where it is. */
 const percent = (share: number): string => `${(Math.floor(share * 1000) / 10).toFixed(1)} %`;
