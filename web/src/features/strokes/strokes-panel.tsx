@@ -9,7 +9,7 @@ import {
   type Recipe,
 } from '@needlefile/core/recipe/schema';
 import type { Picture } from '@needlefile/core/screen/picture';
-import { lengthWithUnit, type Unit } from '@needlefile/core/units/length';
+import { lengthWithUnit, type LengthUnit } from '@needlefile/core/units/length';
 import { formatTime } from '@needlefile/core/units/quantity';
 import { useId } from 'react';
 import { Form } from 'react-bootstrap';
@@ -92,7 +92,7 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
   );
 }
 
-const wayInWords = (mm: number, unit: Unit): string =>
+const wayInWords = (mm: number, unit: LengthUnit): string =>
   unit === 'mm' ? `${(mm / 1000).toFixed(2)} m` : lengthWithUnit(mm, unit);
 
 function FillFields({ operation, index }: { operation: OperationPlan; index: number }) {
