@@ -33,6 +33,33 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
     assignment: { inner: 'outer', line: null },
     assemblies: [{ make: 'engraved', items: [{ words: 'I', size: { by: 'cap height', value: 8 } }] }],
   },
+  'colliding dots': {
+    machine: 'engraver',
+    material: 'brass',
+    operations: [
+      { id: 'area', work: 'engrave', fill: { kind: 'dots' } },
+      { id: 'outer', work: 'cut' },
+    ],
+    assignment: { inner: 'outer', line: null },
+    assemblies: [
+      {
+        make: 'engraved',
+        items: [
+          {
+            words: 'I',
+            dots: {
+              'letter:0.0.0': {
+                in: [
+                  [0.2, 2],
+                  [0.21, 2],
+                ],
+              },
+            },
+          },
+        ],
+      },
+    ],
+  },
   'depth lost': {
     machine: 'router',
     material: 'oak',

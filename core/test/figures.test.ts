@@ -82,8 +82,12 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
         built: {
           drawing: lines,
           arrangement: { object: NO_BOUNDS } as never,
-          lines: assignLines(lines, [], { assignment, works, items: {}, fills: {}, follows: {}, kerf: 0, lead: null })
-            .lines,
+          lines: assignLines(
+            lines,
+            [],
+            { assignment, works, items: {}, fills: {}, follows: {}, dots: {}, kerf: 0, lead: null },
+            [],
+          ).lines,
         },
         placements: [{ x: 0, y: 0, turn: 0 }],
       },

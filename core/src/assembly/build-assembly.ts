@@ -1,3 +1,4 @@
+import { frameOfLetter } from '../fills/dots-by-hand.ts';
 import { arrange, type Arrangement } from '../construct/arrangement.ts';
 import { construct, type Construction } from '../construct/construct.ts';
 import type { Bounds } from '../geometry/bounds.ts';
@@ -139,7 +140,9 @@ function finish(
 ): Pick<AssemblyBuild, 'drawing' | 'pieces' | 'tabs' | 'lines' | 'tooNarrow' | 'withoutLead'> {
   const drawing = drawn.made;
   const tabbed = runStage(cache, 'tabs', [drawn], plans.tabs, (plan) => placeTabs(drawing.outline, plan));
-  const assigned = runStage(cache, 'lines', [tabbed], plans.lines, (plan) => assignLines(drawing, tabbed.made, plan));
+  const assigned = runStage(cache, 'lines', [tabbed], plans.lines, (plan) =>
+    assignLines(drawing, tabbed.made, plan, arrangement.letters.map(frameOfLetter)),
+  );
   const { lines, tooNarrow, withoutLead, cut } = assigned.made;
   const found = runStage(cache, 'pieces', [assigned], plans.pieces, (plan) =>
     findPieces(plan, hold, arrangement.letters, cut),

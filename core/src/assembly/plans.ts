@@ -8,6 +8,7 @@ import type { PiecesPlan } from '../hold/pieces.ts';
 import type { TabPlan } from '../hold/tabs.ts';
 import { hasPlate, isJoined, MAKES } from '../makes/makes.ts';
 import type { AssignmentPlan } from '../operations/lines.ts';
+import { inItem } from '../recipe/identity.ts';
 import type { Item, Made, Recipe, Role } from '../recipe/schema.ts';
 import type { Lays } from '../recipe/stock.ts';
 import { limitAt, limitsFor } from '../shop/limits.ts';
@@ -90,6 +91,11 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
       follows: Object.fromEntries(
         operations.flatMap(({ id, fill }) =>
           fill?.kind === 'pocket' && fill.after ? [[id, fill.after] as const] : [],
+        ),
+      ),
+      dots: Object.fromEntries(
+        items.flatMap(({ item }) =>
+          Object.entries(item.dots).map(([letter, dots]) => [inItem(item.id, letter), dots] as const),
         ),
       ),
       items: Object.fromEntries(items.flatMap(({ item }) => (item.operation ? [[item.id, item.operation]] : []))),

@@ -4,6 +4,7 @@ import type { AssemblyRule, Finding, JobRule, LetteringRule, MeasuredRule, RuleN
 import { artworkMissing } from './rules/artwork-missing.ts';
 import { bareArea } from './rules/bare-area.ts';
 import { closedCounter } from './rules/closed-counter.ts';
+import { collidingDots } from './rules/colliding-dots.ts';
 import { crossingLine } from './rules/crossing-line.ts';
 import { cutTooWide } from './rules/cut-too-wide.ts';
 import { depthLost } from './rules/depth-lost.ts';
@@ -73,6 +74,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'open line': openLine,
   'crossing line': crossingLine,
   'bare area': bareArea,
+  'colliding dots': collidingDots,
   'cut too wide': cutTooWide,
   'no lead': noLead,
   'no clear field': noClearField,

@@ -26,6 +26,7 @@ export type AssemblyRule =
   | 'open line'
   | 'crossing line'
   | 'bare area'
+  | 'colliding dots'
   | 'cut too wide'
   | 'no lead'
   | 'no clear field'

@@ -71,7 +71,10 @@ function missedOf(part: Component, bare: number): Missed {
 }
 
 function fillPart(part: Component, plan: FillPlan, first: FillPlan | null): FilledPart {
-  const { form, dx, dy } = formOf(part.outer);
+  const { form, dx: formX, dy: formY } = formOf(part.outer);
+  // From where its edge begins: so that it is filled alike wherever it was computed.
+  const begin = form.segments[0]!.from;
+  const [dx, dy] = [formX + begin.x, formY + begin.y];
   const holes = part.holes.map(formOf);
   // What moved in itself is another form.
   const key = JSON.stringify([

@@ -1,6 +1,6 @@
 import type { Item } from '../recipe/parts.ts';
 
-type Common = 'id' | 'name' | 'role' | 'place' | 'turn' | 'hidden' | 'locked' | 'operation';
+type Common = 'id' | 'name' | 'role' | 'place' | 'turn' | 'hidden' | 'locked' | 'operation' | 'dots';
 
 /** What an item has of its kind: all but what every item has, which tells nothing of its form. */
 export function ownFields<T extends Item>(item: T): Omit<T, Common> {
@@ -13,6 +13,7 @@ export function ownFields<T extends Item>(item: T): Omit<T, Common> {
     hidden: _hidden,
     locked: _locked,
     operation: _operation,
+    dots: _dots,
     ...own
   } = item;
   return own;

@@ -1,14 +1,15 @@
-import type { Bounds } from '../geometry/bounds.ts';
+import { boundsContain, type Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
-import { contourBounds, reverseContour } from '../geometry/contour-facts.ts';
+import { contourArea, contourBounds, reverseContour } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
-import { fillParts, type Missed } from '../fills/fill-letters.ts';
+import { collisionsOf, withDotsByHand, type LetterFrame } from '../fills/dots-by-hand.ts';
+import { fillParts, type FilledParts, type Missed } from '../fills/fill-letters.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
 import { withoutScraps } from '../geometry/without-scraps.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Tab } from '../hold/tabs.ts';
 import { itemOf } from '../recipe/identity.ts';
-import type { FillPlan, LineKind } from '../recipe/parts.ts';
+import type { DotsByHand, FillPlan, LineKind } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
 import { ledRun, ledWays, type LeadPlan } from './leads.ts';
 import { cutLines, gapsOn, openingsTooNarrow } from './cut-line.ts';
@@ -35,6 +36,8 @@ export interface AssignmentPlan {
   readonly fills: Readonly<Record<string, FillPlan>>;
   /** Operations that clear what others leave of their areas: the one that goes before, by the one that follows. */
   readonly follows: Readonly<Record<string, string>>;
+  /** Dots that a hand changed, by letter. */
+  readonly dots: Readonly<Record<string, DotsByHand>>;
   /** By how much cuts are set off, twice; 0 where the machine's controller sees to it, mm. */
   readonly kerf: number;
   /** How cuts are begun in the waste; null: on their lines. */
@@ -56,6 +59,8 @@ export interface Lines {
   readonly area: Region;
   /** Parts of it that the tool does not get into. */
   readonly missed: readonly Missed[];
+  /** Where dots lie on each other. */
+  readonly collisions: readonly Bounds[];
 }
 
 /** What an operation fills with strokes, of a thing's lines. */
@@ -77,8 +82,13 @@ export interface AssignedLines {
  * Gives every line of a thing its operation. Cuts are set off into the waste where the file is to do so, and left open
  * for tabs where they free the thing.
  */
-export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: AssignmentPlan): AssignedLines {
-  const lots = new Lots(plan);
+export function assignLines(
+  drawing: Drawing,
+  tabs: readonly Tab[],
+  plan: AssignmentPlan,
+  letters: readonly LetterFrame[],
+): AssignedLines {
+  const lots = new Lots(plan, letters);
   const cutOutline = cutLines(drawing.outline, plan.kerf);
   const outer = outermost(drawing.outline);
   const cutOuter = cutOutline === drawing.outline ? outer : outermost(cutOutline);
@@ -104,8 +114,16 @@ export function assignLines(drawing: Drawing, tabs: readonly Tab[], plan: Assign
   for (const contour of drawing.linework) lots.give(contour, 'line');
   const cut = { area: cutAreas, lines: drawing.linework.filter((contour) => isCut(contour, 'line')) };
   const lines = lots.filled([...cutOutline, ...areaLines]);
-  return { lines, cut, tooNarrow: openingsTooNarrow(drawing.outline, cutOutline), withoutLead: lots.withoutLead };
+  const tooNarrow = [...openingsTooNarrow(drawing.outline, cutOutline), ...areasTooNarrow(cutAreas, areaLines)];
+  return { lines, cut, tooNarrow, withoutLead: lots.withoutLead };
 }
+
+/** Areas, and dots, that are cut and that the cut is wider than. */
+const areasTooNarrow = (areas: readonly Contour[], lines: readonly Contour[]): Bounds[] =>
+  areas
+    .filter((area) => contourArea(area) > 0)
+    .map(contourBounds)
+    .filter((box) => !lines.some((line) => boundsContain(box, contourBounds(line), 1e-3)));
 
 /** Lines of one operation, and of one way to run them. */
 interface Lot {
@@ -123,7 +141,10 @@ class Lots {
   /** Cuts that are begun on their own lines though they were to have a lead. */
   readonly withoutLead: Bounds[] = [];
 
-  constructor(private readonly plan: AssignmentPlan) {
+  constructor(
+    private readonly plan: AssignmentPlan,
+    private readonly letters: readonly LetterFrame[],
+  ) {
     this.someOwn = Object.keys(plan.items).length > 0;
   }
 
@@ -154,7 +175,7 @@ class Lots {
     return operations.flatMap((operation) => {
       const own = areas.filter((contour) => this.operationOf(contour, 'area') === operation);
       const dots = operation === null ? undefined : fills[operation];
-      return dots ? [...fillParts(own, dots, null).strokes] : own;
+      return dots ? [...this.strokesIn(own, dots, null).strokes] : own;
     });
   }
 
@@ -162,7 +183,7 @@ class Lots {
   filled(cuts: readonly Contour[]): Lines[] {
     return [...this.lots.values()].flatMap((lot) => {
       const kinds = [...lot.kinds];
-      if (!lot.isFilled) return [{ ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [] }];
+      if (!lot.isFilled) return [{ ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [], collisions: [] }];
       const own = this.filledLot(lot, lot.operation!, null);
       const { fills, follows } = this.plan;
       const after = Object.keys(follows).filter((id) => follows[id] === lot.operation && id in fills);
@@ -175,8 +196,18 @@ class Lots {
 
   /** @param first the fill whose leavings this operation clears; null: it has the area by itself */
   private filledLot({ contours: area, kinds }: Lot, operation: string, first: FillPlan | null): Lines {
-    const { strokes, missed } = fillParts(area, this.plan.fills[operation]!, first);
-    return { operation, kinds: [...kinds], fill: false, isFilled: true, contours: strokes, ways: [], area, missed };
+    const { strokes, missed, collisions } = this.strokesIn(area, this.plan.fills[operation]!, first);
+    const told = { operation, kinds: [...kinds], fill: false, isFilled: true };
+    return { ...told, contours: strokes, ways: [], area, missed, collisions };
+  }
+
+  /** Strokes that fill areas; dots as a hand has them. */
+  private strokesIn(area: Region, plan: FillPlan, first: FillPlan | null): FilledParts & Pick<Lines, 'collisions'> {
+    const filled = fillParts(area, plan, first);
+    if (plan.kind !== 'dots') return { ...filled, collisions: [] };
+    const strokes = withDotsByHand(filled.strokes, plan.diameter, this.plan.dots, this.letters);
+    // By themselves dots of a fill never lie on each other.
+    return { ...filled, strokes, collisions: strokes === filled.strokes ? [] : collisionsOf(strokes, plan.diameter) };
   }
 
   private waysOf({ operation, contours }: Lot, cuts: readonly Contour[]): Lines['ways'] {

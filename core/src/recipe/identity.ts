@@ -39,6 +39,8 @@ export const OWN_ID = /^[a-z][a-z0-9-]{0,31}$/;
 
 /** A letter inside its item. */
 export const LETTER_IN_ITEM = /^letter:\d+\.\d+\.\d+$/;
+/** A letter or a shape inside its item. */
+export const OUTLINE_IN_ITEM = /^(letter:\d+\.\d+\.\d+|shape)$/;
 /** A letter or a shape in its assembly. */
 export const LETTER_ID = /^[a-z][a-z0-9-]*\/(letter:\d+\.\d+\.\d+|shape)$/;
 export const ISLAND_ID = /^([a-z][a-z0-9-]*\/(letter:\d+\.\d+\.\d+|shape)|plate)#\d+$/;

@@ -14,6 +14,7 @@ export type {
   Assembly,
   CenterlineOf,
   CouponOf,
+  DotsByHand,
   FillPlan,
   Item,
   LetteringItem,

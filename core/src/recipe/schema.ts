@@ -5,6 +5,7 @@ export { MAKES, type Assembly, type CouponOf, type Made, type Make } from './sch
 export {
   ROLES,
   type ArtworkItem,
+  type DotsByHand,
   type Item,
   type ItemInput,
   type LetteringItem,

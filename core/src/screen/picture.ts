@@ -1,7 +1,7 @@
-import { ownerOfIsland } from '../recipe/identity.ts';
 import { componentRegion } from '../geometry/components.ts';
 import { heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
 import { flatten, formOf, nodeCount, type Contour, type Region } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, turnBy, type Matrix } from '../geometry/matrix.ts';
 import { outlineOf } from '../geometry/outline.ts';
 import type { Point } from '../geometry/point.ts';
@@ -15,10 +15,12 @@ import type { Axis, Face } from '../lettering/face.ts';
 import type { FeatureChoice } from '../lettering/features.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
+import { dotOf, frameOfLetter, middleOfDot, type LetterFrame } from '../fills/dots-by-hand.ts';
 import { toolWidth } from '../fills/fills.ts';
 import { areaFilledBy } from '../operations/lines.ts';
 import type { Operation } from '../operations/operations.ts';
-import { itemOf } from '../recipe/identity.ts';
+import type { DotInHand } from '../recipe/edits/dots.ts';
+import { itemOf, ownerOfIsland, withinItem } from '../recipe/identity.ts';
 import type { Item, Role } from '../recipe/schema.ts';
 import { placeBounds, placePoint, placeRegion, type Placement } from '../sheet/placement.ts';
 import { coneLook, type ConeLook } from './cone-look.ts';
@@ -116,6 +118,8 @@ export interface AssemblyPicture {
   }[];
   /** Outlines of parts that tabs slide along, as x, y pairs from share 0 on. */
   readonly tabOutlines: readonly (readonly number[])[];
+  /** Dots that areas are set with, of its first copy, as a hand takes them. */
+  readonly dots: readonly PictureDot[];
   /** For picking letters on the bed. */
   readonly letters: readonly PictureLetter[];
   readonly items: readonly PictureItem[];
@@ -157,7 +161,17 @@ export interface PictureItem {
   } | null;
 }
 
+/** A dot that can be moved and taken out by hand. */
+export interface PictureDot extends DotInHand {
+  readonly item: string;
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+}
+
 export interface PictureLetter {
+  /** Where its origin lies, and how large its cap height is and how it stands: what its dots are told in. */
+  readonly frame: LetterFrame;
   readonly id: string;
   readonly item: string;
   readonly text: string;
@@ -308,17 +322,23 @@ function assemblyPicture(
       return { part, at: share, x, y, outline: tabbed.indexOf(contour) };
     }),
     tabOutlines: tabbed.map((contour) => slide(contour, 0)),
-    letters: (coupon ? [] : arrangement.letters).map(({ id, text, line, bounds, origin, turn, capHeight }) => ({
-      id,
-      item: itemOf(id)!,
-      text,
-      line,
-      turn: turn + placement.turn,
-      name: letterName(id, arrangement.letters),
-      bounds: down(bounds),
-      baseline: at(origin)[1],
-      capHeight,
-    })),
+    dots: coupon ? [] : dotsOf(built, placement, height),
+    letters: (coupon ? [] : arrangement.letters).map((letter) => {
+      const { id, text, line, turn, bounds, origin, capHeight } = letter;
+      const own = frameOfLetter(letter);
+      return {
+        id,
+        item: itemOf(id)!,
+        text,
+        line,
+        turn: turn + placement.turn,
+        frame: { ...own, turn: turn + placement.turn, origin: placePoint(origin, placement) },
+        name: letterName(id, arrangement.letters),
+        bounds: down(bounds),
+        baseline: at(origin)[1],
+        capHeight,
+      };
+    }),
     items: items.map(({ item, role, form, face, field }, i): PictureItem => ({
       id: item.id,
       name: itemName(item),
@@ -359,6 +379,28 @@ function nodesOf(contours: readonly Contour[], height: number): Float32Array {
     }
   }
   return nodes;
+}
+
+/** Dots of a thing where its first copy lies, each as its letter has it. */
+function dotsOf(built: LaidAssembly['built'], placement: Placement, height: number): PictureDot[] {
+  const { lines, arrangement, items, around } = built;
+  const frames = new Map<string, LetterFrame>(arrangement.letters.map((letter) => [letter.id, frameOfLetter(letter)]));
+  return lines.flatMap(({ operation, kinds, contours }) => {
+    const fill = around.operations.find(({ id }) => id === operation)?.fill;
+    if (fill?.kind !== 'dots' || !kinds.includes('area')) return [];
+    return contours.flatMap((contour): PictureDot[] => {
+      const frame = frames.get(contour.segments[0]!.source);
+      // What else an operation cuts is no dot; a dot that is cut may be set off by the kerf.
+      if (!frame || Math.abs(widthOf(contourBounds(contour)) - fill.diameter) > around.kerf + 1e-3) return [];
+      const [item, letter] = [itemOf(frame.id)!, withinItem(frame.id)];
+      const middle = middleOfDot(contour);
+      const at = dotOf(middle, frame);
+      const put = items.find((each) => each.item.id === item)?.item.dots[letter]?.in ?? [];
+      const byHand = put.some(([u, v]) => Math.hypot(u - at[0], v - at[1]) < 1e-3);
+      const { x, y } = placePoint(middle, placement);
+      return [{ item, letter, at, byHand, x, y: height - y, radius: fill.diameter / 2 }];
+    });
+  });
 }
 
 /** From where one copy lies to where another does, y down. */

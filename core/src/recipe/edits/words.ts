@@ -110,7 +110,7 @@ export function withWords(thing: Made, item: string, words: string): Made {
 }
 
 function letteringWith(item: LetteringItem, words: string): LetteringItem {
-  const { thicken, nudges, lineScale, redrawn, centerline } = item;
+  const { thicken, nudges, lineScale, redrawn, centerline, dots } = item;
   const follow = followLetters(item.words, words);
   const drawnStill = (own: typeof redrawn) =>
     own.map((each) => (each.letter === null ? each : { ...each, letter: follow(each.letter) }));
@@ -119,6 +119,7 @@ function letteringWith(item: LetteringItem, words: string): LetteringItem {
     words,
     lineScale: followLineScale(lineScale, item.words.split('\n'), words.split('\n')),
     nudges: followRecord(nudges, follow),
+    dots: followRecord(dots, follow),
     redrawn: drawnStill(redrawn),
     centerline: centerline && { ...centerline, redrawn: drawnStill(centerline.redrawn) },
     thicken: {

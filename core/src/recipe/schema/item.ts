@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { OWN_ID } from '../identity.ts';
+import { OUTLINE_IN_ITEM, OWN_ID } from '../identity.ts';
 import { artworkFields } from './artwork.ts';
 import { centerlineSchema } from './centerline.ts';
 import { numberIn } from './fields.ts';
@@ -10,6 +10,14 @@ import { shapeFields } from './shape.ts';
 /** What an item may be in the thing that it is an item of. */
 export const ROLES = ['material', 'opening', 'engraved', 'standing', 'line', 'guide', 'plate'] as const;
 export type Role = (typeof ROLES)[number];
+
+const dotPlaces = z.array(z.tuple([z.number().min(-1000).max(1000), z.number().min(-1000).max(1000)])).max(5000);
+
+const dotsByHandSchema = z.strictObject({
+  in: dotPlaces.default([]).describe('Dots that were put there.'),
+  out: dotPlaces.default([]).describe('Dots of the fill that were taken out.'),
+});
+export type DotsByHand = z.output<typeof dotsByHandSchema>;
 
 const ownId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
 
@@ -42,6 +50,10 @@ const common = {
     .nullable()
     .default(null)
     .describe('Its outlines are traced, and the strokes down their middle take their place; null: they stay.'),
+  dots: z
+    .record(z.string().regex(OUTLINE_IN_ITEM), dotsByHandSchema)
+    .default({})
+    .describe('Dots changed by hand where it is set with dots, by letter: in cap heights from its origin, else in mm.'),
   operation: ownId.nullable().default(null).describe('Of the work order, for all its lines; null: by kind of line.'),
 };
 

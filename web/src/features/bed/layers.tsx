@@ -5,10 +5,12 @@ import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import { memo } from 'react';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
+import { useChosenPicture } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView, type BedView, type Station } from '@/job/view-store';
 import css from './bed.module.css';
 import { Coverage } from './coverage';
+import { DotLayer } from './dot-layer';
 import { HoldMarks } from './hold-marks';
 import { HandLayer } from './hand/hand-layer';
 import { LetterInHand } from './letter-in-hand';
@@ -37,6 +39,9 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
   const alone = useView((state) =>
     state.station === 'work-order' || state.station === 'strokes' ? state.operation : null,
   );
+  const thing = useChosenPicture(picture);
+  const hasDots = station === 'strokes' && thing !== null && thing.dots.length > 0;
+  const hand = <HandLayer picture={picture} scale={scale} edits={edits} />;
   return (
     <>
       <rect className={css.sheet} width={picture.sheet.width} height={picture.sheet.height} />
@@ -48,7 +53,14 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
       {view === 'pieces' && <Pieces picture={picture} />}
       {view === 'run' && run && <RunLayer run={run} scale={scale} />}
       {view === 'thickness' && <ThicknessMap picture={picture} measures={measures} />}
-      {(view === 'solid' || view === 'paths') && <HandLayer picture={picture} scale={scale} edits={edits} />}
+      {(view === 'solid' || view === 'paths') &&
+        (hasDots ? (
+          <DotLayer thing={thing} height={picture.sheet.height} scale={scale}>
+            {hand}
+          </DotLayer>
+        ) : (
+          hand
+        ))}
       {station === 'letter' && view !== 'pieces' && view !== 'run' && <LetterInHand picture={picture} scale={scale} />}
       {station === 'hold' && view !== 'pieces' && view !== 'thickness' && view !== 'run' && (
         <HoldMarks picture={picture} scale={scale} />

@@ -22,6 +22,7 @@ import { useView } from '@/job/view-store';
 import { operationInWords } from '@/job/operation-names';
 import { ConeFields } from './cone-fields';
 import { DotFields } from './dot-fields';
+import { DotsByHand } from './dots-by-hand';
 import { FILL_WORDS } from './fill-kinds';
 import { HatchFields } from './hatch-fields';
 import { MiddleLines } from './middle-lines';
@@ -149,6 +150,7 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
       )}
       {fill?.kind === 'cone' && <ConeFields at={at} fill={fill} set={set} />}
       {fill?.kind === 'dots' && <DotFields at={at} fill={fill} set={set} />}
+      {fill?.kind === 'dots' && <DotsByHand />}
       <SecondCutter operation={operation} />
       <OnlyThis operation={operation.id} />
     </>

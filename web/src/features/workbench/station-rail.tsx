@@ -60,6 +60,7 @@ const STATION_OF: Record<RuleName, Station> = {
   order: 'work-order',
   'too many colours': 'work-order',
   'too many sweeps': 'work-order',
+  'colliding dots': 'strokes',
   'depth lost': 'release',
 };
 
