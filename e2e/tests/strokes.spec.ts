@@ -130,3 +130,32 @@ test('a sign is carved: its DXF has the depths, and a flat cutter clears the flo
   expect(layers).toHaveLength(1);
   expect(Math.max(...layers[0]!.contours.flatMap((line) => depthsOf(line)!))).toBeGreaterThan(5);
 });
+
+test('dots are taken out, put and moved by hand, and are so in the file', async ({ page }) => {
+  await openJob(page, 'Smokebox plate in rivets');
+  const marks = (drawing: ReadDrawing) =>
+    drawing.layers.filter(({ name }) => name.startsWith('MARK')).flatMap(({ contours }) => contours);
+  const before = marks((await releaseAndDownload(page)).dxf);
+  await station(page, 'Strokes');
+  const dots = page.getByRole('button', { name: /^Dot \d+$/ });
+  await expect(dots).toHaveCount(before.length);
+  await dots.nth(3).focus();
+  await page.keyboard.press('Delete');
+  await expect(dots).toHaveCount(before.length - 1);
+  await dots.nth(10).focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('1 put and 2 taken out by hand.')).toBeVisible();
+  const after = marks((await releaseAndDownload(page)).dxf);
+  expect(after).toHaveLength(before.length - 1);
+  const places = (dotted: typeof before) =>
+    dotted.map((dot) => {
+      const { minX, minY } = contourBounds(dot);
+      return `${minX.toFixed(2)} ${minY.toFixed(2)}`;
+    });
+  const [old, now] = [new Set(places(before)), places(after)];
+  // One is elsewhere than any was before, a quarter of a millimetre up.
+  expect(now.filter((place) => !old.has(place))).toHaveLength(1);
+  await station(page, 'Strokes');
+  await page.getByRole('button', { name: 'Put back', exact: true }).click();
+  await expect(dots).toHaveCount(before.length);
+});

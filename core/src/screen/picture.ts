@@ -82,8 +82,10 @@ export interface AssemblyPicture {
   readonly origin: Point;
   /** Material as it will lie there, for filling even-odd. */
   readonly solid: string;
-  /** Engraved areas, for filling even-odd. */
+  /** Engraved areas, for filling even-odd; those that are set with dots left out. */
   readonly engraved: string;
+  /** Dots that areas are set with. */
+  readonly dotted: { readonly path: string; readonly isCut: boolean };
   readonly linework: string;
   readonly pieces: readonly {
     readonly id: string;
@@ -262,6 +264,7 @@ function assemblyPicture(
 ): AssemblyPicture {
   const { arrangement, drawing, pieces, hold, tabs, items, coupon } = built;
   const placement = placements[0]!;
+  const dotted = dottedIn(built);
   const boxes = placements.map((each) => placeBounds(arrangement.object, each));
   const around = joinBounds(boxes);
   const path = (region: Region) => screenPath(placeRegion(region, placement), height);
@@ -288,7 +291,8 @@ function assemblyPicture(
     turn: placement.turn,
     origin: placePoint(arrangement.shift, placement),
     solid: everywhere(drawing.outline),
-    engraved: everywhere(drawing.area),
+    engraved: everywhere(drawing.area.filter((edge) => !dotted.has(edge))),
+    dotted: { path: everywhere(dotted.dots.map(({ contour }) => contour)), isCut: dotted.isCut },
     linework: everywhere(drawing.linework),
     pieces: pieces.map(({ id, status, intended, component }) => ({
       id,
@@ -322,7 +326,7 @@ function assemblyPicture(
       return { part, at: share, x, y, outline: tabbed.indexOf(contour) };
     }),
     tabOutlines: tabbed.map((contour) => slide(contour, 0)),
-    dots: coupon ? [] : dotsOf(built, placement, height),
+    dots: coupon ? [] : dotsInHand(dotted, built, placement, height),
     letters: (coupon ? [] : arrangement.letters).map((letter) => {
       const { id, text, line, turn, bounds, origin, capHeight } = letter;
       const own = frameOfLetter(letter);
@@ -381,27 +385,52 @@ function nodesOf(contours: readonly Contour[], height: number): Float32Array {
   return nodes;
 }
 
-/** Dots of a thing where its first copy lies, each as its letter has it. */
-function dotsOf(built: LaidAssembly['built'], placement: Placement, height: number): PictureDot[] {
-  const { lines, arrangement, items, around } = built;
+/** Dots of a thing, in its own frame, and the letters that they are of. */
+interface Dotted {
+  readonly dots: readonly { readonly contour: Contour; readonly frame: LetterFrame; readonly diameter: number }[];
+  /** Some are cut through. */
+  readonly isCut: boolean;
+  /** Edges of areas that are set with dots. */
+  readonly has: (edge: Contour) => boolean;
+}
+
+function dottedIn({ lines, arrangement, around }: LaidAssembly['built']): Dotted {
   const frames = new Map<string, LetterFrame>(arrangement.letters.map((letter) => [letter.id, frameOfLetter(letter)]));
-  return lines.flatMap(({ operation, kinds, contours }) => {
-    const fill = around.operations.find(({ id }) => id === operation)?.fill;
-    if (fill?.kind !== 'dots' || !kinds.includes('area')) return [];
-    return contours.flatMap((contour): PictureDot[] => {
-      const frame = frames.get(contour.segments[0]!.source);
+  let isCut = false;
+  const dots = lines.flatMap(({ operation, kinds, contours }) => {
+    const plan = around.operations.find(({ id }) => id === operation);
+    if (plan?.fill?.kind !== 'dots' || !kinds.includes('area')) return [];
+    const { diameter } = plan.fill;
+    return contours.flatMap((contour) => {
+      const frame = frames.get(sourceOf(contour));
       // What else an operation cuts is no dot; a dot that is cut may be set off by the kerf.
-      if (!frame || Math.abs(widthOf(contourBounds(contour)) - fill.diameter) > around.kerf + 1e-3) return [];
-      const [item, letter] = [itemOf(frame.id)!, withinItem(frame.id)];
-      const middle = middleOfDot(contour);
-      const at = dotOf(middle, frame);
-      const put = items.find((each) => each.item.id === item)?.item.dots[letter]?.in ?? [];
-      const byHand = put.some(([u, v]) => Math.hypot(u - at[0], v - at[1]) < 1e-3);
-      const { x, y } = placePoint(middle, placement);
-      return [{ item, letter, at, byHand, x, y: height - y, radius: fill.diameter / 2 }];
+      if (!frame || Math.abs(widthOf(contourBounds(contour)) - diameter) > around.kerf + 1e-3) return [];
+      isCut ||= plan.work === 'cut';
+      return [{ contour, frame, diameter }];
     });
   });
+  const letters = new Set<string>(dots.map(({ frame }) => frame.id));
+  return { dots, isCut, has: (edge) => letters.has(sourceOf(edge)) };
 }
+
+const sourceOf = ({ segments }: Contour): string => segments[0]!.source;
+
+/** Dots where the first copy of a thing lies, each as its letter has it. */
+const dotsInHand = (
+  { dots }: Dotted,
+  { items }: LaidAssembly['built'],
+  placement: Placement,
+  height: number,
+): PictureDot[] =>
+  dots.map(({ contour, frame, diameter }) => {
+    const [item, letter] = [itemOf(frame.id)!, withinItem(frame.id)];
+    const middle = middleOfDot(contour);
+    const at = dotOf(middle, frame);
+    const put = items.find((each) => each.item.id === item)?.item.dots[letter]?.in ?? [];
+    const byHand = put.some(([u, v]) => Math.hypot(u - at[0], v - at[1]) < 1e-3);
+    const { x, y } = placePoint(middle, placement);
+    return { item, letter, at, byHand, x, y: height - y, radius: diameter / 2 };
+  });
 
 /** From where one copy lies to where another does, y down. */
 function betweenCopies(from: Placement, to: Placement, height: number): Matrix {

@@ -91,10 +91,11 @@ const Solid = memo(function Solid({ picture }: { picture: Picture }) {
   const look = lookOf(picture.report.material);
   return (
     <>
-      {picture.assemblies.map(({ id, solid, engraved, linework, items }) => (
+      {picture.assemblies.map(({ id, solid, engraved, dotted, linework, items }) => (
         <g key={id} className={css.made} data-look={look}>
           <path className={css.solid} d={solid} />
           <path className={css.engraved} d={engraved} />
+          <path className={dotted.isCut ? css.holes : css.dots} d={dotted.path} />
           <path className={css.border} d={linework} />
           <path className={css.guide} d={items.map(({ guide }) => guide).join('')} />
           <path className={css.openLine} d={items.map(({ open }) => open).join('')} />

@@ -70,7 +70,7 @@ function PieceCard({
     >
       <Thumbnail
         paths={[drawn.path]}
-        engraved={piece.status === 'kept' ? thing.engraved : ''}
+        engraved={piece.status === 'kept' ? thing.engraved + thing.dotted.path : ''}
         bounds={drawn.bounds}
         struck={piece.status !== 'kept'}
       />

@@ -45,7 +45,7 @@ async function draw({ recipe, shop, faces, artworks }: BuildOrder): Promise<JobS
     drawing: {
       viewBox: [object.minX, object.minY, width, height].map((value) => value.toFixed(2)).join(' '),
       solid: picture.assemblies.map(({ solid }) => solid).join(''),
-      engraved: picture.assemblies.map(({ engraved }) => engraved).join(''),
+      engraved: picture.assemblies.map(({ engraved, dotted }) => engraved + dotted.path).join(''),
       linework: picture.assemblies.map(({ linework }) => linework).join(''),
     },
   };
