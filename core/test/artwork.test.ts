@@ -89,6 +89,17 @@ describe('artwork', () => {
     expect([asLines.areas, asLines.lines.length, asLines.lines[0]!.closed]).toEqual([[], 1, true]);
   });
 
+  it('is traced down its middle, arcs and all', () => {
+    const ring = 'M30 30a20 20 0 1 0 40 0a20 20 0 1 0 -40 0ZM32 30a18 18 0 1 0 36 0a18 18 0 1 0 -36 0Z';
+    const files = { emblem: svg(`<path fill-rule="evenodd" d="${ring}"/>`) };
+    const traced = jobOf(emblem({ role: 'line', centerline: {} }, 'engraved'), files);
+    const strokes = traced.assemblies[0]!.built.arrangement.items[0]!.letters.flatMap((letter) => letter.strokes);
+    expect(strokes).toHaveLength(1);
+    expect(strokes[0]!.closed).toBe(true);
+    // A circle of 19 mm.
+    expect(contourLength(strokes[0]!)).toBeCloseTo(2 * Math.PI * 19, 0);
+  });
+
   it('is an item like others: cut through, engraved, material or the plate, with letters beside it', () => {
     const files = {
       emblem: svg('<rect x="30" y="10" width="40" height="30"/><circle cx="50" cy="25" r="8" fill="#fff"/>'),

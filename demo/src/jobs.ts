@@ -94,7 +94,7 @@ export const DEMO_JOBS: readonly RecipeInput[] = [
   },
   {
     name: 'Waiting room sign, carved',
-    tags: ['oak', 'Fenny Cross'],
+    tags: ['signs', 'Fenny Cross'],
     machine: 'router',
     material: 'oak',
     thickness: 20,

@@ -94,18 +94,23 @@ test('a finding is accepted with a reason, and the release is no longer stopped 
   await expect(finding).toBeVisible();
 });
 
-test('the rack is compared for what is cleared, and one is taken', async ({ page }) => {
+test('the rack is compared for what is cleared: one is taken, or two of which one clears the rest', async ({
+  page,
+}) => {
   await openJob(page, 'Valve tag, blower, filled letters');
   await station(page, 'Strokes');
   await page.getByText('Which tool?').click();
-  const wider = page.getByRole('button', { name: /Flat 1 mm/ });
-  await expect(wider).toHaveAttribute('aria-pressed', 'false');
+  const now = page.getByRole('button', { name: /1, then 0.3 mm/ });
+  await expect(now).toHaveAttribute('aria-pressed', 'true');
   const before = await releaseAndDownload(page);
   await station(page, 'Strokes');
   await page.getByText('Which tool?').click();
+  const wider = page.getByRole('button', { name: /Flat 1.5 mm/ });
   await wider.click();
   await expect(wider).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByRole('textbox', { name: 'Cutter' })).toHaveValue('1');
+  const cutters = page.getByRole('textbox', { name: 'Cutter' });
+  await expect(cutters).toHaveCount(1);
+  await expect(cutters).toHaveValue('1.5');
   await built(page);
   const after = await releaseAndDownload(page);
   const length = ({ layers }: typeof after.dxf) =>
@@ -113,5 +118,12 @@ test('the rack is compared for what is cleared, and one is taken', async ({ page
       .filter(({ name }) => name.startsWith('ENGRAVE'))
       .flatMap(({ contours }) => contours)
       .reduce((sum, each) => sum + contourLength(each), 0);
-  expect(length(after.dxf)).toBeLessThan(0.6 * length(before.dxf));
+  const layers = ({ dxf }: typeof after) => dxf.layers.filter(({ name }) => name.startsWith('ENGRAVE')).length;
+  expect(length(after.dxf)).toBeLessThan(0.8 * length(before.dxf));
+  expect([layers(before), layers(after)]).toEqual([2, 1]);
+  await station(page, 'Strokes');
+  await page.getByText('Which tool?').click();
+  await page.getByRole('button', { name: /1, then 0.5 mm/ }).click();
+  await expect(cutters).toHaveCount(2);
+  await expect(cutters.nth(1)).toHaveValue('0.5');
 });

@@ -34,6 +34,9 @@ const slopeOf = ({ angle }: Cone): number => Math.tan((angle * Math.PI) / 360);
 /** How wide a cone cuts at a depth, mm. */
 export const coneWidth = (cone: Cone, depth: number): number => cone.tip + 2 * depth * slopeOf(cone);
 
+/** The radius of a cone where it goes as deep as it may, mm. */
+const limitOf = (plan: ConePlan): number => (plan.deepest === null ? Infinity : coneWidth(plan, plan.deepest) / 2);
+
 /** Of an area what a cone leaves for a flat cutter at its greatest depth: nothing where it goes as deep as need be. */
 export function floorOf(region: Region, { angle, tip, deepest }: ConePlan): Contour[] {
   if (deepest === null) return [];
@@ -63,7 +66,7 @@ const FINE = 0.0015;
  */
 export function cone(region: Region, plan: ConePlan): Fill {
   const slope = slopeOf(plan);
-  const limit = plan.deepest === null ? Infinity : plan.deepest * slope + plan.tip / 2;
+  const limit = limitOf(plan);
   const depthOf = (radius: number): number => Math.max(0, (Math.min(radius, limit) - plan.tip / 2) / slope);
   const source = region[0]?.segments[0]?.source ?? '';
   const ways = componentsOf(region).flatMap((part) => waysIn(componentRegion(part), plan.tip / 2, limit));
@@ -80,12 +83,13 @@ export function cone(region: Region, plan: ConePlan): Fill {
   return {
     strokes: strokes.filter(({ contour }) => contour.segments.length > 0),
     area: regionArea(region),
-    reached: () => reachedBy(region, plan.tip / 2, limit),
+    reached: () => reachedByCone(region, plan),
   };
 }
 
-/** What the tip gets into, less the floor that is wider than the cone at its deepest. */
-function reachedBy(region: Region, tip: number, limit: number): number {
+/** How much of an area a cone cuts, mm²: what its tip gets into, less the floor that it is not wide enough for. */
+export function reachedByCone(region: Region, plan: ConePlan): number {
+  const [tip, limit] = [plan.tip / 2, limitOf(plan)];
   const areaOf = (rings: Rings): number => regionArea(contoursOf(rings));
   const whole = tip > 0 ? areaOf(growRings(growRegion(region, -tip), tip)) : regionArea(region);
   return Number.isFinite(limit) ? whole - areaOf(growRegion(region, -limit)) : whole;

@@ -1,11 +1,11 @@
 import type { Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
 import type { FillKind, FillOf, FillPlan } from '../recipe/schema.ts';
-import { cone, coneWidth, floorOf } from './cone.ts';
+import { cone, floorOf, reachedByCone } from './cone.ts';
 import { dots } from './dots.ts';
 import type { Fill } from './fill.ts';
 import { hatch } from './hatch.ts';
-import { pocket } from './pocket.ts';
+import { pocket, reachedBy } from './pocket.ts';
 import { rings } from './rings.ts';
 import { restPocket } from './rest.ts';
 
@@ -47,11 +47,11 @@ function clear(region: Region, plan: FillOf<'pocket'>, first: FillPlan | null): 
   if (first?.kind === 'cone') {
     const floor = pocket(floorOf(region, first), plan);
     const area = regionArea(region);
-    return { ...floor, area, reached: () => cone(region, first).reached() + floor.reached() };
+    return { ...floor, area, reached: () => reachedByCone(region, first) + floor.reached() };
   }
   if (first?.kind !== 'pocket') return pocket(region, plan);
   const { strokes, area } = restPocket(region, { ...plan, before: first.tool });
-  return { strokes, area, reached: () => pocket(region, plan).reached() };
+  return { strokes, area, reached: () => reachedBy(region, plan) };
 }
 
 /**
@@ -63,10 +63,6 @@ export const fillArea = <K extends FillKind>(region: Region, plan: FillOf<K>, fi
 
 /** How wide the tool of a fill is, mm: of a cone, its tip. */
 export const toolWidth = <K extends FillKind>(plan: FillOf<K>): number => FILLS[plan.kind as K].width(plan);
-
-/** How wide the tool of a fill cuts at a depth, mm. */
-export const widthAt = (plan: FillPlan, depth: number): number =>
-  plan.kind === 'cone' ? coneWidth(plan, depth) : toolWidth(plan);
 
 /** A fill with a narrower tool, all else in proportion. */
 export function withTool<K extends FillKind>(plan: FillOf<K>, width: number): FillOf<K> {

@@ -35,10 +35,7 @@ const ONE_PASS = 1.92;
  * @param staysDown whether the tool goes from ring to ring without being lifted, over what it has cleared
  */
 export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill {
-  const radius = plan.tool / 2;
-  const found = growRegion(region, FLATTENED - radius - plan.inset).map((ring) =>
-    simplified([...ring, ring[0]!], HAIR).slice(0, -1),
-  );
+  const found = whereTheToolGoes(region, plan).map((ring) => simplified([...ring, ring[0]!], HAIR).slice(0, -1));
   const reach = found.filter((ring) => ring.length >= 3);
   const source = region[0]?.segments[0]?.source ?? '';
   const strokes = lobesOf(reach).flatMap((rings) => {
@@ -52,12 +49,16 @@ export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill
   // Where the tool only just gets in its middle has a line to go along, and no ring.
   for (const points of found.filter((ring) => ring.length === 2))
     strokes.push({ kind: 'middle', contour: polyline(points, source) });
-  return {
-    strokes,
-    area: regionArea(region),
-    reached: () => regionArea(contoursOf(growRings(reach, radius - FLATTENED))),
-  };
+  return { strokes, area: regionArea(region), reached: () => reachedBy(region, plan) };
 }
+
+/** Where a cutter's middle may be. */
+const whereTheToolGoes = (region: Region, { tool, inset }: PocketPlan): Point[][] =>
+  growRegion(region, FLATTENED - tool / 2 - inset);
+
+/** How much of an area a cutter gets into, mm². */
+export const reachedBy = (region: Region, plan: PocketPlan): number =>
+  regionArea(contoursOf(growRings(whereTheToolGoes(region, plan), plan.tool / 2 - FLATTENED)));
 
 const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
 

@@ -29,7 +29,8 @@ export function alongMiddle(form: ItemForm, plan: CenterlineOf, face: string | n
   const made = groups.flatMap((group): Traced[] => {
     const own = group.map((i) => form.letters[i]!);
     const [only] = own;
-    if (only?.drawnFrom && only.contours.length > 0 && own.length === 1)
+    // Files may have arcs, which stay as they are.
+    if (only?.drawnFrom && only.drawnFrom.glyph !== null && only.contours.length > 0 && own.length === 1)
       return [tracedGlyph(only, only.drawnFrom, plan, hand, memo)];
     return traced(own, plan, memo).map((letter) => ({ letter, done: null }));
   });

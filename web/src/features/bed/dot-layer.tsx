@@ -5,7 +5,7 @@ import { boundsContain } from '@needlefile/core/geometry/bounds';
 import { withDotIn, withDotMoved, withDotOut, type DotPlace } from '@needlefile/core/recipe/edits/dots';
 import type { Item } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture, PictureDot } from '@needlefile/core/screen/picture';
-import { useState, type MouseEvent, type PointerEvent, type ReactNode } from 'react';
+import { useRef, useState, type MouseEvent, type PointerEvent, type ReactNode } from 'react';
 import { useEditItemById } from '@/job/outline';
 import css from './bed.module.css';
 import { onSheet } from './on-sheet';
@@ -41,6 +41,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 export function DotLayer({ thing, height, scale, children }: Props) {
   const edit = useEditItemById();
   const [held, setHeld] = useState<Held | null>(null);
+  /** Where a dot was moved to by keys: it keeps them once it is drawn there. */
+  const movedTo = useRef<{ readonly x: number; readonly y: number } | null>(null);
   const letterAt = (x: number, y: number) =>
     thing.letters.find(({ bounds }) => boundsContain(bounds, { minX: x, maxX: x, minY: y, maxY: y }, 0));
   /** A place on the sheet as a letter of its dots has it. */
@@ -72,6 +74,12 @@ export function DotLayer({ thing, height, scale, children }: Props) {
         const { x, y } = isHeld ? held : dot;
         return (
           <circle
+            ref={(element) => {
+              const to = movedTo.current;
+              if (!element || !to || Math.hypot(dot.x - to.x, dot.y - to.y) > 0.01) return;
+              movedTo.current = null;
+              element.focus();
+            }}
             key={`${dot.item} ${dot.letter} ${dot.at.join()}`}
             role="button"
             tabIndex={0}
@@ -96,8 +104,10 @@ export function DotLayer({ thing, height, scale, children }: Props) {
             onPointerCancel={() => setHeld(null)}
             onKeyDown={(event) => {
               const way = ARROWS[event.key];
-              if (way) move(dot, dot.x + way[0] * STEP, dot.y + way[1] * STEP);
-              else if (event.key === 'Delete' || event.key === 'Backspace')
+              if (way) {
+                movedTo.current = { x: dot.x + way[0] * STEP, y: dot.y + way[1] * STEP };
+                move(dot, movedTo.current.x, movedTo.current.y);
+              } else if (event.key === 'Delete' || event.key === 'Backspace')
                 edit('Take a dot out', dot.item, (item): Item => withDotOut(item, dot));
               else return;
               event.preventDefault();
