@@ -1,3 +1,4 @@
+import { componentRegion, componentsOf } from '../geometry/components.ts';
 import type { Region } from '../geometry/contour.ts';
 import { growRings, growRegion } from '../geometry/kernel/ring-offset.ts';
 import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
@@ -13,7 +14,7 @@ export interface ToolChoice {
   readonly share: number;
   /** About so long, with all passes, changing tools left out, s. */
   readonly seconds: number;
-  /** What of the area stays. */
+  /** What of the first lot stays. */
   readonly missed: Rings;
 }
 
@@ -43,19 +44,26 @@ export interface Lot {
  * formula for rings without waste; of the paths that pocket() makes it is .8 to 1.1.
  */
 export function toolChoices(lots: readonly Lot[], tools: readonly Tool[], plan: ClearingPlan): ToolChoice[] {
-  const edges = lots.map(({ area, copies }) => ({ edge: growRegion(area, -plan.inset), copies }));
+  // Letter by letter: the work of an offset grows faster than what is given to it.
+  const edges = lots.flatMap(({ area, copies }, i) =>
+    componentsOf(area).map((part) => ({
+      edge: growRegion(componentRegion(part), -plan.inset),
+      copies,
+      isShown: i === 0,
+    })),
+  );
   const whole = edges.reduce((sum, { edge, copies }) => sum + copies * areaOf(edge), 0);
   if (whole <= 0) return [];
   const alone = tools
     .filter(({ kind }) => kind === 'flat')
     .map((tool): Alone => {
-      const parts = edges.map(({ edge, copies }) => ({ ...cleared(edge, tool.diameter / 2), copies }));
+      const parts = edges.map(({ edge, ...told }) => ({ ...cleared(edge, tool.diameter / 2), ...told }));
       const share = Math.max(0, 1 - sumOver(parts, ({ missed }) => areaOf(missed)) / whole);
       return { tool, parts, share, seconds: sumOver(parts, ({ middle }) => secondsOver(middle, tool, plan)) };
     });
   const told = ({ tool, share, seconds, parts }: Alone, before: Tool | null, after = 0): ToolChoice => ({
     ...{ tool, before, share, seconds: before ? after : seconds },
-    missed: parts[0]!.missed,
+    missed: parts.filter(({ isShown }) => isShown).flatMap(({ missed }) => missed),
   });
   const pairs = alone.flatMap((small): ToolChoice[] => {
     const wider = alone
@@ -81,7 +89,7 @@ interface Alone {
   readonly tool: Tool;
   readonly share: number;
   readonly seconds: number;
-  readonly parts: readonly (Cleared & { readonly copies: number })[];
+  readonly parts: readonly (Cleared & { readonly copies: number; readonly isShown: boolean })[];
 }
 
 /** Where a cutter's middle goes in an area, what it reaches, and what it leaves. */

@@ -1,4 +1,5 @@
 import { contoursOf } from '../fills/polyline.ts';
+import { componentRegion, componentsOf } from '../geometry/components.ts';
 import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import { growRegion } from '../geometry/kernel/ring-offset.ts';
 import type { Build } from '../job/build-job.ts';
@@ -52,7 +53,9 @@ function areasUnder(build: Build, operation: string, { width, inset, outline, li
   for (const { built, placements } of build.assemblies) {
     const area = areaFilledBy(built.lines, operation);
     if (area.length === 0) continue;
-    const middle = contoursOf(growRegion(area, -(width / 2 + inset)));
+    const middle = componentsOf(area).flatMap((part) =>
+      contoursOf(growRegion(componentRegion(part), -(width / 2 + inset))),
+    );
     const edge = middle.reduce((all, contour) => all + contourLength(contour), 0);
     const times = placements.length;
     sum.whole += times * regionArea(area);
