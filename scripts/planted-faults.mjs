@@ -17,7 +17,7 @@ const FAULTS = [
   ['core/src/formats/dxf/vertices.ts', 'z: -depths[i]!', 'z: depths[i]!', 'core/test/depths'],
   ['core/src/formats/compare.ts', 'depthBetween(contour, other)', '0', 'core/test/depths'],
   ['core/src/job/agreement.ts', '<= SAME_DEPTH', '<= 9', 'core/test/depths'],
-  ['core/src/motion/motion.ts', 'rise(a, b));', '0);', 'core/test/depths'],
+  ['core/src/motion/motion.ts', 'rise(a, b) ** 2', '0', 'core/test/depths'],
   ['core/src/fills/cone.ts', '-deepest * slopeOf', '-2 * deepest * slopeOf', 'core/test/depths'],
   ['core/src/fills/fill-letters.ts', 'letter * turn', 'turn', 'core/test/hatch-looks'],
   ['core/src/fills/which-tool.ts', 'large.seconds + restSeconds', 'restSeconds', 'core/test/pockets'],

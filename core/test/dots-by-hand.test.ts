@@ -5,7 +5,8 @@ import { circle } from '../src/geometry/shapes.ts';
 import { withDotIn, withDotMoved, withDotOut } from '../src/recipe/edits/dots.ts';
 import { withWordsInJob } from '../src/recipe/edits/words.ts';
 import type { LetteringItem, Recipe } from '../src/recipe/schema.ts';
-import { pictureOf, type PictureDot } from '../src/screen/picture.ts';
+import type { PictureDot } from '../src/screen/dots-picture.ts';
+import { pictureOf } from '../src/screen/picture.ts';
 import { jobOf, operationOn, recipeOf, wordsIn, withLettering } from './workshop.ts';
 
 const name = (words: string, more: object = {}): Recipe =>

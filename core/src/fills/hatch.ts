@@ -2,7 +2,7 @@ import { componentRegion, componentsOf } from '../geometry/components.ts';
 import { flatten, type Contour, type Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
-import { growRegion } from '../geometry/kernel/ring-offset.ts';
+import { FLATTENED, growRegion } from '../geometry/kernel/ring-offset.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { line } from '../geometry/segment.ts';
 import { turnPointBy } from '../geometry/turn.ts';
@@ -32,9 +32,6 @@ export interface HatchPlan {
 
 /** The edge of what is filled is followed so nearly, mm. */
 const TOLERANCE = 0.005;
-
-/** Curves are flattened so finely for that, mm: without that much a line as wide as a stem would not get into it. */
-const FLATTENED = 0.001;
 
 /** An outline of curves is the one of polygons where none of its corners is further off than this, mm. */
 const SAME = 0.01;

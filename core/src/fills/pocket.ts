@@ -1,7 +1,7 @@
 import { componentRegion, componentsOf } from '../geometry/components.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
-import { growRings, growRegion } from '../geometry/kernel/ring-offset.ts';
+import { FLATTENED, growRegion, growRings } from '../geometry/kernel/ring-offset.ts';
 import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Fill, FillStroke } from './fill.ts';
@@ -23,8 +23,6 @@ export interface PocketPlan {
 
 /** Areas thinner than this are the grid's, mm. */
 const HAIR = 0.0008;
-/** Edges are flattened so finely, mm: without that much a tool as wide as a stem would not get into all of it. */
-const FLATTENED = 0.001;
 /** A stem gets one pass down its middle where it is no deeper than this, in radii. */
 const ONE_PASS = 1.92;
 

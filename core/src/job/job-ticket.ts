@@ -3,7 +3,7 @@ import { decimal } from '../formats/numbers.ts';
 import type { SheetDrawing } from '../formats/sheet-drawing.ts';
 import { formatTime } from '../units/quantity.ts';
 import { whatOf } from './file-drawing.ts';
-import type { Report } from './report.ts';
+import type { OperationReport, Report } from './report.ts';
 
 /** How findings are told on the ticket. */
 const TOLD: Record<Finding['severity'], string> = { stop: 'STOP', attention: 'Look at', accepted: 'Accepted' };
@@ -31,7 +31,8 @@ export function jobTicket(report: Report, drawing: SheetDrawing): string[] {
         `${i + 1}. ${drawing.layers[i]!.name}, ${operation.work} (${whatOf(operation)}): ` +
         `${operation.contours} contours, ` +
         `${(operation.length / 1000).toFixed(2)} m, ${decimal(operation.settings.speed, 1)} mm/s, ` +
-        `${operation.settings.power} %, ${operation.deepest > 0 ? `to ${decimal(operation.deepest, 2)} mm deep, ` : ''}${operation.settings.passes} x, about ${formatTime(operation.time)}`,
+        `${operation.settings.power} %, ${depthInWords(operation)}${operation.settings.passes} x, ` +
+        `about ${formatTime(operation.time)}`,
     ),
     `About ${formatTime(report.time)} in all`,
     ...costLines(report),
@@ -43,6 +44,9 @@ export function jobTicket(report: Report, drawing: SheetDrawing): string[] {
     ),
   ];
 }
+
+const depthInWords = ({ deepest }: OperationReport): string =>
+  deepest > 0 ? `to ${decimal(deepest, 2)} mm deep, ` : '';
 
 function costLines({ cost: { machine, material, currency } }: Report): string[] {
   const told = (what: string, value: number | null): string[] =>

@@ -52,7 +52,7 @@ function cornerSquare(
   const [a, b, c] = [path[i - 1]!, path[i]!, path[i + 1]!];
   const [ux, uy, uz] = [b.x - a.x, b.y - a.y, rise(a, b)];
   const [vx, vy, vz] = [c.x - b.x, c.y - b.y, rise(b, c)];
-  const cross = Math.hypot(ux * vy - uy * vx, uy * vz - uz * vy, uz * vx - ux * vz);
+  const cross = Math.sqrt((ux * vy - uy * vx) ** 2 + (uy * vz - uz * vy) ** 2 + (uz * vx - ux * vz) ** 2);
   const turn = Math.atan2(cross, ux * vx + uy * vy + uz * vz);
   if (turn < 1e-7) return speed * speed;
   const cos = Math.cos(turn / 2);
@@ -62,7 +62,8 @@ function cornerSquare(
 }
 
 const rise = (a: PointInSpace, b: PointInSpace): number => (b.z ?? 0) - (a.z ?? 0);
-const distance = (a: PointInSpace, b: PointInSpace): number => Math.hypot(b.x - a.x, b.y - a.y, rise(a, b));
+const distance = (a: PointInSpace, b: PointInSpace): number =>
+  Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2 + rise(a, b) ** 2);
 
 function timeBetween(length: number, from: number, to: number, speed: number, acceleration: number): number {
   const peak = Math.min(speed * speed, (from + to) / 2 + acceleration * length);

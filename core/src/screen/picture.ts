@@ -1,7 +1,6 @@
 import { componentRegion } from '../geometry/components.ts';
 import { heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
 import { flatten, formOf, nodeCount, type Contour, type Region } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, turnBy, type Matrix } from '../geometry/matrix.ts';
 import { outlineOf } from '../geometry/outline.ts';
 import type { Point } from '../geometry/point.ts';
@@ -15,15 +14,15 @@ import type { Axis, Face } from '../lettering/face.ts';
 import type { FeatureChoice } from '../lettering/features.ts';
 import type { Letter } from '../lettering/layout.ts';
 import { letterName } from '../lettering/naming.ts';
-import { dotOf, frameOfLetter, middleOfDot, type LetterFrame } from '../fills/dots-by-hand.ts';
+import { frameOfLetter, type LetterFrame } from '../fills/dots-by-hand.ts';
 import { toolWidth } from '../fills/fills.ts';
 import { areaFilledBy } from '../operations/lines.ts';
 import type { Operation } from '../operations/operations.ts';
-import type { DotInHand } from '../recipe/edits/dots.ts';
-import { itemOf, ownerOfIsland, withinItem } from '../recipe/identity.ts';
+import { itemOf, ownerOfIsland } from '../recipe/identity.ts';
 import type { Item, Role } from '../recipe/schema.ts';
 import { placeBounds, placePoint, placeRegion, type Placement } from '../sheet/placement.ts';
 import { coneLook, type ConeLook } from './cone-look.ts';
+import { dotsInHand, dottedIn, type PictureDot } from './dots-picture.ts';
 import { downFrom } from './down.ts';
 import { outlinePicture, type OutlineOf, type OutlinePicture } from './outline-picture.ts';
 import { screenPath } from './path.ts';
@@ -161,14 +160,6 @@ export interface PictureItem {
     readonly features: readonly FeatureChoice[];
     readonly axes: readonly Axis[];
   } | null;
-}
-
-/** A dot that can be moved and taken out by hand. */
-export interface PictureDot extends DotInHand {
-  readonly item: string;
-  readonly x: number;
-  readonly y: number;
-  readonly radius: number;
 }
 
 export interface PictureLetter {
@@ -384,53 +375,6 @@ function nodesOf(contours: readonly Contour[], height: number): Float32Array {
   }
   return nodes;
 }
-
-/** Dots of a thing, in its own frame, and the letters that they are of. */
-interface Dotted {
-  readonly dots: readonly { readonly contour: Contour; readonly frame: LetterFrame; readonly diameter: number }[];
-  /** Some are cut through. */
-  readonly isCut: boolean;
-  /** Edges of areas that are set with dots. */
-  readonly has: (edge: Contour) => boolean;
-}
-
-function dottedIn({ lines, arrangement, around }: LaidAssembly['built']): Dotted {
-  const frames = new Map<string, LetterFrame>(arrangement.letters.map((letter) => [letter.id, frameOfLetter(letter)]));
-  let isCut = false;
-  const dots = lines.flatMap(({ operation, kinds, contours }) => {
-    const plan = around.operations.find(({ id }) => id === operation);
-    if (plan?.fill?.kind !== 'dots' || !kinds.includes('area')) return [];
-    const { diameter } = plan.fill;
-    return contours.flatMap((contour) => {
-      const frame = frames.get(sourceOf(contour));
-      // What else an operation cuts is no dot; a dot that is cut may be set off by the kerf.
-      if (!frame || Math.abs(widthOf(contourBounds(contour)) - diameter) > around.kerf + 1e-3) return [];
-      isCut ||= plan.work === 'cut';
-      return [{ contour, frame, diameter }];
-    });
-  });
-  const letters = new Set<string>(dots.map(({ frame }) => frame.id));
-  return { dots, isCut, has: (edge) => letters.has(sourceOf(edge)) };
-}
-
-const sourceOf = ({ segments }: Contour): string => segments[0]!.source;
-
-/** Dots where the first copy of a thing lies, each as its letter has it. */
-const dotsInHand = (
-  { dots }: Dotted,
-  { items }: LaidAssembly['built'],
-  placement: Placement,
-  height: number,
-): PictureDot[] =>
-  dots.map(({ contour, frame, diameter }) => {
-    const [item, letter] = [itemOf(frame.id)!, withinItem(frame.id)];
-    const middle = middleOfDot(contour);
-    const at = dotOf(middle, frame);
-    const put = items.find((each) => each.item.id === item)?.item.dots[letter]?.in ?? [];
-    const byHand = put.some(([u, v]) => Math.hypot(u - at[0], v - at[1]) < 1e-3);
-    const { x, y } = placePoint(middle, placement);
-    return { item, letter, at, byHand, x, y: height - y, radius: diameter / 2 };
-  });
 
 /** From where one copy lies to where another does, y down. */
 function betweenCopies(from: Placement, to: Placement, height: number): Matrix {

@@ -2,7 +2,7 @@ import { toolWidth, withTool } from '../../fills/fills.ts';
 import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
 import { inJob } from '../../recipe/patch.ts';
-import { followedBy } from '../../recipe/edits/fills.ts';
+import { followedBy, USUAL_FLAT } from '../../recipe/edits/fills.ts';
 import { LIMITS, type FillPlan, type OperationPlan } from '../../recipe/schema.ts';
 import type { Finding } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
@@ -65,8 +65,8 @@ function floorLeft(
     detail: `It goes no deeper, and up to ${most} % of a letter stays between its sides.`,
     mends: [
       {
-        label: `Clear it with a flat cutter of ${FLAT} mm`,
-        patch: inJob({ path: ['operations'], value: followedBy(operations, id, FLAT) }),
+        label: `Clear it with a flat cutter of ${USUAL_FLAT} mm`,
+        patch: inJob({ path: ['operations'], value: followedBy(operations, id, USUAL_FLAT) }),
       },
       {
         label: 'As deep as letters are wide',
@@ -75,9 +75,6 @@ function floorLeft(
     ],
   };
 }
-
-/** A cutter that most racks have, mm. */
-const FLAT = 1;
 
 /** What fills leave, by kind. */
 const TOOLS = { hatch: 'A line', pocket: 'A cutter', cone: 'The tip of a cone', dots: 'A dot' } as const;

@@ -6,7 +6,7 @@ import { HAIRLINE } from '../hairline.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 import { splineTags } from './spline-tags.ts';
-import { circleToTell, nodesInSpace, polylineVertices } from './vertices.ts';
+import { circleToTell, nodesInSpace, polylineVertices, type NodeInSpace } from './vertices.ts';
 import { place, type Tag } from './written-tags.ts';
 
 /** Curves other than arcs are fitted by arcs this closely, mm, unless the release asks otherwise. */
@@ -133,7 +133,7 @@ class DxfFile {
   }
 
   /** A polyline whose vertices have their own z: light ones lie flat. */
-  private polylineInSpace(nodes: NonNullable<ReturnType<typeof nodesInSpace>>, layer: string): Tag[] {
+  private polylineInSpace(nodes: readonly NodeInSpace[], layer: string): Tag[] {
     const own = this.handle();
     const part = (kind: string, owner: string, handle = this.handle()): Tag[] => [
       [0, kind],

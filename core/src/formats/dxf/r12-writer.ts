@@ -3,7 +3,7 @@ import { joinBounds } from '../../geometry/bounds.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
-import { circleToTell, nodesInSpace, polylineVertices } from './vertices.ts';
+import { circleToTell, nodesInSpace, polylineVertices, type NodeInSpace } from './vertices.ts';
 import { place, type Tag } from './written-tags.ts';
 
 /**
@@ -65,7 +65,7 @@ const layer = (name: string, colour: number): Tag[] => [
 ];
 
 /** A 3D polyline: the flag 8, and 32 of its vertices, say so. */
-const polylineInSpace = (nodes: NonNullable<ReturnType<typeof nodesInSpace>>, name: string): Tag[] => [
+const polylineInSpace = (nodes: readonly NodeInSpace[], name: string): Tag[] => [
   [0, 'POLYLINE'],
   [8, name],
   [66, 1],

@@ -14,8 +14,14 @@ export function circleToTell(contour: Contour): Circle | null {
 const beginsOnItsRight = ({ segments: [first] }: Contour, { centre, radius }: Circle): boolean =>
   distance(first!.from, { x: centre.x + radius, y: centre.y }) < 1e-6;
 
-/** The nodes of a line on which the tool goes up and down, z upwards from the face; null where it does not. */
-export function nodesInSpace(contour: Contour): { at: Point; z: number }[] | null {
+/** A node of a line on which the tool goes up and down, z upwards from the face. */
+export interface NodeInSpace {
+  readonly at: Point;
+  readonly z: number;
+}
+
+/** The nodes of a line on which the tool goes up and down; null where it does not. */
+export function nodesInSpace(contour: Contour): NodeInSpace[] | null {
   const depths = depthsOf(contour);
   if (!depths) return null;
   const { segments } = contour;

@@ -4,8 +4,11 @@ import type { Point } from '../point.ts';
 import { GRID_PER_MM } from './provenance.ts';
 import type { Rings } from './polygon-boolean.ts';
 
-/** How finely curves become polygons, and corners arcs, mm. */
-const TOLERANCE = 0.001;
+/**
+ * How finely curves become polygons, and corners arcs, mm: without that much a tool as wide as a stem would not get
+ * into all of it.
+ */
+export const FLATTENED = 0.001;
 /** An inner corner is moved as one vertex where that takes no more than this share of either side. */
 const MITRED = 0.45;
 /** Steps shorter than this have no direction, mm. */
@@ -14,7 +17,7 @@ const SHORT = 1e-6;
 /** A region grown, or shrunk, by a distance with round corners: rings of points, which belong to nobody. */
 export const growRegion = (region: Region, by: number): Point[][] =>
   growRings(
-    region.map((contour) => flatten(contour, TOLERANCE)),
+    region.map((contour) => flatten(contour, FLATTENED)),
     by,
   );
 
@@ -47,7 +50,7 @@ function movedRing(ring: readonly Point[], by: number): Point[] {
     across[2 * i] = (to.y - from.y) / length;
     across[2 * i + 1] = (from.x - to.x) / length;
   });
-  const step = 2 * Math.acos(Math.max(0, 1 - TOLERANCE / Math.abs(by)));
+  const step = 2 * Math.acos(Math.max(0, 1 - FLATTENED / Math.abs(by)));
   const out: Point[] = [];
   for (let i = 0; i < count; i++) {
     const before = (i + count - 1) % count;

@@ -32,6 +32,9 @@ export function withSecondCutter(recipe: Recipe, id: string, second: number | nu
   return { ...recipe, operations: recipe.operations.map(withTool) };
 }
 
+/** A flat cutter that most racks have, mm: what a cone's floor is cleared with to begin with. */
+export const USUAL_FLAT = 1;
+
 /** The operations with one more, right after another, for what that one leaves. @param tool its diameter, mm */
 export function followedBy(operations: readonly OperationPlan[], id: string, tool: number): OperationPlan[] {
   const at = operations.findIndex((each) => each.id === id);

@@ -3,8 +3,10 @@
 import { dotOf } from '@needlefile/core/fills/dots-by-hand';
 import { boundsContain } from '@needlefile/core/geometry/bounds';
 import { withDotIn, withDotMoved, withDotOut, type DotPlace } from '@needlefile/core/recipe/edits/dots';
+import { inItem, withinItem } from '@needlefile/core/recipe/identity';
 import type { Item } from '@needlefile/core/recipe/schema';
-import type { AssemblyPicture, PictureDot } from '@needlefile/core/screen/picture';
+import type { PictureDot } from '@needlefile/core/screen/dots-picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { useRef, useState, type MouseEvent, type PointerEvent, type ReactNode } from 'react';
 import { useEditItemById } from '@/job/outline';
 import css from './bed.module.css';
@@ -47,7 +49,7 @@ export function DotLayer({ thing, height, scale, children }: Props) {
     thing.letters.find(({ bounds }) => boundsContain(bounds, { minX: x, maxX: x, minY: y, maxY: y }, 0));
   /** A place on the sheet as a letter of its dots has it. */
   const placeOf = ({ item, letter }: PictureDot, x: number, y: number): DotPlace | null => {
-    const own = thing.letters.find(({ id }) => id === `${item}/${letter}`);
+    const own = thing.letters.find(({ id }) => id === inItem(item, letter));
     return own ? dotOf({ x, y: height - y }, own.frame) : null;
   };
   const move = (dot: PictureDot, x: number, y: number) => {
@@ -58,8 +60,8 @@ export function DotLayer({ thing, height, scale, children }: Props) {
     const { x, y } = onSheet(event.currentTarget as SVGGraphicsElement, event);
     const letter = letterAt(x, y);
     if (!letter) return;
-    const own = letter.id.slice(letter.item.length + 1);
-    edit('Put a dot', letter.item, (item): Item => withDotIn(item, own, dotOf({ x, y: height - y }, letter.frame)));
+    const at = dotOf({ x, y: height - y }, letter.frame);
+    edit('Put a dot', letter.item, (item): Item => withDotIn(item, withinItem(letter.id), at));
   };
   const reach = 5 / scale;
   const drag = (event: PointerEvent<SVGElement>) => {

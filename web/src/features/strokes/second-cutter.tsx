@@ -1,6 +1,6 @@
 'use client';
 
-import { followersOf, withSecondCutter } from '@needlefile/core/recipe/edits/fills';
+import { followersOf, USUAL_FLAT, withSecondCutter } from '@needlefile/core/recipe/edits/fills';
 import { LIMITS, type OperationPlan } from '@needlefile/core/recipe/schema';
 import { Button } from 'react-bootstrap';
 import { useShop } from '@/hooks/shop';
@@ -17,7 +17,7 @@ export function SecondCutter({ operation: { id, fill } }: { operation: Operation
   const isFull = recipe.operations.length >= LIMITS.operations.most;
   if (isFull || followersOf(recipe, id).length > 0) return null;
   const tool =
-    fill?.kind === 'pocket' ? narrowerThan(fill.tool, flat) : fill?.kind === 'cone' && fill.deepest ? 1 : null;
+    fill?.kind === 'pocket' ? narrowerThan(fill.tool, flat) : fill?.kind === 'cone' && fill.deepest ? USUAL_FLAT : null;
   if (tool === null) return null;
   return (
     <Button

@@ -1,0 +1,64 @@
+import { dotOf, frameOfLetter, middleOfDot, type LetterFrame } from '../fills/dots-by-hand.ts';
+import { widthOf } from '../geometry/bounds.ts';
+import type { Contour } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
+import type { LaidAssembly } from '../job/build-job.ts';
+import type { DotInHand } from '../recipe/edits/dots.ts';
+import { itemOf, withinItem } from '../recipe/identity.ts';
+import { placePoint, type Placement } from '../sheet/placement.ts';
+
+/** A dot that can be moved and taken out by hand. */
+export interface PictureDot extends DotInHand {
+  readonly item: string;
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+}
+
+/** Dots of a thing, in its own frame, and the letters that they are of. */
+export interface Dotted {
+  readonly dots: readonly { readonly contour: Contour; readonly frame: LetterFrame; readonly diameter: number }[];
+  /** Some are cut through. */
+  readonly isCut: boolean;
+  /** Edges of areas that are set with dots. */
+  readonly has: (edge: Contour) => boolean;
+}
+
+/** What of a thing is set with dots. */
+export function dottedIn({ lines, arrangement, around }: LaidAssembly['built']): Dotted {
+  const frames = new Map<string, LetterFrame>(arrangement.letters.map((letter) => [letter.id, frameOfLetter(letter)]));
+  let isCut = false;
+  const dots = lines.flatMap(({ operation, kinds, contours }) => {
+    const plan = around.operations.find(({ id }) => id === operation);
+    if (plan?.fill?.kind !== 'dots' || !kinds.includes('area')) return [];
+    const { diameter } = plan.fill;
+    return contours.flatMap((contour) => {
+      const frame = frames.get(sourceOf(contour));
+      // What else an operation cuts is no dot; a dot that is cut may be set off by the kerf.
+      if (!frame || Math.abs(widthOf(contourBounds(contour)) - diameter) > around.kerf + 1e-3) return [];
+      isCut ||= plan.work === 'cut';
+      return [{ contour, frame, diameter }];
+    });
+  });
+  const letters = new Set<string>(dots.map(({ frame }) => frame.id));
+  return { dots, isCut, has: (edge) => letters.has(sourceOf(edge)) };
+}
+
+const sourceOf = ({ segments }: Contour): string => segments[0]!.source;
+
+/** Dots where the first copy of a thing lies, each as its letter has it. */
+export const dotsInHand = (
+  { dots }: Dotted,
+  { items }: LaidAssembly['built'],
+  placement: Placement,
+  height: number,
+): PictureDot[] =>
+  dots.map(({ contour, frame, diameter }) => {
+    const [item, letter] = [itemOf(frame.id)!, withinItem(frame.id)];
+    const middle = middleOfDot(contour);
+    const at = dotOf(middle, frame);
+    const put = items.find((each) => each.item.id === item)?.item.dots[letter]?.in ?? [];
+    const byHand = put.some(([u, v]) => Math.hypot(u - at[0], v - at[1]) < 1e-3);
+    const { x, y } = placePoint(middle, placement);
+    return { item, letter, at, byHand, x, y: height - y, radius: diameter / 2 };
+  });
