@@ -12,7 +12,7 @@ export default defineConfig({
   },
   test: {
     environment: 'node',
-    include: ['{core,cli,web}/test/**/*.test.ts', 'second-opinion/*.test.ts'],
+    include: ['{core,cli,web}/test/**/*.test.{ts,tsx}', 'second-opinion/*.test.ts'],
     // A throttled machine takes ten times as long as a quiet one.
     testTimeout: 300_000,
     setupFiles: ['scripts/property-seed.ts'],

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import path from 'node:path';
 
 /** A file of artwork that a demo job uses. */
 export interface DemoArtwork {
@@ -49,7 +50,7 @@ export const WHISTLE_EMBLEM: DemoArtwork = {
 export const ENGINE_PICTURE: DemoArtwork = {
   id: 'art-engine-picture',
   fileName: 'Engine no. 2.jpg',
-  bytes: readFileSync(new URL('../files/engine.jpg', import.meta.url)),
+  bytes: readFileSync(path.join(import.meta.dirname, '../files/engine.jpg')),
 };
 
 export const DEMO_ARTWORKS: readonly DemoArtwork[] = [WHISTLE_EMBLEM, ENGINE_PICTURE];

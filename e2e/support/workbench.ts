@@ -7,15 +7,23 @@ import { expect, type Page } from '@playwright/test';
 
 /** What a person does at the workbench, for tests. */
 
+/** Asks the server. It may close a connection just as it is taken up again, as a browser knows, too. */
+async function ask<T>(page: Page, place: string): Promise<T> {
+  const answer = await page.request.get(place, { maxRetries: 3 });
+  expect(answer.ok()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+/** Opens a job by its name, not by way of the list, whose drawings of all jobs would be made beside it. */
 export async function openJob(page: Page, name: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('link', { name, exact: true }).click();
+  const jobs = await ask<{ id: string; name: string }[]>(page, '/api/jobs');
+  await page.goto(`/jobs/${jobs.find((job) => job.name === name)!.id}`);
   await built(page);
 }
 
 /** Has files carry true edges, and all areas in one sweep, so that figures can be told by hand. */
 export async function trueEdges(page: Page): Promise<void> {
-  const { revision, shop } = (await (await page.request.get('/api/shop')).json()) as KeptShop;
+  const { revision, shop } = await ask<KeptShop>(page, '/api/shop');
   const machines = shop.machines.map((machine) => ({ ...machine, kerfBy: 'controller', sweepsAtMost: 1 }));
   const answer = await page.request.put('/api/shop', { data: { base: revision, shop: { ...shop, machines } } });
   expect(answer.ok()).toBe(true);
@@ -61,10 +69,8 @@ export async function saved(page: Page): Promise<void> {
 /** Writes the files and gives them as downloaded, read by our readers, with the names they came under. */
 export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing; dxf: ReadDrawing; names: string[] }> {
   await station(page, 'Release');
-  const released = async () => {
-    const answer = await page.request.get(`/api/jobs/${new URL(page.url()).pathname.split('/').at(-1)}/releases`);
-    return (await answer.json()) as { id: string }[];
-  };
+  const released = () =>
+    ask<{ id: string }[]>(page, `/api/jobs/${new URL(page.url()).pathname.split('/').at(-1)}/releases`);
   const before = (await released()).length;
   await page.getByRole('button', { name: /Write the files|Release all the same/ }).click();
   await expect.poll(async () => (await released()).length).toBe(before + 1);

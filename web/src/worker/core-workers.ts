@@ -9,7 +9,7 @@ import type { Shop } from '@needlefile/core/shop/shop';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import type { SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import type { ToolChart } from '@needlefile/core/screen/tool-chart';
-import type { CoreWorkerApi } from './core.worker';
+import type { CoreApi } from './core-api';
 import type { ReleasedFiles, RunOf } from './engine';
 import { Latest, Overdue } from './latest';
 
@@ -24,14 +24,14 @@ export interface Drawn extends Job {
   readonly outlineOf: OutlineOf | null;
 }
 
-function startCore(): { readonly core: Comlink.Remote<CoreWorkerApi>; readonly end: () => void } {
+function startCore(): { readonly core: Comlink.Remote<CoreApi>; readonly end: () => void } {
   // Bundlers look for exactly this literal form.
   const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
-  return { core: Comlink.wrap<CoreWorkerApi>(worker), end: () => worker.terminate() };
+  return { core: Comlink.wrap<CoreApi>(worker), end: () => worker.terminate() };
 }
 
 const latestOf = <Request, Result>(
-  run: (core: Comlink.Remote<CoreWorkerApi>, request: Request) => Promise<Result>,
+  run: (core: Comlink.Remote<CoreApi>, request: Request) => Promise<Result>,
 ): Latest<Request, Result> =>
   new Latest(() => {
     const { core, end } = startCore();
@@ -97,7 +97,7 @@ export interface Search<Result> {
   readonly stop: () => void;
 }
 
-function search<Result>(run: (core: Comlink.Remote<CoreWorkerApi>) => Promise<Result>): Search<Result> {
+function search<Result>(run: (core: Comlink.Remote<CoreApi>) => Promise<Result>): Search<Result> {
   const { core, end } = startCore();
   return { result: run(core).finally(end), stop: end };
 }

@@ -1,0 +1,133 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { userEvent, type UserEvent } from '@testing-library/user-event';
+import { readArtwork } from '@needlefile/core/artwork/read-artwork';
+import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
+import { build, facesOf, filesOf } from '@needlefile/core/job/build-job';
+import { runJob } from '@needlefile/core/job/run-job';
+import type { RecipeInput } from '@needlefile/core/recipe/read';
+import type { Recipe } from '@needlefile/core/recipe/schema';
+import type { Shop } from '@needlefile/core/shop/shop';
+import { CATALOGUE } from '@needlefile/faces/catalogue';
+import { DEMO_JOBS } from '@needlefile/demo/jobs';
+import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
+import { expect } from 'vitest';
+import { faceOf, recipeOf, trueEdges } from '../../../core/test/workshop';
+import { Toasts } from '../../src/components/toasts';
+import { Workbench } from '../../src/features/workbench/workbench';
+import { setUnit } from '../../src/hooks/unit';
+import { createJobStore, JobStoreContext } from '../../src/job/job-store';
+import { useView } from '../../src/job/view-store';
+import { artworkOf, PretendServer } from './server';
+import { installSurroundings } from './surroundings';
+
+/** An open workbench, with what a person does at it. */
+export interface OpenWorkbench {
+  readonly user: UserEvent;
+  readonly server: PretendServer;
+  readonly recipe: () => Recipe;
+  /** Pages that were gone to. */
+  readonly visited: readonly string[];
+  /** How many steps can be undone. */
+  readonly steps: () => number;
+  readonly station: (name: string) => Promise<void>;
+  /** The panel of the station. */
+  readonly panel: () => ReturnType<typeof within>;
+  readonly check: () => ReturnType<typeof within>;
+  /** Waits until the bed and the check show the recipe as it is. */
+  readonly built: () => Promise<void>;
+  /** Types into a field in place of what it holds, and leaves it. */
+  readonly type: (label: string | RegExp, text: string) => Promise<void>;
+  /** Chooses in a list, by what it says. */
+  readonly choose: (label: string | RegExp, option: string | RegExp) => Promise<void>;
+  readonly press: (name: string | RegExp) => Promise<void>;
+  readonly tick: (name: string | RegExp) => Promise<void>;
+  /** What the DXF of the job as it stands tells the machine, which must be what the job says. */
+  readonly file: () => Promise<ReadDrawing>;
+}
+
+const demoJob = (name: string): RecipeInput => {
+  const job = DEMO_JOBS.find((each) => each.name === name);
+  if (!job) throw new Error(`No demo job is called ${name}.`);
+  return job;
+};
+
+const view = useView.getState();
+
+/** Opens the workbench, all else closed. @param job a recipe, or a demo job by its name */
+export async function openWorkbench(job: RecipeInput | string, shop: Shop = trueEdges): Promise<OpenWorkbench> {
+  cleanup();
+  installSurroundings();
+  window.localStorage.clear();
+  setUnit('mm');
+  useView.setState(view, true);
+  const server = new PretendServer(shop);
+  const opened = recipeOf(typeof job === 'string' ? demoJob(job) : job);
+  const store = createJobStore(
+    { id: 'job', revision: 1, updatedAt: '2026-01-01T00:00:00Z', recipe: opened },
+    opened,
+  );
+  const user = userEvent.setup({ delay: null });
+  const visited: string[] = [];
+  const router = { push: (page: string) => void visited.push(page), prefetch() {} } as unknown as AppRouterInstance;
+  render(
+    <AppRouterContext value={router}>
+      <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+        <JobStoreContext value={store}>
+          <Workbench />
+        </JobStoreContext>
+        <Toasts />
+      </QueryClientProvider>
+    </AppRouterContext>,
+  );
+  const recipe = () => store.getState().recipe;
+  const panel = () => within(document.querySelector<HTMLElement>('section[aria-label=Station]')!);
+  const field = (label: string | RegExp) => panel().getByLabelText(label, { selector: 'input, select, textarea' });
+  const built = () =>
+    waitFor(() =>
+      expect(screen.getByRole('complementary', { name: 'Shop check' }).getAttribute('aria-busy')).toBe('false'),
+    );
+  await built();
+  unfold();
+  return {
+    user,
+    server,
+    recipe,
+    visited,
+    steps: () => store.getState().past.length,
+    station: async (name) => {
+      await user.click(within(screen.getByRole('navigation', { name: 'Stations' })).getByText(name));
+      unfold();
+    },
+    panel,
+    check: () => within(screen.getByRole('complementary', { name: 'Shop check' })),
+    built,
+    type: async (label, text) => {
+      const own = field(label);
+      fireEvent.change(own, { target: { value: text } });
+      fireEvent.keyDown(own, { key: 'Enter' });
+      fireEvent.blur(own);
+    },
+    choose: async (label, option) => {
+      const list = field(label);
+      await user.selectOptions(list, within(list).getByRole('option', { name: option }));
+    },
+    press: (name) => user.click(panel().getByRole('button', { name })),
+    tick: (name) => user.click(field(name)),
+    file: async () => fileOf(recipe(), server.kept.shop),
+  };
+}
+
+/** Opens what is folded up in the panel. */
+const unfold = () => document.querySelectorAll('details').forEach((fold) => fold.setAttribute('open', ''));
+
+async function fileOf(recipe: Recipe, shop: Shop): Promise<ReadDrawing> {
+  const ids = [...facesOf(recipe)].filter((id) => CATALOGUE.some((face) => face.id === id));
+  const artworks = await Promise.all(
+    [...filesOf(recipe)].map(async (id) => [id, await readArtwork((await artworkOf(id))!)] as const),
+  );
+  const faces = new Map(ids.map((id) => [id, faceOf(id)]));
+  const { drawing, differences } = await runJob(build(recipe, { shop, faces, artworks: new Map(artworks) }), 'dxf');
+  expect(differences).toEqual([]);
+  return drawing;
+}

@@ -1,0 +1,85 @@
+import { configure } from '@testing-library/react';
+import * as Comlink from 'comlink';
+import { vi } from 'vitest';
+import { coreApi } from '../../src/worker/core-api';
+
+/** What a browser has and jsdom lacks, as far as the workbench asks for it. */
+
+/** The bed is as large as this, px. */
+export const BED = { width: 800, height: 600 };
+
+/** Runs the core where it is asked, behind the same messages: what is sent must still be what can be sent. */
+class WorkerHere {
+  private readonly channel = new MessageChannel();
+  readonly addEventListener: MessagePort['addEventListener'];
+  readonly removeEventListener: MessagePort['removeEventListener'];
+  readonly postMessage: MessagePort['postMessage'];
+
+  constructor() {
+    const { port1, port2 } = this.channel;
+    Comlink.expose(coreApi, port1);
+    this.addEventListener = port2.addEventListener.bind(port2);
+    this.removeEventListener = port2.removeEventListener.bind(port2);
+    this.postMessage = port2.postMessage.bind(port2);
+    port2.start();
+  }
+
+  terminate(): void {
+    this.channel.port1.close();
+    this.channel.port2.close();
+  }
+}
+
+class ResizeObserverHere {
+  constructor(private readonly told: ResizeObserverCallback) {}
+  observe(): void {
+    this.told([{ contentRect: BED } as ResizeObserverEntry], this);
+  }
+  unobserve(): void {}
+  disconnect(): void {}
+}
+
+class IntersectionObserverHere {
+  constructor(private readonly told: IntersectionObserverCallback) {}
+  observe(): void {
+    this.told([{ isIntersecting: true } as IntersectionObserverEntry], this as unknown as IntersectionObserver);
+  }
+  unobserve(): void {}
+  disconnect(): void {}
+}
+
+/** Draws nothing: charts are drawn by a library, which asks for the width of words. */
+const contextOf = (canvas: HTMLCanvasElement): unknown =>
+  new Proxy(
+    { canvas, measureText: () => ({ width: 8 }) } as Record<string | symbol, unknown>,
+    { get: (own, key) => (key in own ? own[key] : () => undefined) },
+  );
+
+/** jsdom lays nothing out: whatever is asked for its box is as large as the bed. */
+const boxOf = () => ({ ...BED, x: 0, y: 0, left: 0, top: 0, right: BED.width, bottom: BED.height }) as DOMRect;
+
+export function installSurroundings(): void {
+  // A machine that is throttled builds for a while.
+  configure({
+    asyncUtilTimeout: 120_000,
+    // Without the whole page behind it.
+    getElementError: (message) => new Error(message?.split('\n')[0]),
+  });
+  vi.stubGlobal('Worker', WorkerHere);
+  vi.stubGlobal('ResizeObserver', ResizeObserverHere);
+  vi.stubGlobal('IntersectionObserver', IntersectionObserverHere);
+  Element.prototype.getBoundingClientRect = boxOf;
+  Element.prototype.scrollIntoView = () => {};
+  Element.prototype.setPointerCapture = () => {};
+  Element.prototype.releasePointerCapture = () => {};
+  Element.prototype.hasPointerCapture = () => false;
+  Object.defineProperties(SVGSVGElement.prototype, {
+    width: { get: () => ({ baseVal: { value: BED.width } }), configurable: true },
+    height: { get: () => ({ baseVal: { value: BED.height } }), configurable: true },
+  });
+  HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement) {
+    return contextOf(this) as never;
+  };
+  window.matchMedia = (media) => ({ matches: false, media, addEventListener() {}, removeEventListener() {} }) as never;
+  window.localStorage.setItem('needlefile folded', 'none');
+}
