@@ -48,7 +48,10 @@ function tryField(bench: OpenWorkbench, field: HTMLInputElement): boolean {
     if (field.getAttribute('aria-invalid') === 'true') continue;
     const now = valueAt(bench.recipe(), at);
     // Percents are shares in the recipe.
-    expect([value, value / 100].some((each) => Math.abs(each - Number(now)) < 1e-9), `${at}: ${value}, ${now}`).toBe(true);
+    expect(
+      [value, value / 100].some((each) => Math.abs(each - Number(now)) < 1e-9),
+      `${at}: ${value}, ${now}`,
+    ).toBe(true);
     expect(bench.steps(), at).toBe(steps + 1);
     fireEvent.keyDown(field, { key: 'Enter' });
     fireEvent.keyDown(window, { key: 'z', ctrlKey: true });

@@ -11,11 +11,12 @@ import type { Shop } from '@needlefile/core/shop/shop';
 import { CATALOGUE } from '@needlefile/faces/catalogue';
 import { DEMO_JOBS } from '@needlefile/demo/jobs';
 import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
-import { expect } from 'vitest';
+import { afterEach, expect } from 'vitest';
 import { faceOf, recipeOf, trueEdges } from '../../../core/test/workshop';
 import { Toasts } from '../../src/components/toasts';
 import { Workbench } from '../../src/features/workbench/workbench';
 import { setUnit } from '../../src/hooks/unit';
+import { foldCheck } from '../../src/job/folded';
 import { createJobStore, JobStoreContext } from '../../src/job/job-store';
 import { useView } from '../../src/job/view-store';
 import { artworkOf, PretendServer } from './server';
@@ -36,8 +37,14 @@ export interface OpenWorkbench {
   readonly check: () => ReturnType<typeof within>;
   /** Waits until the bed and the check show the recipe as it is. */
   readonly built: () => Promise<void>;
+  /** Waits until that is measured, too. */
+  readonly measured: () => Promise<void>;
+  /** Takes one of a few choices. */
+  readonly take: (choices: string, option: string) => Promise<void>;
   /** Types into a field in place of what it holds, and leaves it. */
   readonly type: (label: string | RegExp, text: string) => Promise<void>;
+  /** The same, by where the field says that it stands in the recipe. */
+  readonly typeAt: (place: string, text: string) => Promise<void>;
   /** Chooses in a list, by what it says. */
   readonly choose: (label: string | RegExp, option: string | RegExp) => Promise<void>;
   readonly press: (name: string | RegExp) => Promise<void>;
@@ -54,19 +61,20 @@ const demoJob = (name: string): RecipeInput => {
 
 const view = useView.getState();
 
+// What is under way ends with the page, and the page before its surroundings.
+afterEach(() => cleanup());
+
 /** Opens the workbench, all else closed. @param job a recipe, or a demo job by its name */
 export async function openWorkbench(job: RecipeInput | string, shop: Shop = trueEdges): Promise<OpenWorkbench> {
   cleanup();
   installSurroundings();
   window.localStorage.clear();
   setUnit('mm');
+  foldCheck(false);
   useView.setState(view, true);
   const server = new PretendServer(shop);
   const opened = recipeOf(typeof job === 'string' ? demoJob(job) : job);
-  const store = createJobStore(
-    { id: 'job', revision: 1, updatedAt: '2026-01-01T00:00:00Z', recipe: opened },
-    opened,
-  );
+  const store = createJobStore({ id: 'job', revision: 1, updatedAt: '2026-01-01T00:00:00Z', recipe: opened }, opened);
   const user = userEvent.setup({ delay: null });
   const visited: string[] = [];
   const router = { push: (page: string) => void visited.push(page), prefetch() {} } as unknown as AppRouterInstance;
@@ -102,12 +110,14 @@ export async function openWorkbench(job: RecipeInput | string, shop: Shop = true
     panel,
     check: () => within(screen.getByRole('complementary', { name: 'Shop check' })),
     built,
-    type: async (label, text) => {
-      const own = field(label);
-      fireEvent.change(own, { target: { value: text } });
-      fireEvent.keyDown(own, { key: 'Enter' });
-      fireEvent.blur(own);
+    measured: async () => {
+      await built();
+      await waitFor(() => expect(screen.queryByText('Measuring thickness …')).toBeNull());
     },
+    take: (choices, option) =>
+      user.click(within(panel().getByRole('radiogroup', { name: choices })).getByText(option, { exact: true })),
+    type: async (label, text) => fill(field(label), text),
+    typeAt: async (place, text) => fill(document.querySelector<HTMLElement>(`input[data-at="${place}"]`)!, text),
     choose: async (label, option) => {
       const list = field(label);
       await user.selectOptions(list, within(list).getByRole('option', { name: option }));
@@ -116,6 +126,12 @@ export async function openWorkbench(job: RecipeInput | string, shop: Shop = true
     tick: (name) => user.click(field(name)),
     file: async () => fileOf(recipe(), server.kept.shop),
   };
+}
+
+function fill(field: HTMLElement, text: string): void {
+  fireEvent.change(field, { target: { value: text } });
+  fireEvent.keyDown(field, { key: 'Enter' });
+  fireEvent.blur(field);
 }
 
 /** Opens what is folded up in the panel. */

@@ -50,10 +50,9 @@ class IntersectionObserverHere {
 
 /** Draws nothing: charts are drawn by a library, which asks for the width of words. */
 const contextOf = (canvas: HTMLCanvasElement): unknown =>
-  new Proxy(
-    { canvas, measureText: () => ({ width: 8 }) } as Record<string | symbol, unknown>,
-    { get: (own, key) => (key in own ? own[key] : () => undefined) },
-  );
+  new Proxy({ canvas, measureText: () => ({ width: 8 }) } as Record<string | symbol, unknown>, {
+    get: (own, key) => (key in own ? own[key] : () => undefined),
+  });
 
 /** jsdom lays nothing out: whatever is asked for its box is as large as the bed. */
 const boxOf = () => ({ ...BED, x: 0, y: 0, left: 0, top: 0, right: BED.width, bottom: BED.height }) as DOMRect;
@@ -61,7 +60,7 @@ const boxOf = () => ({ ...BED, x: 0, y: 0, left: 0, top: 0, right: BED.width, bo
 export function installSurroundings(): void {
   // A machine that is throttled builds for a while.
   configure({
-    asyncUtilTimeout: 120_000,
+    asyncUtilTimeout: 60_000,
     // Without the whole page behind it.
     getElementError: (message) => new Error(message?.split('\n')[0]),
   });
@@ -81,5 +80,4 @@ export function installSurroundings(): void {
     return contextOf(this) as never;
   };
   window.matchMedia = (media) => ({ matches: false, media, addEventListener() {}, removeEventListener() {} }) as never;
-  window.localStorage.setItem('needlefile folded', 'none');
 }

@@ -85,7 +85,8 @@ function Sweeps({ account, most }: { account: SweepAccount; most: number }) {
     useView.setState({ ring: null });
     edit(label, (draft) => void Object.assign(draft, next(original(draft) as Recipe)));
   };
-  const together = taken.flatMap((i) => groups[i]?.items ?? []);
+  // Letters of one item may be swept in several.
+  const together = [...new Set(taken.flatMap((i) => groups[i]?.items ?? []))];
   return (
     <>
       <p className={css.sweepSum}>
@@ -98,7 +99,7 @@ function Sweeps({ account, most }: { account: SweepAccount; most: number }) {
         <ol className={css.sweeps}>
           {groups.map((group, i) => (
             <GroupRow
-              key={group.items.join()}
+              key={`${group.items.join()} ${i}`}
               group={group}
               number={i + 1}
               name={namesOf(group, recipe)}
