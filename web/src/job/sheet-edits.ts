@@ -115,7 +115,8 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
     addThing: (make: Make) => {
       const { thing, assembly } = chosenIn(recipeNow(), useView.getState());
       const caps = Math.round(usualCaps(drawn(assembly.id)));
-      const words = { ...usualWords(thing, { face: 'overpass-bold', capHeight: caps }), id: '' };
+      // It gets an id of its own in the new thing.
+      const { id: _, ...words } = usualWords(thing, { face: 'overpass-bold', capHeight: caps });
       let added = '';
       change('Add a thing', (recipe) => {
         const start = MAKES[make].start(caps);

@@ -57,6 +57,43 @@ const contextOf = (canvas: HTMLCanvasElement): unknown =>
 /** jsdom lays nothing out: whatever is asked for its box is as large as the bed. */
 const boxOf = () => ({ ...BED, x: 0, y: 0, left: 0, top: 0, right: BED.width, bottom: BED.height }) as DOMRect;
 
+/** Where the sheet's zero is on the screen, and how many px a mm takes: as the bed's own group is moved and sized. */
+function onScreen(element: Element): { readonly x: number; readonly y: number; readonly k: number } {
+  const group = element.closest('svg')?.querySelector(':scope > g[transform]');
+  const [x = 0, y = 0, k = 1] = (group?.getAttribute('transform')?.match(/-?[\d.]+(e-?\d+)?/g) ?? []).map(Number);
+  return { x, y, k };
+}
+
+/** Where a point of the sheet is on the screen. @param at mm, y down */
+export function pixelOf(element: Element, at: { readonly x: number; readonly y: number }) {
+  const { x, y, k } = onScreen(element);
+  return { clientX: x + k * at.x, clientY: y + k * at.y };
+}
+
+/** With the buttons and keys of a mouse, which those of jsdom have not. */
+class PointerEventHere extends MouseEvent {
+  readonly pointerId: number;
+  constructor(type: string, init: PointerEventInit = {}) {
+    super(type, init);
+    this.pointerId = init.pointerId ?? 1;
+  }
+}
+
+class DOMPointHere {
+  constructor(
+    readonly x: number,
+    readonly y: number,
+  ) {}
+  matrixTransform(transform: (point: DOMPointHere) => DOMPointHere): DOMPointHere {
+    return transform(this);
+  }
+}
+
+function screenMatrixOf(this: Element): unknown {
+  const { x, y, k } = onScreen(this);
+  return { inverse: () => (point: DOMPointHere) => new DOMPointHere((point.x - x) / k, (point.y - y) / k) };
+}
+
 export function installSurroundings(): void {
   // A machine that is throttled builds for a while.
   configure({
@@ -67,7 +104,10 @@ export function installSurroundings(): void {
   vi.stubGlobal('Worker', WorkerHere);
   vi.stubGlobal('ResizeObserver', ResizeObserverHere);
   vi.stubGlobal('IntersectionObserver', IntersectionObserverHere);
+  vi.stubGlobal('PointerEvent', PointerEventHere);
+  vi.stubGlobal('DOMPoint', DOMPointHere);
   Element.prototype.getBoundingClientRect = boxOf;
+  (SVGElement.prototype as unknown as { getScreenCTM: unknown }).getScreenCTM = screenMatrixOf;
   Element.prototype.scrollIntoView = () => {};
   Element.prototype.setPointerCapture = () => {};
   Element.prototype.releasePointerCapture = () => {};
