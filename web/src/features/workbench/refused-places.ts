@@ -30,9 +30,10 @@ export function fieldOf(place: string, recipe: Recipe, { thing, item }: Chosen):
 
 /** The station where a field is. */
 export function stationOf(field: string): Station {
-  const [first, second] = field.split('.');
+  const [first, second, third] = field.split('.');
   if (first === 'item') return 'letter';
   if (first === 'thing') return second === 'hold' || second === 'windows' ? 'hold' : 'plate';
+  if (first === 'operations' && third === 'fill') return 'strokes';
   if (first === 'operations' || first === 'assignment') return 'work-order';
   return first === 'release' ? 'release' : 'plate';
 }
@@ -42,6 +43,7 @@ export function inWords(problem: string): string {
   const { place, reason } = problemOf(problem);
   const words = place
     .replace(/^assemblies\.\d+\.(items\.\d+\.)?/, '')
+    .replace(/^operations\.(\d+)/, (_, index) => `operation ${Number(index) + 1}`)
     .split('.')
     .map((key) => key.replace(/[A-Z]/g, (capital) => ` ${capital.toLowerCase()}`));
   return `${words.join(', ')} ${reason}`;

@@ -94,6 +94,13 @@ function screenMatrixOf(this: Element): unknown {
   return { inverse: () => (point: DOMPointHere) => new DOMPointHere((point.x - x) / k, (point.y - y) / k) };
 }
 
+/** Locks of tabs: those that were ever asked for are held, and others may be said to be. */
+export const heldLocks = new Set<string>();
+const locks = {
+  request: (name: string, _: object, hold: () => unknown) => Promise.resolve(heldLocks.add(name)).then(() => hold()),
+  query: () => Promise.resolve({ held: [...heldLocks].map((name) => ({ name })) }),
+};
+
 export function installSurroundings(): void {
   // A machine that is throttled builds for a while.
   configure({
@@ -104,6 +111,7 @@ export function installSurroundings(): void {
   vi.stubGlobal('Worker', WorkerHere);
   vi.stubGlobal('ResizeObserver', ResizeObserverHere);
   vi.stubGlobal('IntersectionObserver', IntersectionObserverHere);
+  vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
   vi.stubGlobal('PointerEvent', PointerEventHere);
   vi.stubGlobal('DOMPoint', DOMPointHere);
   Element.prototype.getBoundingClientRect = boxOf;
@@ -119,5 +127,6 @@ export function installSurroundings(): void {
   HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement) {
     return contextOf(this) as never;
   };
+  Object.defineProperty(navigator, 'locks', { value: locks, configurable: true });
   window.matchMedia = (media) => ({ matches: false, media, addEventListener() {}, removeEventListener() {} }) as never;
 }

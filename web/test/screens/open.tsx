@@ -11,6 +11,7 @@ import type { Shop } from '@needlefile/core/shop/shop';
 import { CATALOGUE } from '@needlefile/faces/catalogue';
 import { DEMO_JOBS } from '@needlefile/demo/jobs';
 import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
+import type { ReactNode } from 'react';
 import { afterEach, expect } from 'vitest';
 import { faceOf, recipeOf, trueEdges } from '../../../core/test/workshop';
 import { Toasts } from '../../src/components/toasts';
@@ -22,13 +23,17 @@ import { useView } from '../../src/job/view-store';
 import { artworkOf, PretendServer } from './server';
 import { installSurroundings } from './surroundings';
 
-/** An open workbench, with what a person does at it. */
-export interface OpenWorkbench {
+/** A page on the screen, and what a person does there. */
+export interface OpenPage {
   readonly user: UserEvent;
   readonly server: PretendServer;
-  readonly recipe: () => Recipe;
   /** Pages that were gone to. */
   readonly visited: readonly string[];
+}
+
+/** An open workbench, with what a person does at it. */
+export interface OpenWorkbench extends OpenPage {
+  readonly recipe: () => Recipe;
   /** How many steps can be undone. */
   readonly steps: () => number;
   readonly station: (name: string) => Promise<void>;
@@ -64,44 +69,53 @@ const view = useView.getState();
 // What is under way ends with the page, and the page before its surroundings.
 afterEach(() => cleanup());
 
-/** Opens the workbench, all else closed. @param job a recipe, or a demo job by its name */
-export async function openWorkbench(job: RecipeInput | string, shop: Shop = trueEdges): Promise<OpenWorkbench> {
+/** Shows a page, all else closed. */
+export function showPage(page: ReactNode, server = new PretendServer(trueEdges)): OpenPage {
   cleanup();
   installSurroundings();
-  window.localStorage.clear();
   setUnit('mm');
   foldCheck(false);
   useView.setState(view, true);
-  const server = new PretendServer(shop);
-  const opened = recipeOf(typeof job === 'string' ? demoJob(job) : job);
-  const store = createJobStore({ id: 'job', revision: 1, updatedAt: '2026-01-01T00:00:00Z', recipe: opened }, opened);
   const user = userEvent.setup({ delay: null });
   const visited: string[] = [];
-  const router = { push: (page: string) => void visited.push(page), prefetch() {} } as unknown as AppRouterInstance;
+  const router = { push: (place: string) => void visited.push(place), prefetch() {} } as unknown as AppRouterInstance;
   render(
     <AppRouterContext value={router}>
       <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-        <JobStoreContext value={store}>
-          <Workbench />
-        </JobStoreContext>
+        {page}
         <Toasts />
       </QueryClientProvider>
     </AppRouterContext>,
   );
+  return { user, server, visited };
+}
+
+/** Waits until the bed and the check show the job as it is. */
+export const built = (): Promise<void> =>
+  waitFor(() =>
+    expect(screen.getByRole('complementary', { name: 'Shop check' }).getAttribute('aria-busy')).toBe('false'),
+  );
+
+/** Opens the workbench, all else closed. @param job a recipe, or a demo job by its name */
+export async function openWorkbench(job: RecipeInput | string, shop: Shop = trueEdges): Promise<OpenWorkbench> {
+  window.localStorage.clear();
+  const opened = recipeOf(typeof job === 'string' ? demoJob(job) : job);
+  const store = createJobStore({ id: 'job', revision: 1, updatedAt: '2026-01-01T00:00:00Z', recipe: opened }, opened);
+  const page = showPage(
+    <JobStoreContext value={store}>
+      <Workbench />
+    </JobStoreContext>,
+    new PretendServer(shop),
+  );
+  const { user, server } = page;
   const recipe = () => store.getState().recipe;
   const panel = () => within(document.querySelector<HTMLElement>('section[aria-label=Station]')!);
   const field = (label: string | RegExp) => panel().getByLabelText(label, { selector: 'input, select, textarea' });
-  const built = () =>
-    waitFor(() =>
-      expect(screen.getByRole('complementary', { name: 'Shop check' }).getAttribute('aria-busy')).toBe('false'),
-    );
   await built();
   unfold();
   return {
-    user,
-    server,
+    ...page,
     recipe,
-    visited,
     steps: () => store.getState().past.length,
     station: async (name) => {
       await user.click(within(screen.getByRole('navigation', { name: 'Stations' })).getByText(name));

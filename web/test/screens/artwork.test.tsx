@@ -1,0 +1,274 @@
+// @vitest-environment jsdom
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { contourArea, contourBounds } from '@needlefile/core/geometry/contour-facts';
+import { heightOf, joinBounds, widthOf } from '@needlefile/core/geometry/bounds';
+import type { ArtworkItem } from '@needlefile/core/recipe/schema';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { letteringOf, thingOf } from '../lettered';
+import { choose } from '../../src/job/chosen';
+import { useView } from '../../src/job/view-store';
+import { boxesOn, linesOn, sizeOn } from './drawn';
+import { openWorkbench, type OpenWorkbench } from './open';
+
+const itemOf = (bench: OpenWorkbench, kind: string) =>
+  thingOf(bench.recipe()).items.find((item) => item.kind === kind) as ArtworkItem;
+
+async function inHand(job: string, kind = 'artwork'): Promise<OpenWorkbench> {
+  const bench = await openWorkbench(job);
+  const { id, items } = thingOf(bench.recipe());
+  act(() => choose(id, items.find((item) => item.kind === kind)!.id));
+  await bench.built();
+  document.querySelectorAll('details').forEach((fold) => fold.setAttribute('open', ''));
+  return bench;
+}
+
+describe('an emblem', () => {
+  it('is as wide as is typed, and everything goes with it', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    await bench.choose('It is', 'engraved');
+    const [width, height] = sizeOn(await bench.file(), 'ENGRAVE');
+    await bench.type('Width', String((width * 1.5).toFixed(3)));
+    const [wider, higher] = sizeOn(await bench.file(), 'ENGRAVE');
+    expect(wider / width).toBeCloseTo(1.5, 2);
+    expect(higher / height).toBeCloseTo(1.5, 2);
+    expect(bench.panel().getByText(/its size is given in pixels/)).toBeTruthy();
+  });
+
+  it('has its gaps closed up to a width, and tells of what stays open', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    expect(bench.panel().getByText(/gaps? closed/)).toBeTruthy();
+    await bench.type('Close gaps to', '0');
+    await bench.built();
+    expect(bench.check().getByText(/Whistle emblem: \d lines? stays? open/)).toBeTruthy();
+    await bench.user.click(bench.check().getByRole('button', { name: /Close gaps up to/ }));
+    await bench.built();
+    expect(bench.check().queryByText(/stays? open/)).toBeNull();
+    expect(linesOn(await bench.file(), 'CUT').every(({ closed }) => closed)).toBe(true);
+  });
+
+  it('has each gap closed or kept open by hand, from one to the next', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    await bench.type('Close gaps to', '0');
+    await bench.built();
+    const gaps = () => within(bench.panel().getByRole('list', { name: 'Gaps' }));
+    const count = gaps().getAllByRole('listitem').length;
+    const [first, second] = gaps().getAllByRole('button', { name: /open/ });
+    await bench.user.click(first!);
+    expect(useView.getState().focus).not.toBeNull();
+    fireEvent.keyDown(first!, { key: 'ArrowDown' });
+    expect(document.activeElement).toBe(second);
+    await bench.user.click(gaps().getAllByRole('button', { name: 'Close it' })[0]!);
+    await bench.built();
+    expect(itemOf(bench, 'artwork').repairs).toHaveLength(1);
+    expect(gaps().getAllByRole('listitem')).toHaveLength(count);
+    expect(gaps().getAllByRole('button', { name: 'Close it' })).toHaveLength(count - 1);
+    await bench.press(/Decide|again|by their width/i);
+    expect(itemOf(bench, 'artwork').repairs).toEqual([]);
+  });
+
+  it('has layers that are left out, and one that becomes an item by itself', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    const before = linesOn(await bench.file(), 'CUT').length;
+    await bench.tick(/steam/);
+    await bench.built();
+    expect(linesOn(await bench.file(), 'CUT').length).toBeLessThan(before);
+    await bench.tick(/steam/);
+    await bench.built();
+    expect(linesOn(await bench.file(), 'CUT')).toHaveLength(before);
+    await bench.press(/^Make steam an item by itself/);
+    await bench.built();
+    expect(thingOf(bench.recipe()).items.filter(({ kind }) => kind === 'artwork')).toHaveLength(2);
+    expect(linesOn(await bench.file(), 'CUT')).toHaveLength(before);
+  });
+
+  it('gives its text as words', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    await bench.press('+ “Pennywhistle” as words');
+    await bench.built();
+    expect(thingOf(bench.recipe()).items.at(-1)).toMatchObject({ kind: 'lettering', words: 'Pennywhistle' });
+  });
+
+  it('is fitted anew with fewer nodes, as near as is said', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    await bench.type('Fit anew within', '0.05');
+    await bench.built();
+    expect(bench.panel().getByText(/\d+ .*(nodes|off|away)/i)).toBeTruthy();
+    expect(itemOf(bench, 'artwork').refit).toBe(0.05);
+    await bench.type('Fit anew within', '');
+    expect(itemOf(bench, 'artwork').refit).toBeNull();
+  });
+
+  it('is brought, and refused with a reason where it cannot be read', async () => {
+    const bench = await openWorkbench('Valve tag, injector');
+    const files = screen.getByLabelText('Files of artwork');
+    bench.server.answer = (method, path) => {
+      if (method !== 'POST' || !path.startsWith('/api/artworks')) return undefined;
+      if (path.includes('bad')) return Response.json({ error: 'The SVG is not well-formed.' }, { status: 422 });
+      return Response.json({ id: 'art-whistle-emblem', fileName: 'Whistle emblem.svg' }, { status: 201 });
+    };
+    await bench.user.upload(files, new File(['<svg'], 'bad.svg', { type: 'image/svg+xml' }));
+    expect(await screen.findByText(/bad\.svg: The SVG is not well-formed/)).toBeTruthy();
+    expect(bench.steps()).toBe(0);
+    await bench.user.upload(files, new File(['<svg/>'], 'emblem.svg', { type: 'image/svg+xml' }));
+    await waitFor(() => expect(itemOf(bench, 'artwork')).toMatchObject({ source: 'art-whistle-emblem' }));
+    await bench.built();
+    expect(bench.panel().getByRole('heading', { level: 2, name: 'Artwork' })).toBeTruthy();
+  });
+});
+
+describe('a picture', () => {
+  it('is traced at a level between dark and light, the other way about, smoothed, its spots left out', async () => {
+    const bench = await inHand('Parcels crate, engine no. 2');
+    const lines = async () => linesOn(await bench.file(), 'ENGRAVE');
+    const dark = async () => (await lines()).reduce((sum, line) => sum + contourArea(line), 0);
+    const before = await dark();
+    const count = (await lines()).length;
+    fireEvent.change(bench.panel().getByLabelText('Level between dark and light'), { target: { value: '60' } });
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.level).not.toBeNull();
+    expect(await dark()).not.toBeCloseTo(before, 0);
+    await bench.press(/As the picture asks|Usual|By itself|level/i);
+    expect(itemOf(bench, 'artwork').picture.level).toBeNull();
+    await bench.type('Leave out spots to', '8');
+    await bench.built();
+    expect((await lines()).length).toBeLessThanOrEqual(count);
+    await bench.take('Smooth', 'More');
+    await bench.tick('Take what is light');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture).toMatchObject({ level: null });
+    await bench.tick('Show the picture on the bed');
+    expect(useView.getState().pictures).toBe(true);
+  });
+});
+
+describe('nodes of a letter', () => {
+  let bench: OpenWorkbench;
+  const nodes = () => [...document.querySelectorAll('rect[data-node]')];
+  const take = (n: number) => {
+    const node = nodes()[n]!;
+    fireEvent.pointerDown(node, { button: 0 });
+    fireEvent.pointerUp(node, { button: 0 });
+  };
+  const key = async (name: string, keys: object = {}) => {
+    fireEvent.keyDown(screen.getByRole('group', { name: /^The sheet/ }), { key: name, ...keys });
+    await bench.built();
+  };
+  const count = () => nodes().length;
+  beforeEach(async () => {
+    bench = await openWorkbench({
+      make: 'engraved',
+      machine: 'engraver',
+      material: 'brass',
+      thickness: 1.5,
+      lettering: { words: 'LIL', face: 'overpass-bold', size: { by: 'cap height', value: 20 } },
+      plate: { width: 90, height: 40, holes: null, border: null },
+    });
+    await bench.choose('Letter', /^first L/);
+    await bench.press('Work on its nodes');
+    await bench.built();
+    await waitFor(() => expect(count()).toBeGreaterThan(3));
+  });
+
+  it('are moved by figures and keys, for this letter or all alike, and put back', async () => {
+    const before = boxesOn(await bench.file(), 'ENGRAVE');
+    take(0);
+    await key('ArrowDown', { shiftKey: true });
+    const changed = () => letteringOf(bench.recipe()).redrawn;
+    expect(changed()).toHaveLength(1);
+    const one = boxesOn(await bench.file(), 'ENGRAVE');
+    const moved = one.filter((box, i) => heightOf(box) - heightOf(before[i]!) > 5);
+    expect(moved).toHaveLength(1);
+    await bench.take('Every “L”', 'All 2');
+    await bench.built();
+    const all = boxesOn(await bench.file(), 'ENGRAVE');
+    expect(all.filter((box, i) => heightOf(box) - heightOf(before[i]!) > 5)).toHaveLength(2);
+    await bench.press('Put back');
+    expect(changed()).toEqual([]);
+    expect(boxesOn(await bench.file(), 'ENGRAVE')).toEqual(before);
+  });
+
+  it('are put in, taken out, and gone through by keys', async () => {
+    const before = count();
+    take(0);
+    const [first] = useView.getState().nodes;
+    await key('PageDown');
+    expect(useView.getState().nodes[0]).not.toEqual(first);
+    await key('PageUp');
+    expect(useView.getState().nodes[0]).toEqual(first);
+    await key('i');
+    expect(count()).toBe(before + 1);
+    await key('Delete');
+    expect(count()).toBe(before);
+    take(0);
+    await key('Escape');
+    expect(useView.getState()).toMatchObject({ nodes: [], redrawing: true });
+    await key('Escape');
+    expect(useView.getState().redrawing).toBe(false);
+  });
+
+  it('have corners made round and cut off, as far as there is room', async () => {
+    take(0);
+    const before = count();
+    await bench.type('Corner by', '1.5');
+    await bench.press('Make round');
+    await bench.built();
+    expect(count()).toBe(before + 1);
+    expect(
+      linesOn(await bench.file(), 'ENGRAVE').some(({ segments }) => segments.some(({ kind }) => kind !== 'line')),
+    ).toBe(true);
+    fireEvent.keyDown(window, { key: 'z', ctrlKey: true });
+    await bench.built();
+    take(0);
+    await bench.type('Corner by', '500');
+    await bench.press('Cut off');
+    expect(bench.panel().getByText(/There is no room for that/)).toBeTruthy();
+  });
+
+  it('turn a run into an arc or a curve and straight again', async () => {
+    take(0);
+    for (const kind of ['Arc', 'Curve', 'Line']) {
+      await bench.take('To the next', kind);
+      await bench.built();
+      await bench.file();
+    }
+    await bench.press('Smooth');
+    await bench.built();
+    await bench.press('Corner');
+    await bench.built();
+    expect(letteringOf(bench.recipe()).redrawn.length).toBeLessThanOrEqual(1);
+  });
+
+  it('are broken and joined: an open line is told', async () => {
+    take(0);
+    await bench.press('Break');
+    await bench.built();
+    // What is open is no area: it is followed.
+    expect(linesOn(await bench.file(), 'SCORE').map(({ closed }) => closed)).toEqual([false]);
+    fireEvent.keyDown(window, { key: 'z', ctrlKey: true });
+    await bench.built();
+    expect(linesOn(await bench.file(), 'ENGRAVE').every(({ closed }) => closed)).toBe(true);
+  });
+});
+
+describe('a shape', () => {
+  it('has other outlines of about its height, each with its own figures', async () => {
+    const bench = await openWorkbench('Valve tags, a sheet of six');
+    const { id } = thingOf(bench.recipe());
+    act(() => choose(id, 'hole'));
+    await bench.built();
+    const select = bench.panel().getByLabelText('Outline');
+    const kinds = within(select)
+      .getAllByRole<HTMLOptionElement>('option')
+      .map(({ value }) => value);
+    for (const kind of kinds) {
+      fireEvent.change(select, { target: { value: kind } });
+      await bench.built();
+      const shape = thingOf(bench.recipe()).items.find((item) => item.id === 'hole')!;
+      expect(shape.kind === 'shape' && shape.outline.by, kind).toBe(kind);
+      const file = await bench.file();
+      const widest = Math.max(...boxesOn(file, 'CUT').map((box) => widthOf(box)));
+      expect(joinBounds(linesOn(file, 'CUT').map((line) => contourBounds(line))), kind).toBeTruthy();
+      expect(widest, kind).toBeGreaterThan(10);
+    }
+  });
+});
