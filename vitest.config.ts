@@ -15,6 +15,7 @@ export default defineConfig({
     include: ['{core,cli,web}/test/**/*.test.{ts,tsx}', 'second-opinion/*.test.ts'],
     // A throttled machine takes ten times as long as a quiet one.
     testTimeout: 300_000,
+    hookTimeout: 300_000,
     setupFiles: ['scripts/property-seed.ts'],
     // Left to itself it leaves a core idle, which is half of a machine with two.
     maxWorkers: '100%',

@@ -51,25 +51,6 @@ test('an emblem is brought, its gaps closed by a mend, sized by its true width, 
   }
 });
 
-test('a file’s text becomes words, and files that cannot be read are refused with a reason', async ({ page }) => {
-  await openJob(page, 'Valve tag, injector');
-  const svg = (body: string) => ({ ...file, buffer: Buffer.from(body) });
-  await bring(
-    page,
-    { ...svg('%PDF-1.7'), name: 'a.svg' },
-    { ...svg('<svg><text>only words</text></svg>'), name: 'b.svg' },
-    { ...svg('<svg><path d="M0 0L'), name: 'c.svg' },
-  );
-  await expect(page.getByText('a.svg: The PDF is damaged')).toBeVisible();
-  await expect(page.getByText('b.svg: There is nothing in the file that can be cut or engraved')).toBeVisible();
-  await expect(page.getByText('c.svg: The SVG is not well-formed')).toBeVisible();
-  await bring(page, { ...file, buffer: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0]), name: 'd.png' });
-  await expect(page.getByText('d.png: The picture is damaged')).toBeVisible();
-  await bring(page, file);
-  await page.getByRole('button', { name: '+ “Pennywhistle” as words' }).click();
-  await expect(page.getByRole('textbox', { name: 'Words' })).toHaveValue('Pennywhistle');
-});
-
 /** A DXF in millimetres of lines by their layers. */
 function dxfOf(lines: readonly (readonly [layer: string, x1: number, y1: number, x2: number, y2: number])[]) {
   const entities = lines.flatMap(([layer, x1, y1, x2, y2]) =>
@@ -159,41 +140,4 @@ test('a node of a letter is moved; it stays where words change before it, and is
   await built(page);
   const plain = await heights();
   raised.forEach((height, i) => expect(height - plain[i]!).toBeCloseTo(2, 1));
-});
-
-test('words are set in the clear field of an emblem, and nodes of the emblem are moved by keys', async ({ page }) => {
-  await openJob(page, 'Valve tag, injector');
-  const ring = '<circle cx="50" cy="50" r="48"/><circle cx="50" cy="50" r="40" fill="white"/>';
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 100 100">${ring}</svg>`;
-  await bring(page, { ...file, name: 'ring.svg', buffer: Buffer.from(svg) });
-  await expect(listOf(page).getByRole('button', { name: 'ring engraved' })).toBeVisible();
-  await built(page);
-  await listOf(page).getByRole('button', { name: 'INJECTOR engraved' }).nth(1).click();
-  await page.getByLabel('Set by').selectOption({ label: 'Clear field of ring' });
-  await built(page);
-  await page.getByLabel('Margin in it').fill('2');
-  await page.keyboard.press('Enter');
-  await built(page);
-  await page.getByRole('textbox', { name: 'Words' }).fill('SAND');
-  await built(page);
-  const { dxf } = await releaseAndDownload(page);
-  const boxes = engraved(dxf).map(contourBounds);
-  const rings = boxes.filter((box) => widthOf(box) > 30).sort((a, b) => widthOf(a) - widthOf(b));
-  const letters = boxes.filter((box) => widthOf(box) < 15);
-  const [inner] = rings;
-  const reach = letters.flatMap(({ minX, minY, maxX, maxY }) =>
-    [minX, maxX].flatMap((x) =>
-      [minY, maxY].map((y) => Math.hypot(x - (inner!.minX + inner!.maxX) / 2, y - (inner!.minY + inner!.maxY) / 2)),
-    ),
-  );
-  // The field is of 16 mm radius, less its margin.
-  expect(Math.max(...reach)).toBeLessThan(14.05);
-  expect(Math.max(...reach)).toBeGreaterThan(13.5);
-  await station(page, 'Letter');
-  await listOf(page).getByRole('button', { name: /ring/ }).click();
-  await page.getByRole('button', { name: 'Work on its nodes' }).click();
-  await page.locator('rect[data-node]').first().click();
-  await page.keyboard.press('Delete');
-  await built(page);
-  await expect(page.getByText('Put all back as the file has it')).toBeVisible();
 });

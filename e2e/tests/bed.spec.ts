@@ -1,4 +1,4 @@
-import { centreOf, heightOf, widthOf, type Bounds } from '@needlefile/core/geometry/bounds';
+import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import type { Page } from '@playwright/test';
@@ -100,71 +100,6 @@ test('a nameboard of two faces, a rule and a heart, made from an empty job with 
   expect(again.dxf.layers.map(({ contours }) => contours.length)).toEqual(
     longer.dxf.layers.map(({ contours }) => contours.length),
   );
-});
-
-test('the same with keys alone: added, named, moved by exact steps, sized, turned, copied, taken out', async ({
-  page,
-}) => {
-  await emptied(page);
-  const list = listOf(page);
-  await list.getByRole('button', { name: '+ words' }).focus();
-  await page.keyboard.press('Enter');
-  // What was added is typed over at once.
-  await expect(wordsOf(page)).toBeFocused();
-  await page.keyboard.type('HUT');
-  await built(page);
-  await list.getByRole('button', { name: '+ shape' }).focus();
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
-  await built(page);
-  await page.getByLabel('Width', { exact: true }).fill('20');
-  await page.getByLabel('Height', { exact: true }).fill('8');
-  await built(page);
-  const bed = page.getByRole('group', { name: /^The sheet/ });
-  await bed.focus();
-  const at = async () => {
-    await saved(page);
-    const { dxf } = await releaseAndDownload(page);
-    await station(page, 'Letter');
-    return dxf;
-  };
-  const before = await at();
-  await bed.focus();
-  for (const key of [
-    'ArrowUp',
-    'Shift+ArrowDown',
-    'Shift+ArrowDown',
-    'Shift+ArrowRight',
-    'Alt+ArrowRight',
-    'Alt+ArrowRight',
-  ])
-    await page.keyboard.press(key);
-  await built(page);
-  const after = await at();
-  const offset = (file: ReadDrawing) => {
-    const [box] = sized(file, 20, 8);
-    const [letter] = boxesOf(file, 'CUT')
-      .filter((each) => heightOf(each) > 12 && widthOf(each) < 60)
-      .sort((a, b) => a.minX - b.minX) as [Bounds];
-    return { x: box!.minX - letter.minX, y: box!.minY - letter.minY };
-  };
-  expect(offset(after).x - offset(before).x).toBeCloseTo(10.2, 2);
-  expect(offset(after).y - offset(before).y).toBeCloseTo(-19, 2);
-  await bed.focus();
-  await page.keyboard.press('r');
-  await page.keyboard.press('r');
-  for (let i = 0; i < 4; i++) await page.keyboard.press('r');
-  await built(page);
-  expect(sized(await at(), 8, 20)).toHaveLength(1);
-  await bed.focus();
-  await page.keyboard.press('Control+d');
-  await built(page);
-  expect(sized(await at(), 8, 20)).toHaveLength(2);
-  await bed.focus();
-  await page.keyboard.press('Delete');
-  await built(page);
-  expect(sized(await at(), 8, 20)).toHaveLength(1);
 });
 
 test('tags on one sheet: copied, pasted into another job, dragged to where they lie in the file', async ({ page }) => {

@@ -42,33 +42,6 @@ test('an old controller that counts in inches, downwards, with a file an operati
   expect(box.minY).toBeLessThan(-30);
 });
 
-test('words at both ends of a board are swept by themselves, or together by hand; what was tried is kept', async ({
-  page,
-}) => {
-  await openJob(page, 'Lamp hut set, one sheet');
-  await station(page, 'Work order');
-  await page.getByRole('button', { name: /^Areas/ }).click();
-  await page.getByText('By item', { exact: true }).click();
-  await built(page);
-  const sweeps = page.getByLabel(/^Sweep \d/);
-  await expect(sweeps).not.toHaveCount(0);
-  const count = await sweeps.count();
-  const parted = await releaseAndDownload(page);
-  const swept = (names: readonly { readonly name: string }[]) =>
-    names.filter(({ name }) => /^ENGRAVE(_AREA)?_S\d+$/.test(name)).length;
-  expect(swept(parted.dxf.layers)).toBe(count);
-  await station(page, 'Work order');
-  await page.getByRole('button', { name: /^Areas/ }).click();
-  for (let i = 0; i < count; i++) await sweeps.nth(i).check();
-  await page.getByRole('button', { name: `Sweep these ${count} in one` }).click();
-  await built(page);
-  await expect(page.getByText(/^One sweep,/)).toBeVisible();
-  await page.getByLabel(/speed, mm\/s/).fill('333');
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Keep as tried' }).click();
-  await expect(page.getByText(/^Tried on .*333 mm\/s/)).toBeVisible();
-});
-
 test('a release has the name, the formats and the things that are asked, and is compared with the one before', async ({
   page,
 }) => {

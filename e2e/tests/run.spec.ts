@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
+import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { expect, test } from '../support/app';
 import { built, openJob, releaseAndDownload, station } from '../support/workbench';
 
@@ -73,57 +73,4 @@ test('any file is run: its layers by the map, or by hand', async ({ page }) => {
   await expect(card.getByText('lines are worked on what is free already')).toBeVisible();
   await page.getByLabel('File to be run').setInputFiles(path.join(import.meta.dirname, '../package.json'));
   await expect(card.getByRole('alert')).toBeVisible();
-});
-
-test('a finding is accepted with a reason, and the release is no longer stopped by it', async ({ page }) => {
-  await openJob(page, 'Wagon stencil, 8 tons');
-  await station(page, 'Hold');
-  await page.getByLabel('Bridge width').fill('1.5');
-  await page.keyboard.press('Enter');
-  await built(page);
-  const check = page.getByRole('complementary', { name: 'Shop check' });
-  const finding = check.locator('section').filter({ hasText: 'bridges too narrow' });
-  await finding.getByRole('button', { name: 'Accept …' }).click();
-  await expect(finding.getByRole('button', { name: /^Accept all/ })).toBeDisabled();
-  await finding.getByLabel('Why may it be so?').fill('Backed by tape while it is cut');
-  await finding.getByRole('button', { name: /^Accept all/ }).click();
-  await expect(finding).toHaveCount(0);
-  await check.getByText(/accepted$/).click();
-  await expect(check.getByText('Backed by tape while it is cut').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(finding).toBeVisible();
-});
-
-test('the rack is compared for what is cleared: one is taken, or two of which one clears the rest', async ({
-  page,
-}) => {
-  await openJob(page, 'Valve tag, blower, filled letters');
-  await station(page, 'Strokes');
-  await page.getByText('Which tool?').click();
-  const now = page.getByRole('button', { name: /1, then 0.3 mm/ });
-  await expect(now).toHaveAttribute('aria-pressed', 'true');
-  const before = await releaseAndDownload(page);
-  await station(page, 'Strokes');
-  await page.getByText('Which tool?').click();
-  const wider = page.getByRole('button', { name: /Flat 1.5 mm/ });
-  await wider.click();
-  await expect(wider).toHaveAttribute('aria-pressed', 'true');
-  const cutters = page.getByRole('textbox', { name: 'Cutter' });
-  await expect(cutters).toHaveCount(1);
-  await expect(cutters).toHaveValue('1.5');
-  await built(page);
-  const after = await releaseAndDownload(page);
-  const length = ({ layers }: typeof after.dxf) =>
-    layers
-      .filter(({ name }) => name.startsWith('ENGRAVE'))
-      .flatMap(({ contours }) => contours)
-      .reduce((sum, each) => sum + contourLength(each), 0);
-  const layers = ({ dxf }: typeof after) => dxf.layers.filter(({ name }) => name.startsWith('ENGRAVE')).length;
-  expect(length(after.dxf)).toBeLessThan(0.8 * length(before.dxf));
-  expect([layers(before), layers(after)]).toEqual([2, 1]);
-  await station(page, 'Strokes');
-  await page.getByText('Which tool?').click();
-  await page.getByRole('button', { name: /1, then 0.5 mm/ }).click();
-  await expect(cutters).toHaveCount(2);
-  await expect(cutters.nth(1)).toHaveValue('0.5');
 });

@@ -42,29 +42,3 @@ test('a sheet of several things: one is chosen and changed, the others and their
     expect(outlines(file, 'ENGRAVE')).not.toHaveLength(outlines(first.svg, 'ENGRAVE').length);
   }
 });
-
-test('an operation of its own for one item: its lines are a layer by themselves in the files', async ({ page }) => {
-  await openJob(page, 'Lamp hut set, one sheet');
-  await station(page, 'Work order');
-  await page.getByRole('button', { name: 'Add an operation' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Deep letters');
-  await page.getByLabel('Work', { exact: true }).selectOption('engrave');
-  await page.getByText('Items of their own').click();
-  await page.getByLabel('OIL', { exact: true }).selectOption({ label: 'Engrave: deep letters' });
-  await built(page);
-  await saved(page);
-  const { svg, dxf } = await releaseAndDownload(page);
-  for (const { layers } of [svg, dxf]) {
-    const engraved = layers.filter(({ name }) => name.startsWith('ENGRAVE'));
-    expect(engraved).toHaveLength(2);
-    // O has two outlines, I and L one each.
-    expect(engraved.map(({ contours }) => contours.length).sort((a, b) => a - b)[0]).toBe(4);
-  }
-  await station(page, 'Work order');
-  await page.getByRole('button', { name: 'Deep letters', exact: true }).click();
-  await page.getByRole('button', { name: 'Take it out' }).click();
-  await page.getByLabel('Its lines go to').selectOption({ label: 'Engrave: areas' });
-  await page.getByRole('button', { name: 'Take it out' }).click();
-  await built(page);
-  await expect(page.getByText('Every line has its operation')).toBeVisible();
-});

@@ -18,7 +18,7 @@ export interface CatalogueFace {
   /** Folder of the npm package that carries it. */
   readonly package: string;
   readonly file: string;
-  readonly licence: 'OFL-1.1' | 'Hershey';
+  readonly licence: 'OFL-1.1' | 'Apache-2.0' | 'Hershey';
   /** The file that holds its licence, in the package; a font's own file where it says it itself. */
   readonly licenceFile: string;
 }
@@ -32,6 +32,9 @@ const face = (id: string, name: string, kind: CatalogueFace['kind'], folder: str
   licence: 'OFL-1.1',
   licenceFile: 'LICENSE_FONT',
 });
+
+/** Its package has no file of the licence: the font itself names it. */
+const namingIt = (shipped: CatalogueFace): CatalogueFace => ({ ...shipped, licenceFile: shipped.file });
 
 /**
  * Stroke data of Dr. A. V. Hershey, in the format of James Hurt, and OFL faces in the same package; each file carries
@@ -49,7 +52,9 @@ const strokes = (id: string, name: string, file: string, licence: CatalogueFace[
 
 export const CATALOGUE: readonly CatalogueFace[] = [
   face('overpass-bold', 'Overpass Bold', 'sturdy', 'overpass', '700Bold/Overpass_700Bold.ttf'),
-  face('national-park-bold', 'National Park Bold', 'sturdy', 'national-park', '700Bold/NationalPark_700Bold.ttf'),
+  namingIt(
+    face('national-park-bold', 'National Park Bold', 'sturdy', 'national-park', '700Bold/NationalPark_700Bold.ttf'),
+  ),
   face('bungee', 'Bungee', 'sturdy', 'bungee', '400Regular/Bungee_400Regular.ttf'),
   face('league-gothic', 'League Gothic', 'condensed', 'league-gothic', '400Regular/LeagueGothic_400Regular.ttf'),
   face(
@@ -60,12 +65,15 @@ export const CATALOGUE: readonly CatalogueFace[] = [
     '600SemiBold/BarlowCondensed_600SemiBold.ttf',
   ),
   face('besley-bold', 'Besley Bold', 'slab', 'besley', '700Bold/Besley_700Bold.ttf'),
-  face('graduate', 'Graduate', 'slab', 'graduate', 'Graduate_400Regular.ttf'),
+  namingIt(face('graduate', 'Graduate', 'slab', 'graduate', 'Graduate_400Regular.ttf')),
   face('fredoka-semibold', 'Fredoka', 'round', 'fredoka', '600SemiBold/Fredoka_600SemiBold.ttf'),
   face('vollkorn-bold', 'Vollkorn Bold', 'serif', 'vollkorn', '700Bold/Vollkorn_700Bold.ttf'),
   face('marcellus', 'Marcellus', 'serif', 'marcellus', '400Regular/Marcellus_400Regular.ttf'),
   face('grand-hotel', 'Grand Hotel', 'script', 'grand-hotel', '400Regular/GrandHotel_400Regular.ttf'),
-  face('yellowtail', 'Yellowtail', 'script', 'yellowtail', '400Regular/Yellowtail_400Regular.ttf'),
+  {
+    ...face('yellowtail', 'Yellowtail', 'script', 'yellowtail', '400Regular/Yellowtail_400Regular.ttf'),
+    licence: 'Apache-2.0',
+  },
   face('sacramento', 'Sacramento', 'script', 'sacramento', '400Regular/Sacramento_400Regular.ttf'),
   face('pinyon-script', 'Pinyon Script', 'script', 'pinyon-script', '400Regular/PinyonScript_400Regular.ttf'),
   face('corinthia-bold', 'Corinthia Bold', 'script', 'corinthia', '700Bold/Corinthia_700Bold.ttf'),
@@ -80,7 +88,7 @@ export const CATALOGUE: readonly CatalogueFace[] = [
     'saira-stencil-one',
     '400Regular/SairaStencilOne_400Regular.ttf',
   ),
-  face('allerta-stencil', 'Allerta Stencil', 'stencil', 'allerta-stencil', 'AllertaStencil_400Regular.ttf'),
+  namingIt(face('allerta-stencil', 'Allerta Stencil', 'stencil', 'allerta-stencil', 'AllertaStencil_400Regular.ttf')),
   face('bungee-shade', 'Bungee Shade', 'shaded', 'bungee-shade', '400Regular/BungeeShade_400Regular.ttf'),
   strokes('readability-line', 'Readability, one line', 'EMSReadability', 'OFL-1.1'),
   strokes('tech-line', 'Tech, one line', 'EMSTech', 'OFL-1.1'),

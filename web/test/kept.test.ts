@@ -40,7 +40,7 @@ describe('what is kept', () => {
   beforeAll(async () => {
     // The server runs in web/.
     vi.spyOn(process, 'cwd').mockReturnValue(path.resolve(import.meta.dirname, '..'));
-    database = await startTestDatabase();
+    database = await startTestDatabase('kept');
     vi.stubEnv('DATABASE_URL', database.url);
     [jobs, releases, shop, client, schema] = await Promise.all([
       import('../src/server/jobs'),

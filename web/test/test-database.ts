@@ -10,10 +10,10 @@ export interface TestDatabase {
   readonly stop: () => void;
 }
 
-/** An empty database with all its tables, in a cluster of its own. */
-export async function startTestDatabase(): Promise<TestDatabase> {
+/** A database with all its tables and the demo shop, in a cluster of its own. @param name whose it is: tests run at once */
+export async function startTestDatabase(name: string): Promise<TestDatabase> {
   const settings = { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' };
-  const cluster = await startPostgres({ folder: path.join(dataFolder(), 'unit'), settings });
+  const cluster = await startPostgres({ folder: path.join(dataFolder(), 'unit', name), settings });
   const url = await ensureDatabase(cluster, 'unit', { fresh: true });
   const env = { ...process.env, DATABASE_URL: url };
   const prepared = spawnSync(bin('tsx'), [path.join(root, 'web/src/server/db/prepare.ts')], { env, encoding: 'utf8' });

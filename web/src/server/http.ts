@@ -53,8 +53,10 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
     throw new Refusal(400, 'The request is not JSON.');
   }
   const parsed = schema.safeParse(json);
-  if (!parsed.success)
-    throw new Refusal(400, parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; '));
+  if (!parsed.success) {
+    const issues = parsed.error.issues.map(({ path, message }) => [...path, message].join(': '));
+    throw new Refusal(400, `What was sent cannot be used. ${issues.join('; ')}`);
+  }
   return parsed.data;
 }
 

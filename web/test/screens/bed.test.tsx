@@ -7,7 +7,7 @@ import { thingOf } from '../lettered';
 import { useView } from '../../src/job/view-store';
 import { boxesOn } from './drawn';
 import { openWorkbench, type OpenWorkbench } from './open';
-import { pixelOf } from './surroundings';
+import { bed, boxOf, click, drag, ground, handle, target } from './hand';
 
 /** A plate with three letters, each an item; the middle of the plate is the zero of places. */
 const three: RecipeInput = {
@@ -30,33 +30,6 @@ const three: RecipeInput = {
 };
 
 let bench: OpenWorkbench;
-const bed = () => screen.getByRole('group', { name: /^The sheet/ });
-const target = (name: string): Element =>
-  [...document.querySelectorAll('rect[data-kind=item], rect[data-kind=thing]')].find(
-    (rect) => rect.querySelector('title')?.textContent === name && rect.getAttribute('data-kind') === 'item',
-  )!;
-const handle = (kind: 'size' | 'turn', n = 0) => document.querySelectorAll(`[data-hand=${kind}]`)[n]!;
-const boxOf = (rect: Element) => {
-  const [x, y, width, height] = ['x', 'y', 'width', 'height'].map((name) => Number(rect.getAttribute(name)));
-  return { x: x! + width! / 2, y: y! + height! / 2 };
-};
-
-/** Keys held at the press, and on the way. */
-interface Held {
-  readonly press?: object;
-  readonly way?: object;
-}
-
-/** Presses the left button at a point of the sheet, goes by so many mm, and lets go. */
-function drag(on: Element, from: { x: number; y: number }, dx: number, dy: number, { press, way }: Held = {}): void {
-  const at = (x: number, y: number, keys: object = {}) => ({ ...pixelOf(bed(), { x, y }), button: 0, ...keys });
-  fireEvent.pointerDown(on, at(from.x, from.y, press));
-  fireEvent.pointerMove(on, at(from.x + dx / 2, from.y + dy / 2, way));
-  fireEvent.pointerMove(on, at(from.x + dx, from.y + dy, way));
-  fireEvent.pointerUp(on, at(from.x + dx, from.y + dy, way));
-}
-
-const click = (on: Element, press: object = {}): void => drag(on, boxOf(on), 0, 0, { press });
 const key = async (name: string, keys: object = {}): Promise<void> => {
   fireEvent.keyDown(bed(), { key: name, ...keys });
   await bench.built();
@@ -79,8 +52,7 @@ describe('the hand', () => {
     expect(useView.getState().items).toEqual(['h', 'l']);
     click(target('H'), { shiftKey: true });
     expect(useView.getState().items).toEqual(['l']);
-    const ground = document.querySelector('rect[width="200000"]')!;
-    drag(ground, { x: 5, y: 5 }, 0, 0);
+    drag(ground(), { x: 5, y: 5 }, 0, 0);
     expect(useView.getState().inHand).toBe(false);
     expect(bench.steps()).toBe(0);
   });
@@ -112,12 +84,11 @@ describe('the hand', () => {
   });
 
   it('takes what a frame touches, or with Alt what lies inside', async () => {
-    const ground = document.querySelector('rect[width="200000"]')!;
     const [l, h] = [boxOf(target('L')), boxOf(target('H'))];
     const from = { x: l.x - 15, y: Math.min(l.y, h.y) - 15 };
-    drag(ground, from, h.x - from.x, 60);
+    drag(ground(), from, h.x - from.x, 60);
     expect(useView.getState().items).toEqual(['l', 'h']);
-    drag(ground, from, h.x - from.x, 60, { way: { altKey: true } });
+    drag(ground(), from, h.x - from.x, 60, { way: { altKey: true } });
     expect(useView.getState().items).toEqual(['l']);
     expect(bench.steps()).toBe(0);
   });

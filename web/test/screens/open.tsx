@@ -5,7 +5,7 @@ import { readArtwork } from '@needlefile/core/artwork/read-artwork';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { build, facesOf, filesOf } from '@needlefile/core/job/build-job';
 import { runJob } from '@needlefile/core/job/run-job';
-import type { RecipeInput } from '@needlefile/core/recipe/read';
+import { readRecipe, type RecipeInput } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import { CATALOGUE } from '@needlefile/faces/catalogue';
@@ -66,8 +66,17 @@ const demoJob = (name: string): RecipeInput => {
 
 const view = useView.getState();
 
-// What is under way ends with the page, and the page before its surroundings.
-afterEach(() => cleanup());
+/** The recipe of the workbench that is open. */
+let last: (() => Recipe) | undefined;
+
+afterEach(() => {
+  // What is under way ends with the page, and the page before its surroundings.
+  cleanup();
+  // Whatever was done, the server takes what comes of it, as it is.
+  const recipe = last?.();
+  last = undefined;
+  if (recipe) expect(readRecipe(JSON.parse(JSON.stringify(recipe)))).toEqual({ ok: true, recipe });
+});
 
 /** Shows a page, all else closed. */
 export function showPage(page: ReactNode, server = new PretendServer(trueEdges)): OpenPage {
@@ -108,7 +117,7 @@ export async function openWorkbench(job: RecipeInput | string, shop: Shop = true
     new PretendServer(shop),
   );
   const { user, server } = page;
-  const recipe = () => store.getState().recipe;
+  const recipe = (last = () => store.getState().recipe);
   const panel = () => within(document.querySelector<HTMLElement>('section[aria-label=Station]')!);
   const field = (label: string | RegExp) => panel().getByLabelText(label, { selector: 'input, select, textarea' });
   await built();

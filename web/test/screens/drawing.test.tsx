@@ -1,0 +1,210 @@
+// @vitest-environment jsdom
+import { act, fireEvent, screen } from '@testing-library/react';
+import { contourArea, contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
+import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import type { RecipeInput } from '@needlefile/core/recipe/read';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { thingOf } from '../lettered';
+import { choose } from '../../src/job/chosen';
+import { useView } from '../../src/job/view-store';
+import { boxesOn, linesOn, outerCut } from './drawn';
+import { boxOf, click, clickAt, drag, handle, target } from './hand';
+import { openWorkbench, type OpenWorkbench } from './open';
+
+let bench: OpenWorkbench;
+/** What takes clicks while something is drawn. */
+const pad = (): Element => document.querySelector('rect[x="-10000"], rect[x="-100000"]:not([width="200000"])')!;
+const measurePad = (): Element => [...document.querySelectorAll('rect[x="-100000"]')].at(-1)!;
+const press = (key: string) => act(() => void fireEvent.keyDown(window, { key }));
+
+const plate = (items: object[]): RecipeInput => ({
+  machine: 'engraver',
+  material: 'brass',
+  thickness: 1.5,
+  assemblies: [{ make: 'engraved', plate: { width: 100, height: 60, holes: null, border: null }, items } as never],
+});
+
+describe('a drawing of one’s own', () => {
+  const begin = async () => {
+    await bench.user.click(screen.getByRole('button', { name: '+ shape' }));
+    await bench.user.click(screen.getByRole('button', { name: 'Draw one on the bed' }));
+  };
+  const drawnOne = () => thingOf(bench.recipe()).items.find(({ kind }) => kind === 'shape');
+  beforeEach(async () => {
+    bench = await openWorkbench(
+      plate([{ id: 'word', words: 'I', face: 'overpass-bold', size: { by: 'cap height', value: 8 } }]),
+    );
+    await begin();
+  });
+
+  it('is closed by a click on its first node, and lies where it was drawn', async () => {
+    for (const [x, y] of [
+      [20, 20],
+      [50, 20],
+      [50, 35],
+      [20, 35],
+      [20, 20],
+    ] as const)
+      clickAt(pad(), x, y);
+    await bench.built();
+    expect(drawnOne()).toMatchObject({ outline: { by: 'path', closed: true } });
+    const drawn = linesOn(await bench.file(), 'ENGRAVE').find((line) => widthOf(contourBounds(line)) > 20)!;
+    expect(Math.abs(contourArea(drawn))).toBeCloseTo(30 * 15, 1);
+    expect(useView.getState().drawing).toBeNull();
+  });
+
+  it('is ended open by Enter, level with Shift, a node taken back by Backspace', async () => {
+    clickAt(pad(), 20, 20);
+    clickAt(pad(), 60, 22, { shiftKey: true });
+    clickAt(pad(), 70, 40);
+    press('Backspace');
+    press('Enter');
+    await bench.built();
+    expect(drawnOne()).toMatchObject({ outline: { closed: false } });
+    const [line] = linesOn(await bench.file(), 'SCORE');
+    expect(line!.closed).toBe(false);
+    expect(heightOf(contourBounds(line!))).toBeCloseTo(0, 3);
+    expect(contourLength(line!)).toBeGreaterThan(39.9);
+  });
+
+  it('is given up by Escape', async () => {
+    clickAt(pad(), 20, 20);
+    clickAt(pad(), 60, 20);
+    press('Escape');
+    expect(useView.getState().drawing).toBeNull();
+    expect(bench.steps()).toBe(0);
+  });
+});
+
+describe('bridges and bars', () => {
+  it('are drawn across a gap from an island outward, and nowhere else', async () => {
+    bench = await openWorkbench({
+      make: 'cut-through',
+      machine: 'co2-laser',
+      material: 'plywood',
+      thickness: 3,
+      lettering: { words: 'O', face: 'overpass-bold', size: { by: 'cap height', value: 60 } },
+      plate: { holes: null },
+      hold: { bridges: { perIsland: 'none' } },
+    });
+    await bench.station('Hold');
+    const island = boxesOn(await bench.file(), 'CUT_INNER').sort((a, b) => widthOf(a) - widthOf(b))[0]!;
+    const sheet = contourBounds(outerCut(await bench.file()));
+    const height = sheet.maxY + sheet.minY;
+    const middle = { x: island.maxX - 1, y: height - (island.minY + island.maxY) / 2 };
+    await bench.press('Draw a bridge');
+    drag(pad(), { x: sheet.minX + 2, y: 2 }, 1, 1);
+    expect(await screen.findByText('No island there. Draw from an island across the gap.')).toBeTruthy();
+    expect(bench.steps()).toBe(0);
+    await bench.press('Draw a bridge');
+    drag(pad(), middle, 14, 0);
+    await bench.built();
+    const [byHand] = Object.values(thingOf(bench.recipe()).hold.bridges.byHand);
+    expect(byHand).toHaveLength(1);
+    // Level, and so it is in the file: one outline is left of two.
+    expect(byHand![0]!.angle).toBe(0);
+    expect(linesOn(await bench.file(), 'CUT_INNER')).toHaveLength(1);
+    expect(useView.getState()).toMatchObject({ drawing: null, island: expect.any(String) as string });
+  });
+
+  it('join two letters at the height where they are drawn, moved and taken out again', async () => {
+    bench = await openWorkbench({
+      make: 'stand-alone',
+      machine: 'co2-laser',
+      material: 'plywood',
+      thickness: 3,
+      lettering: { words: 'II', face: 'overpass-bold', size: { by: 'cap height', value: 40 }, letterSpacing: 10 },
+    });
+    await bench.station('Hold');
+    const [a, b] = boxesOn(await bench.file(), 'CUT');
+    await bench.press('Draw a bar');
+    drag(pad(), { x: 2, y: 2 }, 1, 1);
+    expect(await screen.findByText(/A bar goes between two letters of a line/)).toBeTruthy();
+    await bench.press('Draw a bar');
+    const high = a!.maxY + a!.minY;
+    drag(pad(), { x: a!.maxX - 1, y: high - (a!.minY + 10) }, b!.minX - a!.maxX + 2, 0);
+    await bench.built();
+    expect(linesOn(await bench.file(), 'CUT')).toHaveLength(1);
+    const [heights] = Object.values(thingOf(bench.recipe()).hold.joins.bars);
+    // A quarter of the caps.
+    expect(heights![0]).toBeCloseTo(0.25, 1);
+    await bench.type(/^Bar after/, '60');
+    expect(Object.values(thingOf(bench.recipe()).hold.joins.bars)[0]).toEqual([0.6]);
+    await bench.press(/^Take the bar after/);
+    expect(linesOn(await bench.file(), 'CUT')).toHaveLength(2);
+  });
+});
+
+describe('two points', () => {
+  it('are measured, and artwork is sized by how far they are apart in truth', async () => {
+    bench = await openWorkbench('Tea room, with the emblem');
+    const { id, items } = thingOf(bench.recipe());
+    act(() => choose(id, items.find(({ kind }) => kind === 'artwork')!.id));
+    await bench.built();
+    const before = widthOf(contourBounds(outerCut(await bench.file())));
+    await bench.press(/Measure|two points/i);
+    expect(useView.getState().drawing).toBe('measure');
+    clickAt(measurePad(), 20, 20);
+    clickAt(measurePad(), 50, 60);
+    expect(useView.getState().measured).toBeCloseTo(50, 6);
+    const size = () => {
+      const emblem = target('Whistle emblem');
+      return Number(emblem.getAttribute('width'));
+    };
+    const wide = size();
+    await bench.type('They are apart by', '100');
+    await bench.built();
+    expect(size() / wide).toBeGreaterThan(1.8);
+    expect(widthOf(contourBounds(outerCut(await bench.file())))).toBeGreaterThan(before);
+  });
+});
+
+describe('shapes on the bed', () => {
+  beforeEach(async () => {
+    bench = await openWorkbench(
+      plate([
+        { id: 'word', words: 'I', face: 'overpass-bold', size: { by: 'cap height', value: 8 }, place: { x: 30, y: 0 } },
+        {
+          id: 'box',
+          kind: 'shape',
+          name: 'Box',
+          outline: { by: 'rectangle', width: 10, height: 4 },
+          place: { x: -20, y: 0 },
+        },
+      ]),
+    );
+  });
+  const box = async () => boxesOn(await bench.file(), 'ENGRAVE').sort((a, b) => a.minX - b.minX)[0]!;
+
+  it('are stretched each way by itself with Alt, and sized in proportion without', async () => {
+    click(target('Box'));
+    const corner = handle('size', 2);
+    drag(corner, boxOf(corner), 10, 1, { way: { altKey: true } });
+    await bench.built();
+    const wide = await box();
+    expect(widthOf(wide)).toBeGreaterThan(18);
+    expect(heightOf(wide)).toBeLessThan(6);
+    const proportion = widthOf(wide) / heightOf(wide);
+    const again = handle('size', 2);
+    drag(again, boxOf(again), 5, 5 / proportion);
+    await bench.built();
+    const sized = await box();
+    expect(widthOf(sized)).toBeGreaterThan(widthOf(wide) + 2);
+    expect(widthOf(sized) / heightOf(sized)).toBeCloseTo(proportion, 2);
+  });
+
+  it('become the plate, as large as the words ask', async () => {
+    await bench.user.click(screen.getByRole('button', { name: '+ shape' }));
+    await bench.user.click(screen.getByRole('button', { name: 'Heart' }));
+    await bench.built();
+    await bench.choose('It is', 'the plate');
+    await bench.built();
+    const heart = outerCut(await bench.file());
+    const { width, height } = thingOf(bench.recipe()).items.at(-1) as unknown as { width?: number; height?: number };
+    expect([width, height]).toEqual([undefined, undefined]);
+    const bounds = contourBounds(heart);
+    // No rectangle: less than its box, and not a line straight.
+    expect(Math.abs(contourArea(heart))).toBeLessThan(0.85 * widthOf(bounds) * heightOf(bounds));
+    expect(linesOn(await bench.file(), 'CUT')).toHaveLength(1);
+  });
+});
