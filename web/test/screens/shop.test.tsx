@@ -142,7 +142,11 @@ describe('an output map', () => {
   it('says what stands for each work, and what cannot be told apart', async () => {
     expect(screen.getByText(/^Each work can be told by its layer/)).toBeTruthy();
     type('Score: layer', 'cut');
-    expect(screen.getByText(/have one layer: a machine that goes by it/)).toBeTruthy();
+    // Of works that the machine does.
+    expect(screen.getByText(/^Each work can be told by its layer/)).toBeTruthy();
+    type('Mark: layer', 'cut');
+    expect(screen.getByText(/^Cut and Mark have one layer: a machine that goes by it/)).toBeTruthy();
+    type('Mark: layer', 'mark');
     type('Score: layer', 'kiss-2');
     type('Score: DXF colour number', '7');
     type('Score: line width', '0.2');
