@@ -17,6 +17,9 @@ import { faceOf, recipeOf, trueEdges } from './workshop.ts';
  * any figure of the job itself.
  */
 
+/** A recipe of things, not the short form of one. */
+type JobInput = Extract<RecipeInput, { assemblies: unknown }>;
+
 const jobOf = (recipe: Recipe): Build => {
   const faces = [...facesOf(recipe)].filter((id) => CATALOGUE.some((face) => face.id === id));
   return build(recipe, { shop: trueEdges, faces: new Map(faces.map((id) => [id, faceOf(id)])) });
@@ -52,7 +55,7 @@ const make = fc.constantFrom('stand-alone', 'cut-through', 'engraved', 'relief',
 
 const plain = fc
   .record({ make, words, face, caps: fc.integer({ min: 15, max: 60 }) })
-  .map(({ caps, ...rest }): RecipeInput => ({
+  .map(({ caps, ...rest }): JobInput => ({
     machine: 'co2-laser',
     material: 'plywood',
     thickness: 4,
@@ -61,7 +64,7 @@ const plain = fc
     ] as never,
   }));
 
-const changed = (input: RecipeInput, part: object): Recipe =>
+const changed = (input: JobInput, part: object): Recipe =>
   recipeOf({ ...input, assemblies: (input.assemblies as object[]).map((each) => ({ ...each, ...part })) as never });
 
 describe('a job', () => {
@@ -103,7 +106,7 @@ describe('a job', () => {
   });
 
   it('leaves out what is hidden, and nothing else', () => {
-    const input: RecipeInput = {
+    const input: JobInput = {
       machine: 'co2-laser',
       material: 'plywood',
       thickness: 4,

@@ -10,7 +10,10 @@ export interface TestDatabase {
   readonly stop: () => void;
 }
 
-/** A database with all its tables and the demo shop, in a cluster of its own. @param name whose it is: tests run at once */
+/**
+ * A database with all its tables and the demo shop, in a cluster of its own.
+ * @param name whose it is: tests run at once
+ */
 export async function startTestDatabase(name: string): Promise<TestDatabase> {
   const settings = { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' };
   const cluster = await startPostgres({ folder: path.join(dataFolder(), 'unit', name), settings });

@@ -28,7 +28,7 @@ const others = (held: number): number[] =>
 const alertOf = (field: Element): string | null =>
   field.closest('.field, .panel-section, li')?.querySelector('[role=alert]')?.textContent ?? null;
 
-/** Nothing is built before it is done: what a hand does to the recipe needs no picture. @returns whether it took another figure */
+/** @returns whether it took another figure. Nothing is built meanwhile: what is typed needs no picture. */
 function tryField(bench: OpenWorkbench, field: HTMLInputElement): boolean {
   const at = field.dataset.at!;
   const before = bench.recipe();

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { act, fireEvent, screen } from '@testing-library/react';
-import { contourArea, contourBounds } from '@needlefile/core/geometry/contour-facts';
+import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, joinBounds, widthOf, type Bounds } from '@needlefile/core/geometry/bounds';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
 import type { RecipeInput } from '@needlefile/core/recipe/read';

@@ -1,5 +1,14 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import {
+  cleanup,
+  fireEvent,
+  queries,
+  render,
+  screen,
+  waitFor,
+  within,
+  type BoundFunctions,
+} from '@testing-library/react';
 import { userEvent, type UserEvent } from '@testing-library/user-event';
 import { readArtwork } from '@needlefile/core/artwork/read-artwork';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
@@ -23,6 +32,9 @@ import { useView } from '../../src/job/view-store';
 import { artworkOf, PretendServer } from './server';
 import { installSurroundings } from './surroundings';
 
+/** What is found within a part of the page. */
+type Within = BoundFunctions<typeof queries>;
+
 /** A page on the screen, and what a person does there. */
 export interface OpenPage {
   readonly user: UserEvent;
@@ -38,8 +50,8 @@ export interface OpenWorkbench extends OpenPage {
   readonly steps: () => number;
   readonly station: (name: string) => Promise<void>;
   /** The panel of the station. */
-  readonly panel: () => ReturnType<typeof within>;
-  readonly check: () => ReturnType<typeof within>;
+  readonly panel: () => Within;
+  readonly check: () => Within;
   /** Waits until the bed and the check show the recipe as it is. */
   readonly built: () => Promise<void>;
   /** Waits until that is measured, too. */

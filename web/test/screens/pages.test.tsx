@@ -146,7 +146,7 @@ describe('an open job', () => {
   let page: OpenPage;
   const words = () => screen.getByLabelText('Words');
   const type = (text: string) => fireEvent.change(words(), { target: { value: text } });
-  const savedWords = () => JSON.stringify(page.server.jobs.get('job-1')!.recipe.assemblies);
+  const savedWords = () => JSON.stringify(page.server.jobs.get('job-1')!.recipe);
   const open = async (server = page.server) => {
     page = showPage(<JobPage id="job-1" />, server);
     await screen.findByLabelText('Words');

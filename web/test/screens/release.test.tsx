@@ -69,7 +69,9 @@ describe('a release', () => {
   it('is written at the revision that is seen, and told with what each file is proved by', async () => {
     const bench = await atRelease('Valve tag, injector');
     await write(bench, 1);
-    const [{ body }] = bench.server.asked.filter(({ path }) => path.endsWith('/releases')) as [{ body: unknown }];
+    const [{ body }] = bench.server.asked.filter(({ path }) => path.endsWith('/releases')) as unknown as [
+      { body: unknown },
+    ];
     expect(body).toEqual({ revision: 1, only: null });
     expect(bench.panel().getAllByText('0.0040 mm')).toHaveLength(2);
     expect(
@@ -167,7 +169,7 @@ describe('what is released', () => {
     const bench = await atRelease('Lamp hut set, one sheet');
     await bench.tick('Hook tag');
     await write(bench, 1);
-    const [{ body }] = bench.server.asked.filter(({ path }) => path.endsWith('/releases')) as [
+    const [{ body }] = bench.server.asked.filter(({ path }) => path.endsWith('/releases')) as unknown as [
       { body: { only: string[] } },
     ];
     const ids = bench.recipe().assemblies.map(({ id }) => id);

@@ -19,7 +19,7 @@ interface Kept {
 
 const SAVED = '2026-01-01T10:00:00Z';
 
-/** Stands for the server where it only keeps: faces, artworks, the shop and jobs. What it decides is tested on itself. */
+/** Stands for the server where it only keeps: faces, artworks, the shop and jobs. The server has tests of its own. */
 export class PretendServer {
   readonly jobs = new Map<string, Kept>();
   kept: KeptShop = { revision: 0, shop: houseShop };

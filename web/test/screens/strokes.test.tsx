@@ -83,7 +83,7 @@ describe('a hatch', () => {
   });
 
   it('tells what another spacing would cost, in a chart of its own', async () => {
-    const bench = await atStrokes('Luggage label, hatched');
+    await atStrokes('Luggage label, hatched');
     openFold('What it costs');
     await waitFor(() => expect(screen.getByText('Click a point to take its spacing.')).toBeTruthy());
     expect(screen.getByRole('img', { name: 'Time and cover against the spacing of lines' })).toBeTruthy();
@@ -154,7 +154,7 @@ describe('a pocket', () => {
     await bench.built();
     const second = bench.recipe().operations.find(({ fill }) => fill?.kind === 'pocket' && fill.after === 'area')!;
     expect(second.fill).toMatchObject({ kind: 'pocket', after: 'area' });
-    expect(second.fill!.kind === 'pocket' && second.fill.tool).toBeLessThanOrEqual(1);
+    expect(second.fill?.kind === 'pocket' && second.fill.tool).toBeLessThanOrEqual(1);
     expect(bench.panel().getByText(/Clears only what “.*” leaves/)).toBeTruthy();
     expect(layersOf(await bench.file()).filter((name) => name.startsWith('ENGRAVE'))).toHaveLength(2);
     // One is enough.
