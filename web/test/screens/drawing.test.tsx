@@ -8,8 +8,9 @@ import { thingOf } from '../lettered';
 import { choose } from '../../src/job/chosen';
 import { useView } from '../../src/job/view-store';
 import { boxesOn, linesOn, outerCut } from './drawn';
-import { boxOf, click, clickAt, drag, handle, target } from './hand';
+import { bed, boxOf, click, clickAt, drag, handle, target } from './hand';
 import { openWorkbench, type OpenWorkbench } from './open';
+import { pixelOf } from './surroundings';
 
 let bench: OpenWorkbench;
 /** What takes clicks while something is drawn. */
@@ -206,5 +207,86 @@ describe('shapes on the bed', () => {
     // No rectangle: less than its box, and not a line straight.
     expect(Math.abs(contourArea(heart))).toBeLessThan(0.85 * widthOf(bounds) * heightOf(bounds));
     expect(linesOn(await bench.file(), 'CUT')).toHaveLength(1);
+  });
+});
+
+describe('dots on the bed', () => {
+  const dots = () => screen.queryAllByRole('button', { name: /^Dot \d+$/ });
+  const at = (dot: Element) => ({ x: Number(dot.getAttribute('cx')), y: Number(dot.getAttribute('cy')) });
+  const marks = async () => boxesOn(await bench.file(), 'MARK');
+  beforeEach(async () => {
+    bench = await openWorkbench('Smokebox plate in rivets');
+    await bench.station('Strokes');
+  });
+
+  it('are dragged, and lie there in the file', async () => {
+    const before = await marks();
+    const dot = dots()[4]!;
+    const from = at(dot);
+    drag(dot, from, 0.6, -0.4);
+    await bench.built();
+    const after = await marks();
+    expect(after).toHaveLength(before.length);
+    const height = sheetHeight();
+    const there = after.filter(
+      ({ minX, minY, maxX, maxY }) =>
+        Math.hypot((minX + maxX) / 2 - from.x - 0.6, height - (minY + maxY) / 2 - (from.y - 0.4)) < 0.01,
+    );
+    expect(there).toHaveLength(1);
+    expect(dots().some((each) => each.getAttribute('data-byhand') === 'true')).toBe(true);
+  });
+
+  it('are put beside others by a double click in a letter, and nowhere else', async () => {
+    const count = dots().length;
+    const { x, y } = at(dots()[0]!);
+    const layer = dots()[0]!.parentElement!;
+    fireEvent.dblClick(layer, pixelOf(bed(), { x: x + 1.4, y: y + 0.9 }));
+    await bench.built();
+    expect(dots()).toHaveLength(count + 1);
+    expect(await marks()).toHaveLength(count + 1);
+    fireEvent.dblClick(layer, pixelOf(bed(), { x: 1, y: 1 }));
+    await bench.built();
+    expect(dots()).toHaveLength(count + 1);
+    expect(bench.steps()).toBe(1);
+  });
+
+  /** mm. */
+  const sheetHeight = (): number =>
+    Number(document.querySelector('svg[aria-label^="The sheet"] rect')!.getAttribute('height'));
+});
+
+describe('bridges and tabs on the bed', () => {
+  it('are dragged along their island and their part, and lie there in the file', async () => {
+    bench = await openWorkbench({
+      make: 'cut-through',
+      machine: 'co2-laser',
+      material: 'plywood',
+      thickness: 3,
+      lettering: { words: 'O', face: 'overpass-bold', size: { by: 'cap height', value: 80 } },
+      plate: { holes: null },
+      hold: { tabs: { by: 'number', number: 2 } },
+    });
+    await bench.station('Hold');
+    const grip = () => screen.getAllByRole('button', { name: /^Bridge 1/ })[0]!;
+    const middle = (): { x: number; y: number } => {
+      const points = grip().querySelector('polygon')!.getAttribute('points')!.split(' ');
+      const pairs = points.map((pair) => pair.split(',').map(Number) as [number, number]);
+      const mean = (axis: 0 | 1) => pairs.reduce((sum, pair) => sum + pair[axis], 0) / pairs.length;
+      return { x: mean(0), y: mean(1) };
+    };
+    const before = { file: await bench.file(), middle: middle() };
+    drag(grip(), before.middle, 14, 0);
+    await bench.built();
+    expect(Math.hypot(middle().x - before.middle.x, middle().y - before.middle.y)).toBeGreaterThan(5);
+    expect(useView.getState().island).not.toBeNull();
+    expect(linesOn(await bench.file(), 'CUT_INNER')).not.toEqual(linesOn(before.file, 'CUT_INNER'));
+    // All of it is one step.
+    expect(bench.steps()).toBe(1);
+    const tab = screen.getAllByRole('button', { name: /^Tab 1/ })[0]!.querySelector('rect')!;
+    const outline = linesOn(await bench.file(), 'CUT_OUTER');
+    drag(tab.parentElement!, boxOf(tab), 9, 0);
+    await bench.built();
+    expect(linesOn(await bench.file(), 'CUT_OUTER')).not.toEqual(outline);
+    expect(bench.steps()).toBe(2);
   });
 });

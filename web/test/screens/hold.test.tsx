@@ -347,6 +347,9 @@ describe('thin places', () => {
       });
     expect(shares.length).toBeGreaterThan(0);
     for (const share of shares) expect(share).toBeLessThan(1);
+    // As far as they are told.
+    for (const [i, share] of shares.entries()) expect(share).toBeGreaterThan((shares[i - 1] ?? 0) - 0.03);
+    expect(shares.length).toBeGreaterThan(2);
     await bench.press('Show the map');
     expect(useView.getState().view).toBe('thickness');
   });
