@@ -8,7 +8,6 @@ import type { SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import type { ToolChart } from '@needlefile/core/screen/tool-chart';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
-
 import type { ReleasedFiles, RunOf } from './engine';
 
 // Loaded on demand: the shaper starts its WASM with a top-level await, and a message that arrives before `expose` has
@@ -35,9 +34,10 @@ export const coreApi = {
   /** Runs a file of a job, or any file, as the job's machine would. */
   run: async (recipe: Recipe, shop: Shop, file: RunOf): Promise<RunPicture> =>
     (await engine()).runPicture(recipe, shop, file),
-  /** Compares the cutters of the rack for what an operation clears; null where it clears nothing. */
+  /** What another spacing of lines would cost; null where the operation hatches nothing. */
   spacingChart: async (recipe: Recipe, shop: Shop, operation: string): Promise<SpacingRow[] | null> =>
     (await engine()).spacingChart(recipe, shop, operation),
+  /** Compares the cutters of the rack for what an operation clears; null where it clears nothing. */
   toolChart: async (recipe: Recipe, shop: Shop, operation: string): Promise<ToolChart | null> =>
     (await engine()).toolChart(recipe, shop, operation),
   /** What changed from one release to a later one. */

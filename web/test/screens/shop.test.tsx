@@ -193,6 +193,17 @@ describe('an output map', () => {
     expect(read.ok && read.recipe.machine).toBe('plasma');
   });
 
+  it('makes none of a machine that is not saved yet: a job goes by what the server has', async () => {
+    await page.user.click(screen.getByRole('button', { name: 'Add one like it' }));
+    const button = () => screen.getByRole('button', { name: 'Make a test plate' });
+    expect(button()).toHaveProperty('disabled', true);
+    expect(screen.getByText(/Save the shop first\./)).toBeTruthy();
+    await save();
+    await page.user.click(button());
+    await waitFor(() => expect(page.visited).toEqual(['/jobs/job-1']));
+    expect(page.server.jobs.get('job-1')!.recipe).toMatchObject({ machine: 'plasma-2' });
+  });
+
   /** The files of a plate, written by the shop's rules, run, and compared with the job. */
   async function proveOn(shop: Shop): Promise<void> {
     const read = readRecipe({

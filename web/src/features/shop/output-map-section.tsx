@@ -12,7 +12,7 @@ import { TestPattern } from './test-pattern';
 import css from './shop.module.css';
 
 /** What stands for each work in the machine's files. */
-export function OutputMapSection({ shop, machine, changeMachine }: SectionProps) {
+export function OutputMapSection({ shop, machine, isSaved, changeMachine }: SectionProps) {
   const set = (work: Work, values: Partial<OutputLayer>) =>
     changeMachine({ output: { ...machine.output, [work]: { ...machine.output[work], ...values } } });
   const shared = sharedIn(machine);
@@ -103,10 +103,10 @@ export function OutputMapSection({ shop, machine, changeMachine }: SectionProps)
       )}
       <FileRulesSection machine={machine} changeMachine={changeMachine} />
       <div className={css.prove}>
-        <TestPattern shop={shop} machine={machine} />
+        <TestPattern {...{ shop, machine, isSaved }} />
         <span className="field-hint">
           A job with a square of each work, named. Run its files on the machine: what each square has become proves the
-          map. Save the shop first.
+          map.{!isSaved && ' Save the shop first.'}
         </span>
       </div>
     </>

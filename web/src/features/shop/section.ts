@@ -4,6 +4,8 @@ import type { Machine, Shop } from '@needlefile/core/shop/shop';
 export interface SectionProps {
   readonly shop: Shop;
   readonly machine: Machine;
+  /** Whether all of it is as the server has it. */
+  readonly isSaved: boolean;
   readonly change: (shop: Shop) => void;
   readonly changeMachine: (values: Partial<Machine>) => void;
 }

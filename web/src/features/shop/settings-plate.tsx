@@ -1,21 +1,20 @@
 'use client';
 
 import { MOST_TEST_STEPS, settingsTestPlate, valuesOf, type TestRange } from '@needlefile/core/makes/test-plates';
-import { WORKS, type Machine, type Material, type Shop, type Work } from '@needlefile/core/shop/shop';
+import { WORKS, type Machine, type Material, type Work } from '@needlefile/core/shop/shop';
 import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { capitalised } from '@/job/operation-names';
 import { MaterialSelect } from './material-select';
+import type { SectionProps } from './section';
 import css from './shop.module.css';
-import { useTestJob } from './test-job';
+import { TestJobButton } from './test-job';
 import { useStock } from './use-stock';
 
-interface Props {
-  readonly shop: Shop;
-  readonly machine: Machine;
+interface Props extends Pick<SectionProps, 'shop' | 'machine' | 'isSaved'> {
   readonly materials: readonly Material[];
 }
 
@@ -26,12 +25,11 @@ const rangesOf = (machine: Machine, work: Work): { readonly speed: TestRange; re
 };
 
 /** Makes the job of a plate of squares, each at another speed and power. */
-export function SettingsPlate({ shop, machine, materials }: Props) {
+export function SettingsPlate({ shop, machine, isSaved, materials }: Props) {
   const works = WORKS.filter((each) => machine.settings[each]);
   const [work, setWork] = useState<Work>(works.includes('engrave') ? 'engrave' : works[0]!);
   const [ranges, setRanges] = useState(() => rangesOf(machine, work));
   const { material, thickness, setMaterial, setThickness } = useStock(shop, materials);
-  const make = useTestJob();
   if (materials.length === 0) return null;
   const chooseWork = (next: Work) => {
     setWork(next);
@@ -75,15 +73,12 @@ export function SettingsPlate({ shop, machine, materials }: Props) {
           onChange={(power) => setRanges({ ...ranges, power })}
         />
       </div>
-      <Button
-        variant="light"
-        disabled={make.isPending}
-        onClick={() =>
-          make.mutate(settingsTestPlate({ machine, material, thickness }, work, ranges.speed, ranges.power))
-        }
+      <TestJobButton
+        isSaved={isSaved}
+        recipe={() => settingsTestPlate({ machine, material, thickness }, work, ranges.speed, ranges.power)}
       >
         Make the plate: {ranges.speed.steps} × {ranges.power.steps} squares
-      </Button>
+      </TestJobButton>
     </section>
   );
 }

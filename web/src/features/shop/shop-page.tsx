@@ -94,6 +94,7 @@ export function ShopPage() {
         key={`${section} ${machine.id}`}
         shop={shop}
         machine={machine}
+        isSaved={draft === null}
         change={setDraft}
         changeMachine={(values) =>
           setDraft({

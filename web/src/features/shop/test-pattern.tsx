@@ -1,22 +1,17 @@
 'use client';
 
 import { mapTestPlate } from '@needlefile/core/makes/test-plates';
-import type { Machine, Shop } from '@needlefile/core/shop/shop';
 import { usualThickness } from '@/components/material-choice';
-import { useTestJob } from './test-job';
+import type { SectionProps } from './section';
+import { TestJobButton } from './test-job';
 
 /** Makes the job that proves a machine's output map. */
-export function TestPattern({ shop, machine }: { shop: Shop; machine: Machine }) {
-  const make = useTestJob();
+export function TestPattern({ shop, machine, isSaved }: Pick<SectionProps, 'shop' | 'machine' | 'isSaved'>) {
   const material = machine.materials[0]!;
+  const thickness = usualThickness(shop, material);
   return (
-    <button
-      type="button"
-      className="btn btn-light btn-sm"
-      disabled={make.isPending}
-      onClick={() => make.mutate(mapTestPlate({ machine, material, thickness: usualThickness(shop, material) }))}
-    >
+    <TestJobButton isSaved={isSaved} recipe={() => mapTestPlate({ machine, material, thickness })}>
       Make a test plate
-    </button>
+    </TestJobButton>
   );
 }

@@ -15,7 +15,7 @@ import css from './shop.module.css';
 import { useStock } from './use-stock';
 
 /** Settings that were found to be right on this machine, by material and thickness; and plates to find them. */
-export function TriedSection({ shop, machine, change }: SectionProps) {
+export function TriedSection({ shop, machine, isSaved, change }: SectionProps) {
   const own = shop.tried.filter((each) => each.machine === machine.id);
   const materials = shop.materials.filter(({ id }) => machine.materials.includes(id));
   const set = (id: string, values: Partial<TriedSettings>) =>
@@ -57,7 +57,7 @@ export function TriedSection({ shop, machine, change }: SectionProps) {
         </table>
       )}
       <AddTried key={machine.id} {...{ shop, machine, materials, change }} />
-      <SettingsPlate {...{ shop, machine, materials }} />
+      <SettingsPlate {...{ shop, machine, materials, isSaved }} />
     </>
   );
 }
