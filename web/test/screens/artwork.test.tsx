@@ -8,6 +8,7 @@ import { letteringOf, thingOf } from '../lettered';
 import { choose } from '../../src/job/chosen';
 import { useView } from '../../src/job/view-store';
 import { boxesOn, linesOn, sizeOn } from './drawn';
+import { engraved } from './jobs';
 import { openWorkbench, type OpenWorkbench } from './open';
 
 const itemOf = (bench: OpenWorkbench, kind: string) =>
@@ -155,14 +156,7 @@ describe('nodes of a letter', () => {
   };
   const count = () => nodes().length;
   beforeEach(async () => {
-    bench = await openWorkbench({
-      make: 'engraved',
-      machine: 'engraver',
-      material: 'brass',
-      thickness: 1.5,
-      lettering: { words: 'LIL', face: 'overpass-bold', size: { by: 'cap height', value: 20 } },
-      plate: { width: 90, height: 40, holes: null, border: null },
-    });
+    bench = await openWorkbench(engraved('LIL', {}, { width: 90, height: 40 }));
     await bench.choose('Letter', /^first L/);
     await bench.press('Work on its nodes');
     await bench.built();

@@ -1,21 +1,11 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import type { RecipeInput } from '@needlefile/core/recipe/read';
 import { describe, expect, it } from 'vitest';
 import { thingOf } from '../lettered';
 import { useView } from '../../src/job/view-store';
 import { linesOn } from './drawn';
+import { stencil } from './jobs';
 import { openWorkbench, type OpenWorkbench } from './open';
-
-const stencil = (words: string, bridges: object): RecipeInput => ({
-  make: 'cut-through',
-  machine: 'co2-laser',
-  material: 'plywood',
-  thickness: 3,
-  lettering: { words, face: 'overpass-bold', size: { by: 'cap height', value: 40 } },
-  plate: { holes: null },
-  hold: { bridges },
-});
 
 const press = (bench: OpenWorkbench, name: string | RegExp) =>
   bench.user.click(bench.check().getByRole('button', { name }));
@@ -43,7 +33,7 @@ describe('the shop check', () => {
   });
 
   it('shows a mend before it is taken, and takes it as one step', async () => {
-    const bench = await openWorkbench(stencil('OO', { perIsland: 'none' }));
+    const bench = await openWorkbench(stencil('OO', { bridges: { perIsland: 'none' } }));
     expect(titles(bench)).toEqual(['Stop 2 islands drop out']);
     const mend = bench.check().getByRole('button', { name: 'Add bridges' });
     await bench.user.hover(mend);
@@ -51,7 +41,10 @@ describe('the shop check', () => {
     expect(bench.steps()).toBe(0);
     await bench.user.unhover(mend);
     await waitFor(() => expect(screen.queryByText(/Shown with the mend/)).toBeNull());
+    await bench.user.hover(mend);
     await bench.user.click(mend);
+    // What is shown is the job itself again.
+    expect(useView.getState().preview).toBeNull();
     await bench.built();
     expect(titles(bench)).toEqual([]);
     expect(bench.steps()).toBe(1);
@@ -60,7 +53,7 @@ describe('the shop check', () => {
   });
 
   it('puts findings of one kind together, rings each on the bed and goes there', async () => {
-    const bench = await openWorkbench(stencil('OBO', { perIsland: 'none' }));
+    const bench = await openWorkbench(stencil('OBO', { bridges: { perIsland: 'none' } }));
     expect(titles(bench)).toEqual(['Stop 4 islands drop out']);
     const [place] = bench.check().getAllByRole('button', { name: /O in OBO/ });
     await bench.user.hover(place!);
@@ -73,7 +66,7 @@ describe('the shop check', () => {
   });
 
   it('lets a finding be where somebody says why, and tells it again when it gets worse', async () => {
-    const bench = await openWorkbench(stencil('O', { width: 1 }));
+    const bench = await openWorkbench(stencil('O', { bridges: { width: 1 } }));
     await bench.built();
     expect(titles(bench).join()).toMatch(/too narrow|Narrow/);
     await press(bench, 'Accept …');
@@ -101,7 +94,7 @@ describe('the shop check', () => {
   });
 
   it('can be left without accepting', async () => {
-    const bench = await openWorkbench(stencil('O', { width: 1 }));
+    const bench = await openWorkbench(stencil('O', { bridges: { width: 1 } }));
     await press(bench, 'Accept …');
     await press(bench, 'Leave it');
     expect(bench.recipe().accepted).toEqual([]);
@@ -109,7 +102,7 @@ describe('the shop check', () => {
   });
 
   it('is folded up to what matters, and unfolded again', async () => {
-    const bench = await openWorkbench(stencil('OO', { perIsland: 'none' }));
+    const bench = await openWorkbench(stencil('OO', { bridges: { perIsland: 'none' } }));
     await press(bench, 'Fold the shop check');
     const folded = screen.getByRole('complementary', { name: 'Shop check' });
     expect(folded.textContent).toContain('2 stops');
@@ -119,7 +112,7 @@ describe('the shop check', () => {
   });
 
   it('gives dots to the stations by what is found there', async () => {
-    const bench = await openWorkbench(stencil('OO', { perIsland: 'none' }));
+    const bench = await openWorkbench(stencil('OO', { bridges: { perIsland: 'none' } }));
     const state = (name: string) =>
       within(
         within(screen.getByRole('navigation', { name: 'Stations' }))
@@ -172,7 +165,7 @@ describe('the shop check', () => {
 
 describe('what comes off the table', () => {
   it('is shown in the tray, kept parts and scrap apart', async () => {
-    const bench = await openWorkbench(stencil('OO', { perIsland: 'none' }));
+    const bench = await openWorkbench(stencil('OO', { bridges: { perIsland: 'none' } }));
     const tray = screen.getByRole('region', { name: /table|tray/i });
     expect(tray.textContent).toMatch(/drop/i);
     await press(bench, 'Add bridges');

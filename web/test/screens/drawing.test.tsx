@@ -9,6 +9,7 @@ import { choose } from '../../src/job/chosen';
 import { useView } from '../../src/job/view-store';
 import { boxesOn, linesOn, outerCut } from './drawn';
 import { bed, boxOf, click, clickAt, drag, handle, target } from './hand';
+import { standing, stencil } from './jobs';
 import { openWorkbench, type OpenWorkbench } from './open';
 import { pixelOf } from './surroundings';
 
@@ -79,15 +80,7 @@ describe('a drawing of one’s own', () => {
 
 describe('bridges and bars', () => {
   it('are drawn across a gap from an island outward, and nowhere else', async () => {
-    bench = await openWorkbench({
-      make: 'cut-through',
-      machine: 'co2-laser',
-      material: 'plywood',
-      thickness: 3,
-      lettering: { words: 'O', face: 'overpass-bold', size: { by: 'cap height', value: 60 } },
-      plate: { holes: null },
-      hold: { bridges: { perIsland: 'none' } },
-    });
+    bench = await openWorkbench(stencil('O', { bridges: { perIsland: 'none' } }, 60));
     await bench.station('Hold');
     const island = boxesOn(await bench.file(), 'CUT_INNER').sort((a, b) => widthOf(a) - widthOf(b))[0]!;
     const sheet = contourBounds(outerCut(await bench.file()));
@@ -109,13 +102,7 @@ describe('bridges and bars', () => {
   });
 
   it('join two letters at the height where they are drawn, moved and taken out again', async () => {
-    bench = await openWorkbench({
-      make: 'stand-alone',
-      machine: 'co2-laser',
-      material: 'plywood',
-      thickness: 3,
-      lettering: { words: 'II', face: 'overpass-bold', size: { by: 'cap height', value: 40 }, letterSpacing: 10 },
-    });
+    bench = await openWorkbench(standing('II', undefined, 10));
     await bench.station('Hold');
     const [a, b] = boxesOn(await bench.file(), 'CUT');
     await bench.press('Draw a bar');
@@ -257,15 +244,7 @@ describe('dots on the bed', () => {
 
 describe('bridges and tabs on the bed', () => {
   it('are dragged along their island and their part, and lie there in the file', async () => {
-    bench = await openWorkbench({
-      make: 'cut-through',
-      machine: 'co2-laser',
-      material: 'plywood',
-      thickness: 3,
-      lettering: { words: 'O', face: 'overpass-bold', size: { by: 'cap height', value: 80 } },
-      plate: { holes: null },
-      hold: { tabs: { by: 'number', number: 2 } },
-    });
+    bench = await openWorkbench(stencil('O', { tabs: { by: 'number', number: 2 } }, 80));
     await bench.station('Hold');
     const grip = () => screen.getAllByRole('button', { name: /^Bridge 1/ })[0]!;
     const middle = (): { x: number; y: number } => {

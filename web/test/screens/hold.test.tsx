@@ -8,25 +8,8 @@ import { describe, expect, it } from 'vitest';
 import { thingOf } from '../lettered';
 import { useView } from '../../src/job/view-store';
 import { linesOn } from './drawn';
+import { standing, stencil } from './jobs';
 import { openWorkbench, type OpenWorkbench } from './open';
-
-const stencil = (words: string, hold: object = {}): RecipeInput => ({
-  make: 'cut-through',
-  machine: 'co2-laser',
-  material: 'plywood',
-  thickness: 3,
-  lettering: { words, face: 'overpass-bold', size: { by: 'cap height', value: 40 } },
-  plate: { holes: null },
-  hold,
-});
-
-const standing = (words: string, face = 'overpass-bold'): RecipeInput => ({
-  make: 'stand-alone',
-  machine: 'co2-laser',
-  material: 'plywood',
-  thickness: 3,
-  lettering: { words, face, size: { by: 'cap height', value: 40 } },
-});
 
 async function atHold(job: RecipeInput | string): Promise<OpenWorkbench> {
   const bench = await openWorkbench(job);

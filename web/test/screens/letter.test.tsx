@@ -3,20 +3,11 @@ import { act, fireEvent, screen } from '@testing-library/react';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, joinBounds, widthOf, type Bounds } from '@needlefile/core/geometry/bounds';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
-import type { RecipeInput } from '@needlefile/core/recipe/read';
 import { describe, expect, it } from 'vitest';
 import { letteringOf, thingOf } from '../lettered';
 import { choose } from '../../src/job/chosen';
+import { engraved } from './jobs';
 import { openWorkbench } from './open';
-
-/** A plate with engraved words, so that every outline of a letter is one of the file. */
-const plateOf = (words: string, more: object = {}): RecipeInput => ({
-  make: 'engraved',
-  machine: 'engraver',
-  material: 'brass',
-  thickness: 1.5,
-  lettering: { words, face: 'overpass-bold', size: { by: 'cap height', value: 20 }, ...more },
-});
 
 const lettersIn = (file: ReadDrawing) =>
   file.layers
@@ -28,7 +19,7 @@ const inkOf = (file: ReadDrawing): Bounds => joinBounds(boxesIn(file));
 
 describe('the words', () => {
   it('are what the file has, and keep what was done to a letter by hand', async () => {
-    const bench = await openWorkbench(plateOf('LIT'));
+    const bench = await openWorkbench(engraved('LIT'));
     await bench.choose('Letter', /^I/);
     await bench.type('Up', '3');
     fireEvent.change(bench.panel().getByLabelText('Words'), { target: { value: 'TILT' } });
@@ -40,7 +31,7 @@ describe('the words', () => {
   });
 
   it('are kept as they were where there are too many of them, or too many lines', async () => {
-    const bench = await openWorkbench(plateOf('OIL'));
+    const bench = await openWorkbench(engraved('OIL'));
     const field = bench.panel().getByLabelText('Words');
     for (const [words, said] of [
       ['A'.repeat(10_001), /10,001 characters are too many/],
@@ -58,7 +49,7 @@ describe('the words', () => {
 
 describe('the size', () => {
   it('stays when another of its measures is chosen, and follows that measure then', async () => {
-    const bench = await openWorkbench(plateOf('Oxen'));
+    const bench = await openWorkbench(engraved('Oxen'));
     const before = inkOf(await bench.file());
     for (const measure of ['Height of x', 'Overall width', 'Overall height', 'Into a box', 'Cap height']) {
       await bench.choose('Set by', measure);
@@ -76,7 +67,7 @@ describe('the size', () => {
   });
 
   it('of words in a box is as large as goes in, never distorted', async () => {
-    const bench = await openWorkbench(plateOf('HI'));
+    const bench = await openWorkbench(engraved('HI'));
     const before = inkOf(await bench.file());
     await bench.choose('Set by', 'Into a box');
     await bench.type('Box width', '500');
@@ -89,7 +80,7 @@ describe('the size', () => {
   });
 
   it('of a line is a share of what it would be', async () => {
-    const bench = await openWorkbench(plateOf('H\nH'));
+    const bench = await openWorkbench(engraved('H\nH'));
     await bench.type('Line 2', '50');
     expect(letteringOf(bench.recipe()).lineScale).toEqual([1, 0.5]);
     const [a, b] = boxesIn(await bench.file())
@@ -117,7 +108,7 @@ describe('the size', () => {
 
 describe('spacing', () => {
   it('is added between letters, between words and between lines', async () => {
-    const bench = await openWorkbench(plateOf('I I'));
+    const bench = await openWorkbench(engraved('I I'));
     const gap = async () => {
       const [a, b] = boxesIn(await bench.file());
       return b!.minX - a!.maxX;
@@ -138,7 +129,7 @@ describe('spacing', () => {
   });
 
   it('lines lines up on the left, in the middle and on the right', async () => {
-    const bench = await openWorkbench(plateOf('HHH\nH'));
+    const bench = await openWorkbench(engraved('HHH\nH'));
     const edges = async () => {
       const boxes = boxesIn(await bench.file()).sort((a, b) => a.minY - b.minY);
       const [low, high] = [joinBounds(boxes.slice(0, 1)), joinBounds(boxes.slice(1))];
@@ -155,7 +146,7 @@ describe('spacing', () => {
 
 describe('one letter', () => {
   it('is moved, turned and sized, told as moved, and put back', async () => {
-    const bench = await openWorkbench(plateOf('HOH'));
+    const bench = await openWorkbench(engraved('HOH'));
     const before = boxesIn(await bench.file());
     await bench.choose('Letter', /^second H/);
     await bench.type('Along', '4');
@@ -179,7 +170,7 @@ describe('one letter', () => {
 
 describe('weight', () => {
   it('makes strokes thicker by twice what is said, and tells of counters', async () => {
-    const bench = await openWorkbench(plateOf('IO'));
+    const bench = await openWorkbench(engraved('IO'));
     const [before] = boxesIn(await bench.file());
     await bench.type('Thicken by', '0.5');
     await bench.built();
@@ -200,7 +191,7 @@ describe('weight', () => {
 
 describe('round a circle', () => {
   it('sets heads outward at its top and inward at its bottom, upright where asked', async () => {
-    const bench = await openWorkbench(plateOf('III'));
+    const bench = await openWorkbench(engraved('III'));
     await bench.user.click(bench.panel().getByText('Circle'));
     expect(letteringOf(bench.recipe()).bow).toEqual({ radius: 60, side: 'outside', angle: 90, upright: false });
     await bench.type('Radius', '40');
@@ -227,7 +218,7 @@ describe('round a circle', () => {
 
 describe('shapes and width of letters', () => {
   it('distorts and mirrors on purpose', async () => {
-    const bench = await openWorkbench(plateOf('LT'));
+    const bench = await openWorkbench(engraved('LT'));
     const before = boxesIn(await bench.file());
     await bench.type('Letter width', '150');
     const wide = boxesIn(await bench.file());
@@ -241,7 +232,7 @@ describe('shapes and width of letters', () => {
   });
 
   it('offers the features of the face, and forgets them with it', async () => {
-    const bench = await openWorkbench(plateOf('a', { face: 'vollkorn-bold' }));
+    const bench = await openWorkbench(engraved('a', { face: 'vollkorn-bold' }));
     const high = async () => heightOf(inkOf(await bench.file()));
     const before = await high();
     await bench.tick('Small capitals');
@@ -279,7 +270,7 @@ describe('tags', () => {
 
 describe('what an item is', () => {
   it('says what becomes of its lines', async () => {
-    const bench = await openWorkbench(plateOf('O'));
+    const bench = await openWorkbench(engraved('O'));
     const layersWith = async (): Promise<string[]> => {
       const { layers } = await bench.file();
       return layers

@@ -10,16 +10,11 @@ import { describe, expect, it } from 'vitest';
 import { letteringOf, thingOf } from '../lettered';
 import { useView } from '../../src/job/view-store';
 import { layersOf, linesOn } from './drawn';
+import { engraved } from './jobs';
 import { openWorkbench, type OpenWorkbench } from './open';
 
-const tag = (words: string, face = 'overpass-bold', caps = 12): RecipeInput => ({
-  make: 'engraved',
-  machine: 'engraver',
-  material: 'brass',
-  thickness: 1.5,
-  lettering: { words, face, size: { by: 'cap height', value: caps } },
-  plate: { holes: null, border: null },
-});
+const tag = (words: string, face = 'overpass-bold', caps = 12): RecipeInput =>
+  engraved(words, { face, size: { by: 'cap height', value: caps } });
 
 async function atStrokes(job: RecipeInput | string): Promise<OpenWorkbench> {
   const bench = await openWorkbench(job);
@@ -27,7 +22,7 @@ async function atStrokes(job: RecipeInput | string): Promise<OpenWorkbench> {
   return bench;
 }
 
-const engraved = async (bench: OpenWorkbench): Promise<Contour[]> => linesOn(await bench.file(), 'ENGRAVE');
+const engravedIn = async (bench: OpenWorkbench): Promise<Contour[]> => linesOn(await bench.file(), 'ENGRAVE');
 const lengthOf = (lines: readonly Contour[]): number => lines.reduce((sum, line) => sum + contourLength(line), 0);
 const fillOf = (bench: OpenWorkbench) => bench.recipe().operations.find(({ id }) => id === 'area')!.fill;
 const pointsOf = (lines: readonly Contour[]) => lines.flatMap((line) => flatten(line, 0.02));
@@ -44,16 +39,16 @@ function openFold(title: string): void {
 describe('a hatch', () => {
   it('lies inside the letters, as far from their edge as its line is wide, and costs more the closer it is', async () => {
     const bench = await atStrokes(tag('HI'));
-    const letters = await engraved(bench);
+    const letters = await engravedIn(bench);
     await bench.choose('Areas are', 'Hatched');
     await bench.type('Line width', '0.3');
     await bench.type('Spacing', '0.25');
-    const hatched = await engraved(bench);
+    const hatched = await engravedIn(bench);
     expect(pointsOf(hatched).filter((point) => !regionContains(letters, point))).toEqual([]);
     const edge = (lines: readonly Contour[]) => Math.min(...lines.map((line) => contourBounds(line).minY));
     expect(edge(hatched) - edge(letters)).toBeCloseTo(0.15, 1);
     await bench.type('Spacing', '0.5');
-    const ratio = lengthOf(hatched) / lengthOf(await engraved(bench));
+    const ratio = lengthOf(hatched) / lengthOf(await engravedIn(bench));
     expect(ratio).toBeGreaterThan(1.3);
     expect(ratio).toBeLessThan(2.2);
   });
@@ -64,18 +59,18 @@ describe('a hatch', () => {
     await bench.take('Edge', 'None');
     const straight = async (angle: string): Promise<number> => {
       await bench.type('Angle', angle);
-      const [line] = (await engraved(bench)).sort((a, b) => contourLength(b) - contourLength(a));
+      const [line] = (await engravedIn(bench)).sort((a, b) => contourLength(b) - contourLength(a));
       const [a, b] = [line!.segments[0]!, line!.segments[1] ?? line!.segments[0]!];
       const [dx, dy] = [a.to.x - a.from.x, a.to.y - a.from.y];
       return b ? ((Math.atan2(dy, dx) * 180) / Math.PI + 360) % 180 : NaN;
     };
     expect(await straight('90')).toBeCloseTo(90, 0);
-    const once = lengthOf(await engraved(bench));
+    const once = lengthOf(await engravedIn(bench));
     await bench.tick('A second time across');
-    expect(lengthOf(await engraved(bench)) / once).toBeGreaterThan(1.8);
+    expect(lengthOf(await engravedIn(bench)) / once).toBeGreaterThan(1.8);
     await bench.tick('A second time across');
     await bench.take('Lines lie', 'Along');
-    const along = await engraved(bench);
+    const along = await engravedIn(bench);
     expect(fillOf(bench)).toMatchObject({ kind: 'hatch', lines: 'rings' });
     // Rings, one in the other.
     expect(along.filter(({ closed }) => closed).length).toBeGreaterThan(1);
@@ -98,33 +93,33 @@ describe('a hatch', () => {
     await bench.user.click(bench.check().getByRole('button', { name: /A line of/ }));
     await bench.built();
     expect(bench.check().queryByText(/The tool does not get into/)).toBeNull();
-    expect((await engraved(bench)).length).toBeGreaterThan(0);
+    expect((await engravedIn(bench)).length).toBeGreaterThan(0);
   });
 
   it('goes, and the machine sweeps the areas again', async () => {
     const bench = await atStrokes('Luggage label, hatched');
     await bench.choose('Areas are', 'Swept by the machine');
     expect(fillOf(bench)).toBeNull();
-    expect((await engraved(bench)).every(({ closed }) => closed)).toBe(true);
+    expect((await engravedIn(bench)).every(({ closed }) => closed)).toBe(true);
   });
 });
 
 describe('a pocket', () => {
   it('stays within the letters by half its cutter and what is left standing', async () => {
     const bench = await atStrokes(tag('I', 'overpass-bold', 80));
-    const [letter] = await engraved(bench);
+    const [letter] = await engravedIn(bench);
     await bench.choose('Areas are', 'Cleared');
     await bench.type('Cutter', '2');
     await bench.type('Inset', '0.4');
     const box = contourBounds(letter!);
-    for (const line of await engraved(bench)) {
+    for (const line of await engravedIn(bench)) {
       const own = contourBounds(line);
       expect(own.minX - box.minX).toBeGreaterThan(1.39);
       expect(box.maxY - own.maxY).toBeGreaterThan(1.39);
     }
-    const before = lengthOf(await engraved(bench));
+    const before = lengthOf(await engravedIn(bench));
     await bench.type('Overlap', '70');
-    expect(lengthOf(await engraved(bench))).toBeGreaterThan(1.2 * before);
+    expect(lengthOf(await engravedIn(bench))).toBeGreaterThan(1.2 * before);
   });
 
   it('goes round climbing or against', async () => {
@@ -132,7 +127,7 @@ describe('a pocket', () => {
     await bench.choose('Areas are', 'Cleared');
     await bench.type('Cutter', '2');
     const turning = async () => {
-      const wall = (await engraved(bench)).at(-1)!;
+      const wall = (await engravedIn(bench)).at(-1)!;
       const points = flatten(wall, 0.02);
       return Math.sign(
         points.reduce((sum, { x, y }, i) => {
@@ -190,12 +185,12 @@ describe('a pocket', () => {
 describe('a cone', () => {
   it('carves as deep as letters are wide, no deeper than is said, and tells of the floor that it leaves', async () => {
     const bench = await atStrokes(tag('I', 'overpass-bold', 30));
-    const [letter] = await engraved(bench);
+    const [letter] = await engravedIn(bench);
     const box = contourBounds(letter!);
     await bench.choose('Areas are', 'Carved');
     await bench.type('Between its sides', '90');
     await bench.type('Tip', '0');
-    const deepest = async () => Math.max(...(await engraved(bench)).flatMap((line) => depthsOf(line)!));
+    const deepest = async () => Math.max(...(await engravedIn(bench)).flatMap((line) => depthsOf(line)!));
     // With sides at right angles it is as deep as half the stem is wide.
     expect(await deepest()).toBeCloseTo((box.maxX - box.minX) / 2, 1);
     await bench.type('No deeper than', '1');
@@ -219,7 +214,7 @@ describe('dots', () => {
     await bench.type('Pitch', '2');
     await bench.built();
     const centres = async () => {
-      const dots = await engraved(bench);
+      const dots = await engravedIn(bench);
       for (const dot of dots) expect(contourLength(dot)).toBeCloseTo(Math.PI, 2);
       return dots.map((dot) => {
         const { minX, minY } = contourBounds(dot);
