@@ -2,7 +2,7 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { contourArea, contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, joinBounds, widthOf } from '@needlefile/core/geometry/bounds';
-import type { ArtworkItem } from '@needlefile/core/recipe/schema';
+import type { ArtworkItem, LetteringItem } from '@needlefile/core/recipe/schema';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { letteringOf, thingOf } from '../lettered';
 import { choose } from '../../src/job/chosen';
@@ -115,6 +115,47 @@ describe('an emblem', () => {
     await bench.built();
     expect(bench.panel().getByRole('heading', { level: 2, name: 'Artwork' })).toBeTruthy();
   });
+});
+
+describe('words in the clear field of an emblem', () => {
+  it('are as large as fit in it, whatever they are, and go to the next field where there are more', async () => {
+    const bench = await inHand('Tea room, with the emblem', 'lettering');
+    const emblem = () => joinBounds(shownBoxes('Whistle emblem'));
+    const words = () => joinBounds(shownBoxes('Tea room'));
+    const isInside = () => {
+      const [outer, inner] = [emblem(), words()];
+      return inner.minX > outer.minX && inner.maxX < outer.maxX && inner.minY > outer.minY && inner.maxY < outer.maxY;
+    };
+    expect(isInside()).toBe(false);
+    await bench.choose('Set by', 'Clear field of Whistle emblem');
+    await bench.built();
+    expect(isInside()).toBe(true);
+    const loose = widthOf(words());
+    await bench.type('Margin in it', '6');
+    await bench.built();
+    expect(widthOf(words())).toBeLessThan(loose);
+    expect(letteringWith(bench).field).toMatchObject({ margin: 6, at: null });
+    const another = bench.panel().queryByRole('button', { name: /^Another field/ });
+    if (another) {
+      await bench.user.click(another);
+      await bench.built();
+      expect(letteringWith(bench).field!.at).not.toBeNull();
+      expect(isInside()).toBe(true);
+    }
+    // A size of their own sets them free again.
+    await bench.choose('Set by', 'Cap height');
+    expect(letteringWith(bench).field).toBeNull();
+  });
+
+  const letteringWith = (bench: OpenWorkbench) => itemOf(bench, 'lettering') as unknown as LetteringItem;
+  /** Boxes of what takes an item in hand. */
+  const shownBoxes = (name: string) =>
+    [...document.querySelectorAll('rect[data-kind=item]')]
+      .filter((rect) => rect.querySelector('title')?.textContent === name)
+      .map((rect) => {
+        const [x, y, width, height] = ['x', 'y', 'width', 'height'].map((each) => Number(rect.getAttribute(each)));
+        return { minX: x!, minY: y!, maxX: x! + width!, maxY: y! + height! };
+      });
 });
 
 describe('a picture', () => {

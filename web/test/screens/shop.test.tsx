@@ -72,6 +72,7 @@ describe('the shop', () => {
 
   it('gets another machine, with the settings of one that is there', async () => {
     await page.user.click(screen.getByRole('button', { name: 'Add one like it' }));
+    expect(screen.getByRole('option', { name: 'Plasma table 2', selected: true })).toBeTruthy();
     await go('Cut and motion');
     type('Name', 'Old torch');
     const { machines } = await save();
