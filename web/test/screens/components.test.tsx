@@ -165,12 +165,10 @@ describe('a field of a number', () => {
     ['2.5', /^Type a whole number\. It stays 3\.$/],
     ['11', /^From 1 to 10\. It stays 3\.$/],
     ['-1', /^From 1 to 10\. It stays 3\.$/],
-    ['0x8', /./],
   ])('of whole things says why it does not take %j', (typed, said) => {
     const heard = vi.fn();
     showPage(<Count whole heard={heard} />);
     put(typed);
-    if (typed === '0x8') return expect(heard.mock.calls.length + screen.queryAllByRole('alert').length).toBe(1);
     expect(screen.getByRole('alert').textContent).toMatch(said);
     expect(heard).not.toHaveBeenCalled();
   });
