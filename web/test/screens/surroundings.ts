@@ -104,7 +104,7 @@ const locks = {
 export function installSurroundings(): void {
   // A machine that is throttled builds for a while.
   configure({
-    asyncUtilTimeout: 60_000,
+    asyncUtilTimeout: 200_000,
     // Without the whole page behind it.
     getElementError: (message) => new Error(message?.split('\n')[0]),
   });
