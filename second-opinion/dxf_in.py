@@ -1,7 +1,7 @@
 """DXF files of every kind of line and area, made by ezdxf at random, and what ezdxf itself finds in them.
 
-Arguments: a folder, a seed, how many files. Writes the files there, and prints a list of {file, box, length, area}: the box round all
-lines, how long they are, in the file's units, and how large an area its hatches and solids are.
+Arguments: a folder, a seed, how many files. Writes the files there, and prints a list of {file, box, length, area}:
+the box round all lines, how long they are, in the file's units, and how large an area its hatches and solids are.
 """
 import json
 import math
@@ -131,7 +131,7 @@ def inserted(doc, space, deep=0):
 
 
 def on_spline(entity):
-    """Points of a spline by the sum of its basis functions (Cox and de Boor), within the knots where they add up to 1."""
+    """Points of a spline by the sum of its basis functions (Cox and de Boor), within knots where they add up to 1."""
     degree, knots = entity.dxf.degree, list(entity.knots)
     points = [Vec3(p) for p in entity.control_points]
     weights = list(entity.weights) or [1] * len(points)

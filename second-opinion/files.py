@@ -141,7 +141,7 @@ def png_size(command):
 
 
 def loop(points):
-    """What a line goes round: all of it, or what comes after the first time it was where it ends (before, it is led)."""
+    """What a line goes round: all of it, or what comes after it first was where it ends (before, it is led)."""
     end = points[-1]
     home = [i for i, point in enumerate(points[:-1]) if math.dist(point, end) < 1e-3]
     return points[home[0] :] if home else points

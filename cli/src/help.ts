@@ -33,8 +33,8 @@ Exits with 1 where one of them says stop. A mend is told as THING/ITEM/what.to.s
   measure: `needlefile measure RECIPE.json [--shop SHOP.json] [--json]
 
 Prints how thick things are, in mm: the thinnest place and the narrowest gap, each thin place, the necks between
-letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the same
-as a list of things in JSON.`,
+letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the
+same as a list of things in JSON.`,
   read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
                 [--simplify MM] [--json]
 

@@ -137,7 +137,7 @@ describe('artwork', () => {
     expect(followed.operations.some(({ kinds }) => kinds.includes('line'))).toBe(true);
   });
 
-  it('a gap decided by hand stays decided at another size, and a decision whose gap is gone is told and forgotten', () => {
+  it('a gap decided by hand stays so at another size, and a decision whose gap is gone is told and forgotten', () => {
     const files = { emblem: svg('<path fill="none" stroke="red" d="M2 0H30V30H0V0"/>') };
     const open = jobOf(emblem({ join: 1 }), files).assemblies[0]!.built.items[0]!.form.artwork!.closing;
     const [{ inFile }] = open.gaps as [(typeof open.gaps)[number]];

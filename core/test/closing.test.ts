@@ -108,7 +108,7 @@ describe('closing lines', () => {
     expect(closeLines([slot], 0.5, [{ kind: 'open', from, to }]).gaps.map(({ width }) => width)).toEqual([0.4]);
   });
 
-  it('ends are carried on to where they meet; else narrow gaps are closed in the middle, and wider ones by a line', () => {
+  it('ends are carried on to where they meet; else narrow gaps close in the middle, and wider ones by a line', () => {
     const nodes = (...lines: Contour[]) => closeLines(lines, 1).closed.map(({ segments }) => segments.length);
     const broken = (gap: number) => run([10 + gap, 0], [20, 0], [20, 10], [0, 10], [0, 0], [10, 0]);
     expect([...nodes(broken(0.05)), ...nodes(broken(0.6))]).toEqual([5, 6]);

@@ -152,6 +152,14 @@ describe('an open job', () => {
     await screen.findByLabelText('Words');
     await built();
   };
+  /** Types what the server cannot save at this moment; it is well again afterwards. */
+  const leaveUnsaved = async (text: string) => {
+    page.server.answer = (method) =>
+      method === 'PUT' ? Response.json({ error: 'The database does not answer.' }, { status: 503 }) : undefined;
+    type(text);
+    await waitFor(() => expect(screen.getByText('Not saved; kept here, trying again')).toBeTruthy());
+    page.server.answer = () => undefined;
+  };
   beforeEach(async () => {
     const server = new PretendServer(trueEdges);
     server.keep(tag('Oil tag'));
@@ -282,11 +290,7 @@ describe('an open job', () => {
   });
 
   it('that cannot be saved is kept in this browser, and goes on in the next page', async () => {
-    page.server.answer = (method) =>
-      method === 'PUT' ? Response.json({ error: 'The database does not answer.' }, { status: 503 }) : undefined;
-    type('WATER');
-    await waitFor(() => expect(screen.getByText('Not saved; kept here, trying again')).toBeTruthy());
-    page.server.answer = () => undefined;
+    await leaveUnsaved('WATER');
     await open();
     expect(words()).toHaveProperty('value', 'WATER');
     await waitFor(() => expect(savedWords()).toContain('"words":"WATER"'));
@@ -294,11 +298,7 @@ describe('an open job', () => {
   });
 
   it('that is not there says so, and keeps unsaved work as a new job', async () => {
-    page.server.answer = (method) =>
-      method === 'PUT' ? Response.json({ error: 'Gone.' }, { status: 503 }) : undefined;
-    type('WATER');
-    await waitFor(() => expect(screen.getByText('Not saved; kept here, trying again')).toBeTruthy());
-    page.server.answer = () => undefined;
+    await leaveUnsaved('WATER');
     page.server.jobs.get('job-1')!.deleted = true;
     page = showPage(<JobPage id="job-1" />, page.server);
     await page.user.click(await screen.findByRole('button', { name: /^Keep this browser’s unsaved work/ }));

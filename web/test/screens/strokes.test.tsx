@@ -37,7 +37,7 @@ function openFold(title: string): void {
 }
 
 describe('a hatch', () => {
-  it('lies inside the letters, as far from their edge as its line is wide, and costs more the closer it is', async () => {
+  it('lies inside the letters, half its width from their edge, and costs more the closer it is', async () => {
     const bench = await atStrokes(tag('HI'));
     const letters = await engravedIn(bench);
     await bench.choose('Areas are', 'Hatched');
@@ -158,7 +158,7 @@ describe('a pocket', () => {
     expect(bench.recipe().operations.some(({ fill }) => fill?.kind === 'pocket' && fill.after !== null)).toBe(false);
   });
 
-  it('is offered with every cutter of the rack, by what each reaches in what time, and takes the one that is clicked', async () => {
+  it('is offered with every cutter of the rack, by reach and time, and takes the one that is clicked', async () => {
     const bench = await atStrokes(tag('B'));
     await bench.choose('Areas are', 'Cleared');
     await bench.type('Cutter', '2');

@@ -25,8 +25,8 @@ export const plateSchema = z.strictObject({
         .enum(['corners', 'ends', 'above', 'circle'])
         .default('corners')
         .describe(
-          'One in each corner; one at each end, halfway up; a row along the upper edge; or on a bolt circle about the ' +
-            'middle, the first above.',
+          'One in each corner; one at each end, halfway up; a row along the upper edge; or on a bolt circle about ' +
+            'the middle, the first above.',
         ),
       count: z.int().min(LIMITS.holes.least).max(LIMITS.holes.most).default(2).describe('In a row or on a circle.'),
     })

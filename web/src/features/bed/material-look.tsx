@@ -18,7 +18,8 @@ export const lookOf = (material: string): Look => LOOKS.find(([words]) => words.
 export function Grain({ scale }: { scale: number }) {
   const size = 90 / scale;
   const lines =
-    'M0 8C30 2 60 14 90 8M0 21C25 27 65 15 90 21M0 36C35 31 55 41 90 36M0 52C30 57 60 47 90 52M0 70C28 64 62 76 90 70M0 83C36 87 54 79 90 83';
+    'M0 8C30 2 60 14 90 8M0 21C25 27 65 15 90 21M0 36C35 31 55 41 90 36M0 52C30 57 60 47 90 52' +
+    'M0 70C28 64 62 76 90 70M0 83C36 87 54 79 90 83';
   return (
     <defs>
       {(['pale wood', 'dark wood'] as const).map((look) => (

@@ -293,10 +293,11 @@ function Closed({ closing: { joined, gaps, doubled, overshoots } }: { closing: C
         .map((mm) => lengthWithUnit(mm, unit))
         .join(', ')}${wide.length > 4 ? ' …' : ''}.`,
     doubled.length > 0 &&
-      `${doubled.length} ${doubled.length === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
+      `${doubled.length} ` +
+        `${doubled.length === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
     overshoots.length > 0 &&
-      `${overshoots.length} ${overshoots.length === 1 ? 'corner' : 'corners'} where lines ran past each other cut back, ` +
-        `by ${lengthWithUnit(longest, unit)} at most.`,
+      `${overshoots.length} ${overshoots.length === 1 ? 'corner' : 'corners'} where lines ran past each other cut ` +
+        `back, by ${lengthWithUnit(longest, unit)} at most.`,
   ].filter((each) => each !== false);
   return <p className="field-hint">{told.length > 0 ? told.join(' ') : 'Every line closes by itself.'}</p>;
 }

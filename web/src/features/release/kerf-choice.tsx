@@ -29,9 +29,10 @@ export function KerfChoice({ kerf }: { kerf: number }) {
       ]}
       hint={
         kerf > 0
-          ? `Cut lines lie ${lengthWithUnit(kerf / 2, unit, 3)} beside the true edges, in the waste: half of what the ` +
-            `${machine.word} takes.`
-          : `Cut lines lie on the true edges. The controller must set them off by half of ${lengthWithUnit(machine.kerf, unit)}.`
+          ? `Cut lines lie ${lengthWithUnit(kerf / 2, unit, 3)} beside the true edges, in the waste: half of ` +
+            `what the ${machine.word} takes.`
+          : 'Cut lines lie on the true edges. The controller must set them off by half of ' +
+            `${lengthWithUnit(machine.kerf, unit)}.`
       }
     />
   );
