@@ -169,7 +169,9 @@ def svg(dice, outlines, told):
         lines = "".join(path(run) for run in runs)
         if dice.random() < 0.4:
             x, y = dice.uniform(-50, 50), dice.uniform(-50, 50)
-            lines = f'<g transform="translate({x} {y}) scale(-1 1)"><g transform="scale(-1 1) translate({-x} {-y})">{lines}</g></g>'
+            there = f"translate({x} {y}) scale(-1 1)"
+            back = f"scale(-1 1) translate({-x} {-y})"
+            lines = f'<g transform="{there}"><g transform="{back}">{lines}</g></g>'
         body.append(f'<g id="part{len(body)}">{lines}</g>' if dice.random() < 0.5 else lines)
     extras = ""
     if dice.random() < 0.5:

@@ -179,7 +179,10 @@ def truth(space):
             areas.append(whole)
             points = [p for own in rings for p in own]
         else:
-            points = on_spline(entity) if kind == "SPLINE" else list(ezdxf.path.make_path(entity).flattening(FLATTENING))
+            if kind == "SPLINE":
+                points = on_spline(entity)
+            else:
+                points = list(ezdxf.path.make_path(entity).flattening(FLATTENING))
             flat = [Vec3(p.x, p.y) for p in points]
             length += sum(a.distance(b) for a, b in zip(flat, flat[1:]))
         xs += [p.x for p in points]
