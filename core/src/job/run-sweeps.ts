@@ -1,10 +1,11 @@
+import { isEqual } from '../assembly/equal.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { timeStraight } from '../motion/motion.ts';
-import type { Profile } from '../motion/profile.ts';
-import { sweepOf } from '../motion/sweep.ts';
+import type { Profile, Rows } from '../motion/profile.ts';
+import { sweepOfAll, type Sweep } from '../motion/sweep.ts';
 import { mostlyOf, type Lines } from '../operations/lines.ts';
 import { operationOf, type Figures, type Operation } from '../operations/operations.ts';
 import { thingOrder } from '../operations/order.ts';
@@ -13,7 +14,7 @@ import { sweepGroups } from '../operations/sweeps/sweep-groups.ts';
 import { sweptThings } from '../operations/sweeps/swept-things.ts';
 import { laidItem, type LaidItem } from '../recipe/identity.ts';
 import type { OperationPlan } from '../recipe/schema.ts';
-import { placeRegion, type Placement } from '../sheet/placement.ts';
+import { isSamePlacement, placeRegion, type Placement } from '../sheet/placement.ts';
 import type { Machine } from '../shop/shop.ts';
 
 /** Areas of one copy of a thing that are swept. */
@@ -112,11 +113,22 @@ export function runSweeps(
   };
 }
 
-const thingsOf = ({ thing, copy, lines, placement }: SweptLines): Thing[] =>
-  sweptThings(lines.contours).map((contours) => ({
+/** Where the copies of a thing lay last, and what is swept there: most stay where they are when one is changed. */
+const before = new WeakMap<Lines, Map<string, { readonly placement: Placement; readonly things: readonly Thing[] }>>();
+
+function thingsOf({ thing, copy, lines, placement }: SweptLines): readonly Thing[] {
+  let known = before.get(lines);
+  if (!known) before.set(lines, (known = new Map()));
+  const name = `${copy} ${thing}`;
+  const last = known.get(name);
+  if (last && isSamePlacement(last.placement, placement)) return last.things;
+  const things = sweptThings(lines.contours).map((contours) => ({
     item: laidItem(thing, copy, mostlyOf(contours[0]!)),
     contours: placeRegion(contours, placement),
   }));
+  known.set(name, { placement, things });
+  return things;
+}
 
 /** What somebody put together, and the others as the operation has them. */
 function groupsOf(
@@ -136,7 +148,7 @@ function groupsOf(
   const most = Math.max(1, machine.sweepsAtMost - ofHand.length);
   if (together === 'items' && parts.length <= most) return { groups: [...ofHand, ...parts], steps: [] };
   const { groups, steps } = sweepGroups(
-    parts.map((part) => part.things.flatMap(({ contours }) => contours)),
+    parts.map(({ things: own }) => (own.length === 1 ? own[0]!.contours : own.flatMap(({ contours }) => contours))),
     profile,
     most,
   );
@@ -154,6 +166,24 @@ function byItem(things: readonly Thing[]): Group[] {
   return [...items.values()].map((own) => ({ things: own, byHand: false }));
 }
 
+/** What things came to that were swept together before, by the first of them. */
+const sweptBefore = new WeakMap<Thing, { readonly things: readonly Thing[]; readonly rows: Rows; readonly sweep: Sweep }>();
+
+function sweepOfThings(things: readonly Thing[], rows: Rows): Sweep {
+  const first = things[0]!;
+  const last = sweptBefore.get(first);
+  if (last && isEqual(last.rows, rows) && areSame(last.things, things)) return last.sweep;
+  const sweep = sweepOfAll(
+    things.map(({ contours }) => contours),
+    rows,
+  );
+  sweptBefore.set(first, { things, rows, sweep });
+  return sweep;
+}
+
+const areSame = (a: readonly Thing[], b: readonly Thing[]): boolean =>
+  a.length === b.length && a.every((thing, i) => thing === b[i]);
+
 /** Groups in the order in which the head goes to them, with what each takes. */
 function sweptInTurn(
   groups: readonly Group[],
@@ -161,12 +191,7 @@ function sweptInTurn(
   profile: Profile,
   passes: number,
 ): { readonly group: Group; readonly figures: Figures }[] {
-  const sweeps = groups.map(({ things }) =>
-    sweepOf(
-      things.flatMap(({ contours }) => contours),
-      profile.rows,
-    ),
-  );
+  const sweeps = groups.map(({ things }) => sweepOfThings(things, profile.rows));
   const order = thingOrder(
     sweeps.map(({ start, end }) => ({ from: start, to: end })),
     from,

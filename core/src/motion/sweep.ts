@@ -3,7 +3,7 @@ import type { Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Rows } from './profile.ts';
-import { spansOf, type RowSpans } from './row-spans.ts';
+import { joinAllSpans, spansOf, type RowSpans } from './row-spans.ts';
 
 /** Areas swept row by row: mm and seconds. */
 export interface Sweep {
@@ -19,10 +19,14 @@ export interface Sweep {
  * which the head stops, settles and comes up to speed again, and the way to where the next row begins. A row with
  * nothing in it costs a step. Swept one way only, the head goes back over the row first, and turns once more.
  */
-export function sweepOf(contours: readonly Contour[], rows: Rows): Sweep {
-  const box = joinBounds(contours.map(contourBounds));
+export const sweepOf = (contours: readonly Contour[], rows: Rows): Sweep => sweepOfAll([contours], rows);
+
+/** The same over several things at once, each with its edges. */
+export function sweepOfAll(things: readonly (readonly Contour[])[], rows: Rows): Sweep {
+  const box = joinBounds(things.flatMap((contours) => contours.map(contourBounds)));
   const low = rows.upright ? box.minX : box.minY;
-  const spans = spansOf(contours, { low, pitch: rows.pitch, upright: rows.upright });
+  const grid = { low, pitch: rows.pitch, upright: rows.upright };
+  const spans = joinAllSpans(things.map((contours) => spansOf(contours, grid)));
   const point = (along: number, row: number): Point => {
     const across = low + (spans.first + row + 0.5) * rows.pitch;
     return rows.upright ? { x: across, y: along } : { x: along, y: across };
@@ -87,6 +91,9 @@ export function timeTogether(a: RowSpans, b: RowSpans, rows: Rows, height: numbe
   return timer.seconds;
 }
 
+/** The time of a turn: the head stops, settles and comes up to speed again, s. */
+export const turnSeconds = ({ speed, acceleration, settle }: Rows): number => (2 * speed) / acceleration + settle;
+
 /** Tells the time row by row. */
 class RowTimer {
   seconds = 0;
@@ -99,7 +106,7 @@ class RowTimer {
     private readonly rows: Rows,
     private readonly height: number,
   ) {
-    this.turn = (2 * rows.speed) / rows.acceleration + rows.settle;
+    this.turn = turnSeconds(rows);
     this.count = height / rows.pitch;
   }
 

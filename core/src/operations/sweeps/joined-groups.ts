@@ -1,4 +1,4 @@
-import { joinSpans, type RowSpans } from '../../motion/row-spans.ts';
+import { joinAllSpans, joinSpans, type RowSpans } from '../../motion/row-spans.ts';
 
 /** What two cost that are swept together; the same twice: what it costs alone. s. */
 export type CostOf = (one: RowSpans, other: RowSpans) => number;
@@ -12,12 +12,11 @@ export interface JoinStep {
 export interface Joined {
   /** The things of each group of the cheapest division. */
   readonly groups: readonly (readonly number[])[];
-  /** From each thing alone to all in one. */
+  /** From each thing (or clump) alone to all in one. */
   readonly steps: readonly JoinStep[];
 }
 
 interface Group {
-  readonly things: readonly number[];
   readonly spans: RowSpans;
   readonly box: SpanBox;
   readonly cost: number;
@@ -35,18 +34,25 @@ const NEAR = 10;
  * Joins the two groups that save most, again and again, until all are one; and takes the division that cost least on
  * the way. Then single things go where they cost less.
  * @param most groups at most
+ * @param clumps things that are together from the first; null: none
  */
-export function joinedGroups(things: readonly RowSpans[], costOf: CostOf, most: number): Joined {
-  const groups: (Group | null)[] = things.map((spans, i) => ({
-    ...{ things: [i], spans, box: boxOf(spans), cost: costOf(spans, spans) },
-    near: new Set<number>(),
-  }));
+export function joinedGroups(
+  things: readonly RowSpans[],
+  costOf: CostOf,
+  most: number,
+  clumps: readonly (readonly number[])[] | null = null,
+): Joined {
+  const begun = clumps ?? things.map((_, i) => [i]);
+  const groups: (Group | null)[] = begun.map((own) => {
+    const spans = joinAllSpans(own.map((i) => things[i]!));
+    return { spans, box: boxOf(spans), cost: costOf(spans, spans), near: new Set<number>() };
+  });
   const queue = new Savings();
   const offer = (a: number, b: number): void => {
     const [one, other] = [groups[a]!, groups[b]!];
     queue.push(one.cost + other.cost - costOf(one.spans, other.spans), a, b);
   };
-  let count = things.length;
+  let count = begun.length;
   let cost = groups.reduce((sum, group) => sum + group!.cost, 0);
   const steps = [{ count, cost }];
   const joins: (readonly [number, number])[] = [];
@@ -67,8 +73,7 @@ export function joinedGroups(things: readonly RowSpans[], costOf: CostOf, most: 
         [...known].map((i) => ({ i, box: groups[i]!.box })),
       ),
     );
-    const own = [...one.things, ...other.things];
-    const made = groups.push({ things: own, spans, box: boxOf(spans), cost: one.cost + other.cost - saving, near }) - 1;
+    const made = groups.push({ spans, box: boxOf(spans), cost: one.cost + other.cost - saving, near }) - 1;
     groups[a] = groups[b] = null;
     joins.push([a, b]);
     for (const each of near) {
@@ -82,7 +87,7 @@ export function joinedGroups(things: readonly RowSpans[], costOf: CostOf, most: 
   const possible = steps.filter((step) => step.count <= most);
   const least = Math.min(...possible.map((step) => step.cost));
   const best = possible.filter((step) => step.cost <= ENOUGH * least).at(-1)!;
-  const divided = divisionAfter(joins.slice(0, things.length - best.count), things.length);
+  const divided = divisionAfter(joins.slice(0, begun.length - best.count), begun);
   return { groups: movedOver(divided, things, costOf), steps };
 }
 
@@ -114,14 +119,14 @@ function nearest(box: SpanBox, among: readonly { readonly i: number; readonly bo
 }
 
 /** Along and across, in mm and rows. */
-interface SpanBox {
+export interface SpanBox {
   readonly least: number;
   readonly most: number;
   readonly first: number;
   readonly last: number;
 }
 
-function boxOf({ first, least, most }: RowSpans): SpanBox {
+export function boxOf({ first, least, most }: RowSpans): SpanBox {
   let [from, to] = [Infinity, -Infinity];
   for (let i = 0; i < least.length; i++) {
     if (least[i]! < from) from = least[i]!;
@@ -138,8 +143,11 @@ function apart(a: SpanBox, b: SpanBox): number {
 }
 
 /** The groups after so many joins, each of which made the next number from two. */
-function divisionAfter(joins: readonly (readonly [number, number])[], count: number): number[][] {
-  const groups: (number[] | null)[] = Array.from({ length: count }, (_, i) => [i]);
+function divisionAfter(
+  joins: readonly (readonly [number, number])[],
+  begun: readonly (readonly number[])[],
+): (readonly number[])[] {
+  const groups: ((readonly number[]) | null)[] = [...begun];
   for (const [a, b] of joins) {
     groups.push([...groups[a]!, ...groups[b]!]);
     groups[a] = groups[b] = null;
@@ -179,7 +187,7 @@ function movedOver(divided: readonly (readonly number[])[], things: readonly Row
 }
 
 function joinedOf(own: readonly number[], things: readonly RowSpans[], costOf: CostOf) {
-  const spans = own.slice(1).reduce((sum, i) => joinSpans(sum, things[i]!), things[own[0]!]!);
+  const spans = joinAllSpans(own.map((i) => things[i]!));
   return { spans, cost: costOf(spans, spans) };
 }
 

@@ -33,8 +33,15 @@ class Search {
   readonly way: Int32Array;
   private readonly count: number;
   private readonly position: Int32Array;
-  private readonly near: readonly Int32Array[];
+  private readonly near: readonly Near[];
+  private readonly spans: Spans;
   private readonly queued: Uint8Array;
+  /** Runs that a stop is the first or the last of: by position, and what is saved without them. */
+  private readonly taken = {
+    firsts: new Int32Array(2 * RUN),
+    lasts: new Int32Array(2 * RUN),
+    without: new Float64Array(2 * RUN),
+  };
   /** Positions changed since the last kick. */
   private changed = { from: Infinity, to: -1 };
 
@@ -49,6 +56,7 @@ class Search {
     this.position = new Int32Array(this.count);
     this.order.forEach((stop, n) => (this.position[stop] = n));
     this.near = neighbours(table);
+    this.spans = spansOf(table);
     this.queued = new Uint8Array(this.count);
   }
 
@@ -119,41 +127,66 @@ class Search {
 
   /** Takes the first change found that gains with a stop. */
   private improve(stop: number, queue: number[]): number {
-    for (const other of this.near[stop]!) {
-      const gain = this.moveBeside(stop, other, queue) || this.turnTo(stop, other, queue);
+    const at = this.position[stop]!;
+    const runs = this.runsAt(at);
+    // Some way between two stops becomes shorter in each change that gains, and is found from one of the two.
+    const longest = Math.max(this.join(at - 1, at), this.join(at, at + 1));
+    const { others, away } = this.near[stop]!;
+    for (let i = 0; i < others.length && away[i]! < longest; i++) {
+      const other = others[i]!;
+      const gain = this.moveBeside(runs, this.position[other]!, queue) || this.turnTo(stop, other, queue);
       if (gain > 0) return gain;
     }
     return 0;
   }
 
-  /** Runs that begin or end with a stop, put before or behind another. */
-  private moveBeside(stop: number, other: number, queue: number[]): number {
-    const at = this.position[stop]!;
-    const beside = this.position[other]!;
-    // Nothing is made in here: this is asked a million times.
+  /** Fills the list of runs that begin or end at a position and are worth taking out. @returns how many */
+  private runsAt(at: number): number {
+    const { firsts, lasts, without } = this.taken;
+    let runs = 0;
     for (let length = 1; length <= RUN; length++)
       for (let first = at - length + 1; first <= at; first += Math.max(1, length - 1)) {
         const last = first + length - 1;
-        if (first < 0 || last >= this.count || (beside >= first && beside <= last)) continue;
-        const without = this.join(first - 1, first) + this.join(last, last + 1) - this.joinAcross(first, last);
-        if (without <= GAIN) continue;
-        for (let gap = beside; gap <= beside + 1; gap++) {
-          if (gap >= first && gap <= last + 1) continue;
-          const gain = this.tryRun(first, last, gap, without, queue);
-          if (gain > 0) return gain;
-        }
+        if (first < 0 || last >= this.count) continue;
+        const saved = this.join(first - 1, first) + this.join(last, last + 1) - this.joinAcross(first, last);
+        if (saved <= GAIN) continue;
+        firsts[runs] = first;
+        lasts[runs] = last;
+        without[runs++] = saved;
       }
+    return runs;
+  }
+
+  /** The runs of the list put before or behind another stop. */
+  private moveBeside(runs: number, beside: number, queue: number[]): number {
+    // Nothing is made in here: this is asked a million times.
+    const { firsts, lasts, without } = this.taken;
+    if (runs === 0) return 0;
+    const before = this.join(beside - 1, beside);
+    const behind = this.join(beside, beside + 1);
+    for (let run = 0; run < runs; run++) {
+      const [first, last] = [firsts[run]!, lasts[run]!];
+      if (beside >= first && beside <= last) continue;
+      for (let gap = beside; gap <= beside + 1; gap++) {
+        if (gap >= first && gap <= last + 1) continue;
+        const gain = this.tryRun(first, last, gap, without[run]! + (gap === beside ? before : behind), queue);
+        if (gain > 0) return gain;
+      }
+    }
     return 0;
   }
 
-  /** A run put into a gap between two positions, as it is or turned about; a stop alone by its best way. */
-  private tryRun(first: number, last: number, gap: number, without: number, queue: number[]): number {
+  /**
+   * A run put into a gap between two positions, as it is or turned about; a stop alone by its best way.
+   * @param saved by taking it out and opening the gap, mm
+   */
+  private tryRun(first: number, last: number, gap: number, saved: number, queue: number[]): number {
     const { order } = this;
-    const opened = this.join(gap - 1, gap);
     if (first === last) {
       const stop = order[first]!;
+      if (saved - this.leastDetour(stop, gap) <= GAIN) return 0;
       const way = this.bestWay(stop, gap);
-      const gain = without - (this.reach(gap - 1, way) + this.leave(way, gap) - opened);
+      const gain = saved - (this.reach(gap - 1, way) + this.leave(way, gap));
       if (gain <= GAIN || !this.mayMove(first, last, gap)) return 0;
       this.enqueue(first, queue);
       this.enqueue(gap, queue);
@@ -165,7 +198,7 @@ class Search {
     const [headBack, tailBack] = [this.backOf(order[last]!), this.backOf(order[first]!)];
     const turned = headBack < 0 || tailBack < 0 ? Infinity : this.reach(gap - 1, headBack) + this.leave(tailBack, gap);
     const isTurned = turned < asIs && this.mayTurn(first, last);
-    const gain = without - ((isTurned ? turned : asIs) - opened);
+    const gain = saved - (isTurned ? turned : asIs);
     if (gain <= GAIN || !this.mayMove(first, last, gap)) return 0;
     this.enqueue(first, queue);
     this.enqueue(last, queue);
@@ -238,6 +271,22 @@ class Search {
     return best;
   }
 
+  /** No way through a stop makes the way from before a gap to behind it shorter than this. */
+  private leastDetour(stop: number, gap: number): number {
+    const { way, order } = this;
+    const { inX, inY, outX, outY } = this.table;
+    const { x, y, radius } = this.spans;
+    const before = gap > 0 ? way[order[gap - 1]!]! : -1;
+    let dx = x[stop]! - (before < 0 ? this.from.x : outX[before]!);
+    let dy = y[stop]! - (before < 0 ? this.from.y : outY[before]!);
+    const there = Math.max(0, Math.sqrt(dx * dx + dy * dy) - radius[stop]!);
+    if (gap >= this.count) return there;
+    const next = way[order[gap]!]!;
+    dx = inX[next]! - x[stop]!;
+    dy = inY[next]! - y[stop]!;
+    return there + Math.max(0, Math.sqrt(dx * dx + dy * dy) - radius[stop]!);
+  }
+
   private backOf(stop: number): number {
     return this.table.back[this.way[stop]!]!;
   }
@@ -301,11 +350,44 @@ class Search {
   }
 }
 
+/** The middle of a stop's ways, and how far from there they begin and end. */
+interface Spans {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly radius: Float64Array;
+}
+
+function spansOf({ count, first, inX, inY, outX, outY }: StopTable): Spans {
+  const [x, y, radius] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  for (let stop = 0; stop < count; stop++) {
+    const [begin, end] = [first[stop]!, first[stop + 1]!];
+    for (let k = begin; k < end; k++) {
+      x[stop]! += inX[k]! / (end - begin);
+      y[stop]! += inY[k]! / (end - begin);
+    }
+    for (let k = begin; k < end; k++)
+      for (const [px, py] of [
+        [inX[k]!, inY[k]!],
+        [outX[k]!, outY[k]!],
+      ] as const) {
+        const away = Math.sqrt((px - x[stop]!) ** 2 + (py - y[stop]!) ** 2);
+        if (away > radius[stop]!) radius[stop] = away;
+      }
+  }
+  return { x, y, radius };
+}
+
+/** Stops nearest to a stop, and how far they are away, mm. */
+interface Near {
+  readonly others: Int32Array;
+  readonly away: Float64Array;
+}
+
 /** For each stop those nearest to it, by their ways in. */
-function neighbours({ count, first, stopOf, inX, inY }: StopTable): Int32Array[] {
+function neighbours({ count, first, stopOf, inX, inY }: StopTable): Near[] {
   const grid = new PointGrid(inX, inY);
   for (let k = 0; k < inX.length; k++) grid.add(k);
-  const away = new Float64Array(count).fill(Infinity);
+  const squared = new Float64Array(count).fill(Infinity);
   return Array.from({ length: count }, (_, stop) => {
     const found: number[] = [];
     for (let k = first[stop]!; k < first[stop + 1]!; k++)
@@ -313,13 +395,14 @@ function neighbours({ count, first, stopOf, inX, inY }: StopTable): Int32Array[]
         const other = stopOf[point]!;
         if (other === stop) return;
         const [dx, dy] = [inX[point]! - inX[k]!, inY[point]! - inY[k]!];
-        const squared = dx * dx + dy * dy;
-        if (away[other] === Infinity) found.push(other);
-        if (squared < away[other]!) away[other] = squared;
+        const own = dx * dx + dy * dy;
+        if (squared[other] === Infinity) found.push(other);
+        if (own < squared[other]!) squared[other] = own;
       });
-    found.sort((a, b) => away[a]! - away[b]! || a - b);
-    const nearest = Int32Array.from(found.slice(0, NEIGHBOURS));
-    for (const other of found) away[other] = Infinity;
-    return nearest;
+    found.sort((a, b) => squared[a]! - squared[b]! || a - b);
+    const others = Int32Array.from(found.slice(0, NEIGHBOURS));
+    const away = Float64Array.from(others, (other) => Math.sqrt(squared[other]!));
+    for (const other of found) squared[other] = Infinity;
+    return { others, away };
   });
 }
