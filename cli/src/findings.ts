@@ -2,15 +2,15 @@ import type { Finding } from '@needlefile/core/check/finding';
 
 /** Findings as lines of text: severity, what, measured against limit, where, and how to mend it in the recipe. */
 export function findingLines(findings: readonly Finding[]): string[] {
-  return findings.flatMap(({ severity, title, detail, measure, place, on, mends, accepted }) => {
+  return findings.flatMap(({ severity, title, detail, measure, where, on, mends, accepted }) => {
     const value = measure
       ? `  ${number(measure.value)} ${measure.unit}, wants ${measure.wants} ` +
         `${number(measure.limit)}${measure.reason ? ` (${measure.reason})` : ''}`
       : '';
-    const where = place
-      ? `  at ${number(place.minX)},${number(place.minY)} to ${number(place.maxX)},${number(place.maxY)} mm`
+    const at = where
+      ? `  at ${number(where.minX)},${number(where.minY)} to ${number(where.maxX)},${number(where.maxY)} mm`
       : '';
-    const lines = [`${TOLD[severity]}  ${title}${on ? `, on ${on}` : ''}.${value}${where}`];
+    const lines = [`${TOLD[severity]}  ${title}${on ? `, on ${on}` : ''}.${value}${at}`];
     if (detail) lines.push(`      ${detail}`);
     if (accepted) lines.push(`      ${accepted.by ? `${accepted.by}: ` : ''}${accepted.reason}`);
     const stepText = ({ assembly, item, path, value }: (typeof mends)[number]['patch'][number]) =>

@@ -1,4 +1,4 @@
-import type { MeasureReport, PlaceReport } from '@needlefile/core/job/measure-report';
+import type { MeasureReport, PinchReport } from '@needlefile/core/job/measure-report';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 
 /** Measures as lines to read: a heading with the limit, then each place with its width, who it is between and where. */
@@ -16,22 +16,22 @@ export function measureLines({
 }: MeasureReport): string[] {
   return [
     `Measured: the ${of}`,
-    ...section('Thinnest place', limits.wall, least.thickness ? [placeLine(least.thickness)] : []),
-    ...section('Narrowest gap', limits.gap, least.gap ? [placeLine(least.gap)] : []),
-    ...section(`Thin places: ${thin.length}`, limits.wall, thin.map(placeLine)),
-    ...section(`Narrow gaps: ${narrow.length}`, limits.gap, narrow.map(placeLine)),
+    ...section('Thinnest place', limits.wall, least.thickness ? [pinchLine(least.thickness)] : []),
+    ...section('Narrowest gap', limits.gap, least.gap ? [pinchLine(least.gap)] : []),
+    ...section(`Thin places: ${thin.length}`, limits.wall, thin.map(pinchLine)),
+    ...section(`Narrow gaps: ${narrow.length}`, limits.gap, narrow.map(pinchLine)),
     ...section(
       `Necks between letters: ${necks.length}`,
       limits.neck,
-      necks.map(({ between, width, place }) => `${mm(width)}  ${between.join(' to ')}  ${at(place)}`),
+      necks.map(({ between, width, where }) => `${mm(width)}  ${between.join(' to ')}  ${at(where)}`),
     ),
     ...section(
       `Islands by how they hang: ${islandHolds.length}`,
       limits.bridge,
       islandHolds.map(
-        ({ name, width, least: narrowest, place }) =>
+        ({ name, width, least: narrowest, where }) =>
           `${width === null ? '   hangs on nothing' : mm(width)}  ${name}, ${narrowest.toFixed(3)} mm at its ` +
-          `narrowest  ${at(place)}`,
+          `narrowest  ${at(where)}`,
       ),
     ),
     ...(points.length === 0
@@ -44,13 +44,13 @@ export function measureLines({
       `Counters: ${counters.length}`,
       limits.counter,
       counters.map(
-        ({ name, disc, width, place }) => `${mm(disc)}  ${name}, ${width.toFixed(3)} mm across  ${at(place)}`,
+        ({ name, disc, width, where }) => `${mm(disc)}  ${name}, ${width.toFixed(3)} mm across  ${at(where)}`,
       ),
     ),
     ...section(
       `Specks: ${specks.length}`,
       limits.speck,
-      specks.map(({ size, place }) => `${mm(size)}  ${at(place)}`),
+      specks.map(({ size, where }) => `${mm(size)}  ${at(where)}`),
     ),
   ];
 }
@@ -62,5 +62,5 @@ const section = (title: string, limit: number, lines: readonly string[]): string
 const mm = (value: number): string => `${value.toFixed(3).padStart(8)} mm`;
 const at = ({ minX, minY, maxX, maxY }: Bounds): string =>
   `at ${((minX + maxX) / 2).toFixed(1)}, ${((minY + maxY) / 2).toFixed(1)}`;
-const placeLine = ({ kind, width, between, place }: PlaceReport): string =>
-  `${mm(width)}  ${kind}  ${between.slice(0, 3).join(', ')}  ${at(place)}`;
+const pinchLine = ({ kind, width, between, where }: PinchReport): string =>
+  `${mm(width)}  ${kind}  ${between.slice(0, 3).join(', ')}  ${at(where)}`;

@@ -130,7 +130,7 @@ describe('artwork', () => {
       title: 'emblem: a line stays open',
       detail: expect.stringContaining('0.25 mm') as string,
     });
-    expect(finding!.place).not.toBe(null);
+    expect(finding!.where).not.toBe(null);
     for (const { patch } of finding!.mends)
       expect(jobOf(applyPatch(job.recipe, patch), files).findings.map(({ rule }) => rule)).not.toContain('open line');
     const followed = jobOf(applyPatch(job.recipe, finding!.mends.at(-1)!.patch), files);
@@ -345,7 +345,7 @@ describe('lines that cross themselves', () => {
     const job = jobOf(emblem({}, 'engraved'), files);
     const [finding] = job.findings.filter(({ rule }) => rule === 'crossing line');
     expect(finding!.title).toBe('emblem: a line crosses itself');
-    expect(finding!.place).not.toBeNull();
+    expect(finding!.where).not.toBeNull();
     const areaOf = (own: typeof job) => regionArea(own.assemblies[0]!.built.items[0]!.form.letters[0]!.contours);
     const [filled, meant] = finding!.mends.map(({ patch }) => jobOf(applyPatch(job.recipe, patch), files));
     // The square within both turns of it, of 20 x 20 mm, is a hole or not.

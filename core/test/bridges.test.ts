@@ -171,14 +171,14 @@ describe('bridges and their surroundings', () => {
     const at = { 'letter:0.1.0#0': [{ at: 0.25, angle: null, width: 3 }] };
     const put = recipeOf(stencil('TOAD', { hold: { bridges: { width: 2, byHand: at } } }));
     const [bridge] = buildOf(put).hold.bridges.filter(({ island }) => island === own('letter:0.1.0#0'));
-    expect(bridge).toMatchObject({ width: 3, place: 0 });
+    expect(bridge).toMatchObject({ width: 3, handIndex: 0 });
     expect(bridge!.angle).toBeCloseTo(90, 0);
     const later = withWordsInJob(put, ONLY_THING, ONLY_ITEM, 'THE TOAD');
     expect(Object.keys(thingIn(later).hold.bridges.byHand)).toEqual([own('letter:0.5.0#0')]);
     for (const face of ['overpass-bold', 'vollkorn-bold', 'league-gothic']) {
       const again = buildOf(withLettering(later, { face })).hold;
       expect(again.bridges.filter(({ island }) => island === own('letter:0.5.0#0'))).toMatchObject([
-        { width: 3, place: 0 },
+        { width: 3, handIndex: 0 },
       ]);
       expect(again.lost).toEqual([]);
     }

@@ -88,7 +88,7 @@ describe('cut lines', () => {
     const [finding, ...others] = told(hole(2.8));
     expect(others).toEqual([]);
     expect(finding).toMatchObject({ severity: 'stop', title: 'The cut is wider than an opening' });
-    expect(widthOf(finding!.place!)).toBeCloseTo(2.8, 6);
+    expect(widthOf(finding!.where!)).toBeCloseTo(2.8, 6);
     expect(sheetDrawing(hole(2.8), null).layers.flatMap(({ contours }) => contours)).toHaveLength(1);
   });
 

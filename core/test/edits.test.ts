@@ -164,8 +164,8 @@ describe('what was put by hand', () => {
   it('of bridges: an island is given back to the search, or its bridges to all alike', () => {
     const { hold } = thingIn(recipeOf({ make: 'cut-through', lettering: { words: 'OO' } }));
     const standing = [
-      { id: 'letter:0.0.0#0:0', island: 'letter:0.0.0#0', at: 0.25, angle: 90, place: null },
-      { id: 'letter:0.0.0#0:1', island: 'letter:0.0.0#0', at: 0.75, angle: 270, place: null },
+      { id: 'letter:0.0.0#0:0', island: 'letter:0.0.0#0', at: 0.25, angle: 90, handIndex: null },
+      { id: 'letter:0.0.0#0:1', island: 'letter:0.0.0#0', at: 0.75, angle: 270, handIndex: null },
     ];
     const slid = slideBridge(hold, standing, standing[1]!, 0.8);
     expect(slid.bridges.byHand).toEqual({
@@ -193,8 +193,8 @@ describe('bridges that stand at places by hand', () => {
 
   it('are told by their place, in whatever order they are found', () => {
     const standing = [
-      { id: `${island}:0`, island, at: 0.6, angle: 0, place: 1 },
-      { id: `${island}:1`, island, at: 0.1, angle: 0, place: 0 },
+      { id: `${island}:0`, island, at: 0.6, angle: 0, handIndex: 1 },
+      { id: `${island}:1`, island, at: 0.1, angle: 0, handIndex: 0 },
     ];
     const shares = (changed: typeof plain) => changed.bridges.byHand[island]!.map(({ at }) => at);
     expect(shares(removeBridge(hold, standing, standing[0]!))).toEqual([0.1]);

@@ -15,7 +15,7 @@ describe('what things are called', () => {
         const letter = identity.inItem(item, inside);
         expect([identity.itemOf(letter), identity.withinItem(letter)]).toEqual([item, inside]);
         expect(identity.isLetter(letter)).toBe(true);
-        expect(identity.letterPlace(letter)).toEqual(at);
+        expect(identity.numbersOf(letter)).toEqual(at);
         const part = identity.partId(letter, n);
         expect(identity.letterOfPart(part)).toBe(letter);
         expect(identity.isSmallerPart(part)).toBe(n > 0);
@@ -26,10 +26,10 @@ describe('what things are called', () => {
         expect(identity.isBridgeEdge(edge)).toBe(true);
         for (const name of [letter, part, island, edge]) expect(identity.itemOf(name)).toBe(item);
         for (const name of [letter, part, island]) {
-          expect(identity.letterPlace(name)).toEqual(at);
+          expect(identity.numbersOf(name)).toEqual(at);
           expect(identity.isBridgeEdge(name)).toBe(false);
           const moved = identity.ofLetterAt(name, elsewhere);
-          expect(identity.letterPlace(moved)).toEqual(elsewhere);
+          expect(identity.numbersOf(moved)).toEqual(elsewhere);
           expect(identity.ofLetterAt(moved, at)).toBe(name);
         }
         for (const name of [part, island, edge]) expect(identity.isLetter(name) && name !== letter).toBe(false);

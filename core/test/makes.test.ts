@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { couponPlaces } from '../src/job/coupon-places.ts';
+import { couponPlaces } from '../src/job/coupon-windows.ts';
 import { measure } from '../src/job/measure-job.ts';
 import { growBounds, joinBounds, widthOf } from '../src/geometry/bounds.ts';
 import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';

@@ -97,7 +97,7 @@ describe('thickness', () => {
     );
     const { thin } = thicknessOf(medialAxis([bar], { material: 2.5, gaps: 2 }), 1, 2.5);
     expect(thin.map(({ width }) => Number(width.toFixed(3)))).toEqual([1, 1, 1]);
-    expect(thin.map(({ place }) => Math.round((place.minX + place.maxX) / 2)).sort()).toEqual([15, 30, 45]);
+    expect(thin.map(({ where }) => Math.round((where.minX + where.maxX) / 2)).sort()).toEqual([15, 30, 45]);
   });
 
   it.each(['overpass-bold', 'yellowtail', 'pinyon-script'])('of %s agrees with a run four times as fine', (face) => {
@@ -198,9 +198,9 @@ describe('measured findings', () => {
   ] as const)('tells a %s, under its limit and in its place', (rule, input) => {
     const own = rules(input).filter((finding) => finding.rule === rule);
     expect(own.length).toBeGreaterThan(0);
-    for (const { measure: measured, place } of own) {
+    for (const { measure: measured, where } of own) {
       expect(measured!.value).toBeLessThan(measured!.limit);
-      expect(place!.maxX).toBeGreaterThan(place!.minX);
+      expect(where!.maxX).toBeGreaterThan(where!.minX);
     }
   });
 

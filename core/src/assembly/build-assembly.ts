@@ -74,11 +74,11 @@ export function buildAssembly(thing: Made, around: Surroundings, sources: Source
     const field = rooms.get(item.id) ?? null;
     return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null, fileKnown, field };
   });
-  const places = items.map(({ item, role, field }) => ({ id: item.id, role, place: field?.place ?? item.place }));
-  const arranged = runStage(cache, 'arrangement', drawn, { ...plans.arrangement, places }, (plan) =>
+  const placed = items.map(({ item, role, field }) => ({ id: item.id, role, place: field?.place ?? item.place }));
+  const arranged = runStage(cache, 'arrangement', drawn, { ...plans.arrangement, placed }, (plan) =>
     arrange(
       plan,
-      items.map(({ form }, i) => ({ ...form, ...places[i]! })),
+      items.map(({ form }, i) => ({ ...form, ...placed[i]! })),
     ),
   );
   const arrangement = arranged.made;

@@ -75,11 +75,11 @@ export class StageCache {
    * @param own what of them counts
    */
   name<T>(name: string, slot: string, value: T, own: (value: T) => unknown = (all) => all): string {
-    const place = `${name} ${slot}`;
-    const last = this.slots.get(place);
+    const seen = `${name} ${slot}`;
+    const last = this.slots.get(seen);
     if (last && isEqual(last.value, value)) this.use(last.named);
-    else this.slots.set(place, { value, named: this.keptOf(name, JSON.stringify(own(value)), () => this.newName()) });
-    return this.slots.get(place)!.named.result as string;
+    else this.slots.set(seen, { value, named: this.keptOf(name, JSON.stringify(own(value)), () => this.newName()) });
+    return this.slots.get(seen)!.named.result as string;
   }
 
   /** A name that nothing else has. */
@@ -96,7 +96,7 @@ export class StageCache {
   turn(): void {
     const isOld = ({ lastUsed }: Kept) => this.builds - lastUsed > this.depth;
     for (const all of this.kept.values()) for (const [key, kept] of all) if (isOld(kept)) all.delete(key);
-    for (const [place, { named }] of this.slots) if (isOld(named)) this.slots.delete(place);
+    for (const [seen, { named }] of this.slots) if (isOld(named)) this.slots.delete(seen);
     this.builds++;
   }
 

@@ -81,7 +81,7 @@ export interface Finding {
   readonly detail?: string;
   readonly measure?: Measure;
   /** Where: in the frame of the thing, and on the sheet once that is laid; null where no place is meant. */
-  readonly place: Bounds | null;
+  readonly where: Bounds | null;
   /** Id of the thing it is of; left out where it is of the job. */
   readonly assembly?: string;
   /** What people call that thing, where there are several. */

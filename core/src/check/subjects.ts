@@ -68,7 +68,7 @@ export interface MeasuredSubject {
   readonly gaps: Thickness;
   readonly necks: readonly Neck[];
   readonly hold: Hold;
-  readonly islandHolds: readonly { readonly island: IslandId; readonly width: number | null; readonly place: Bounds }[];
+  readonly islandHolds: readonly { readonly island: IslandId; readonly width: number | null; readonly where: Bounds }[];
   readonly points: readonly PartPoints[];
   readonly counters: readonly Counter[];
   readonly specks: readonly Speck[];

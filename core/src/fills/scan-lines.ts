@@ -119,8 +119,8 @@ export function shorterWay(
 }
 
 /** The point at a place along a ring. */
-export function pointAlong({ points, along, length }: MeasuredRing, place: number): Point {
-  const at = ((place % length) + length) % length;
+export function pointAlong({ points, along, length }: MeasuredRing, way: number): Point {
+  const at = ((way % length) + length) % length;
   const i = Math.max(0, firstBehind(along, at) - 1);
   const [a, b] = [points[i]!, points[(i + 1) % points.length]!];
   const t = (at - along[i]!) / (along[i + 1]! - along[i]! || 1);

@@ -22,14 +22,14 @@ export function wallStrokes(
   const isCovered = nearStrokes(strokes, radius + NEAR * width);
   return rings.flatMap((ring) => {
     const count = Math.max(8, Math.ceil(ring.length / (STEP * spacing)));
-    const places = Array.from({ length: count }, (_, i) => (ring.length * i) / count);
-    const wants = places.map((place) => !isCovered(wallBeyond(ring, place, radius)));
+    const stations = Array.from({ length: count }, (_, i) => (ring.length * i) / count);
+    const wants = stations.map((place) => !isCovered(wallBeyond(ring, place, radius)));
     const filled = withShortGaps(wants, Math.round(GAP / STEP));
     const wanted = filled.filter(Boolean).length;
     if (wanted === 0) return [];
     if (wanted > count / 2) return [[...ring.points, ring.points[0]!]];
     return runsOf(filled).map(([first, last]) => {
-      const [from, to] = [places[first]! - ring.length / count, places[last]! + ring.length / count];
+      const [from, to] = [stations[first]! - ring.length / count, stations[last]! + ring.length / count];
       const [start, end] = [(from + ring.length) % ring.length, to % ring.length];
       return [pointAlong(ring, start), ...pointsBetween(ring, start, end, false), pointAlong(ring, end)];
     });
@@ -37,9 +37,9 @@ export function wallStrokes(
 }
 
 /** The wall lies to the right of the edge: outer rings run counter-clockwise, holes clockwise. */
-function wallBeyond(ring: MeasuredRing, place: number, radius: number): Point {
+function wallBeyond(ring: MeasuredRing, station: number, radius: number): Point {
   const reach = Math.min(radius / 4, ring.length / 16);
-  const [a, p, b] = [pointAlong(ring, place - reach), pointAlong(ring, place), pointAlong(ring, place + reach)];
+  const [a, p, b] = [pointAlong(ring, station - reach), pointAlong(ring, station), pointAlong(ring, station + reach)];
   const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
   return { x: p.x + (radius * (b.y - a.y)) / size, y: p.y - (radius * (b.x - a.x)) / size };
 }

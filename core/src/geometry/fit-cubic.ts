@@ -15,13 +15,13 @@ export function lengthShares(points: readonly Point[]): number[] {
  */
 export function cubicBetween(
   points: readonly Point[],
-  places: readonly number[],
+  parameters: readonly number[],
   [a, p]: readonly [from: Point, out: Point],
   [b, q]: readonly [to: Point, into: Point],
 ): CubicSegment | null {
   let [pp, pq, qq, pr, qr] = [0, 0, 0, 0, 0];
   points.forEach((point, i) => {
-    const t = places[i]!;
+    const t = parameters[i]!;
     const s = 1 - t;
     const [v, w] = [scale(p, 3 * s * s * t), scale(q, -3 * s * t * t)];
     const rest = subtract(point, add(scale(a, s * s * s + 3 * s * s * t), scale(b, t * t * t + 3 * s * t * t)));
@@ -37,7 +37,7 @@ export function cubicBetween(
 }
 
 /** A place on a curve nearer to a point than t is: one step of Newton's method. */
-export function nearerPlace(curve: Segment, point: Point, t: number): number {
+export function nearerParameter(curve: Segment, point: Point, t: number): number {
   const way = tangentAt(curve, t);
   const by = dot(subtract(point, pointAt(curve, t)), way) / (dot(way, way) || 1);
   return Math.max(0, Math.min(1, t + by));

@@ -29,7 +29,7 @@ const LEAST_SLIDE = 0.01;
  * edge nearest to the other, until both stand still.
  */
 export function exactPassage(samples: EdgeSamples, p: number, q: number): Passage {
-  const [from, to] = [placeOf(samples, p), placeOf(samples, q)];
+  const [from, to] = [pointOf(samples, p), pointOf(samples, q)];
   const guess = distance(from, to);
   const reach = Math.max(guess * SLIDE, LEAST_SLIDE);
   const [own, others] = [stretchesRound(samples, p, reach), stretchesRound(samples, q, reach)];
@@ -47,7 +47,7 @@ export function exactPassage(samples: EdgeSamples, p: number, q: number): Passag
     : { from, to, width: guess };
 }
 
-const placeOf = ({ x, y }: EdgeSamples, sample: number): Point => ({ x: x[sample]!, y: y[sample]! });
+const pointOf = ({ x, y }: EdgeSamples, sample: number): Point => ({ x: x[sample]!, y: y[sample]! });
 
 /** What of a sample's contour lies within reach of it along the way. */
 function stretchesRound({ region, contour, segment, t }: EdgeSamples, sample: number, reach: number): Stretch[] {

@@ -5,7 +5,7 @@ import { cross, dot, subtract, type Point } from './point.ts';
 import { flatteningSteps, pointAt, type Segment } from './segment.ts';
 
 /** A place on a contour: number of the segment, and the parameter on it. */
-export interface PlaceOnContour {
+export interface OnContour {
   readonly segment: number;
   readonly t: number;
 }
@@ -13,11 +13,11 @@ export interface PlaceOnContour {
 /** Where a closed contour crosses itself, and the two places along it that meet there, in their order. */
 export interface SelfCrossing {
   readonly at: Point;
-  readonly first: PlaceOnContour;
-  readonly second: PlaceOnContour;
+  readonly first: OnContour;
+  readonly second: OnContour;
 }
 
-interface Chord extends PlaceOnContour {
+interface Chord extends OnContour {
   readonly from: Point;
   readonly to: Point;
   readonly tEnd: number;

@@ -13,7 +13,7 @@ import { toSheet, type LetterGroup } from '../construct/groups.ts';
 import type { Letter } from '../lettering/layout.ts';
 import type { Joined } from './joins/join.ts';
 import type { Tie } from './joins/tie.ts';
-import type { Bridge, BridgePlace, BridgePlan } from './bridges/bridge.ts';
+import type { Bridge, BridgeByHand, BridgePlan } from './bridges/bridge.ts';
 import { placeBridges, type Bridging, type Wishes } from './bridges/place.ts';
 import { bridgesWithScraps, withoutScraps } from './bridges/scraps.ts';
 import { findIslands, nameIslands, type Island, type UnnamedIsland } from './islands.ts';
@@ -30,16 +30,16 @@ export interface Hold {
   /** Islands that may fall out on purpose. */
   readonly dropping: readonly Island[];
   /** Places of bridges put by hand that are no longer there, or have no room: which island, and which of its places. */
-  readonly lost: readonly LostPlace[];
+  readonly lost: readonly LostBridge[];
   /** What joins stand-alone letters, and what that adds to them. */
   readonly ties: readonly Tie[];
   readonly tieArea: Region;
   readonly lostBars: Joined['lostBars'];
 }
 
-export interface LostPlace {
+export interface LostBridge {
   readonly island: string;
-  readonly place: number;
+  readonly handIndex: number;
   readonly reason: 'no island' | 'no room';
 }
 
@@ -76,7 +76,7 @@ export function holdIslands(
   const planFor = groupPlans(plan);
   const found: UnnamedIsland[] = [];
   const [bridges, cuts, bridgeArea]: [Bridge[], Region[], Contour[]] = [[], [], []];
-  const [loose, lost]: [Set<string>, LostPlace[]] = [new Set(), []];
+  const [loose, lost]: [Set<string>, LostBridge[]] = [new Set(), []];
   for (const group of groups) {
     // What reaches over the edge is open there, and a finding of its own.
     if (!boundsContain(whole, group.bounds, 1e-6)) {
@@ -90,15 +90,15 @@ export function holdIslands(
     );
     found.push(...held.islands);
     for (const id of held.unheld) loose.add(id);
-    lost.push(...held.lost.map((place): LostPlace => ({ ...place, reason: 'no room' })));
+    lost.push(...held.lost.map((bridge): LostBridge => ({ ...bridge, reason: 'no room' })));
     bridges.push(...held.bridges);
     cuts.push(held.cut);
     bridgeArea.push(...held.bridgeArea);
   }
   const islands = nameIslands(found, letters);
   const known = new Set<string>(islands.map(({ id }) => id));
-  for (const [island, places] of Object.entries(plan.byHand))
-    if (!known.has(island)) places.forEach((_, place) => lost.push({ island, place, reason: 'no island' }));
+  for (const [island, own] of Object.entries(plan.byHand))
+    if (!known.has(island)) own.forEach((_, handIndex) => lost.push({ island, handIndex, reason: 'no island' }));
   return {
     material: knockOutAll(body, cuts),
     islands,
@@ -185,7 +185,7 @@ function usualPlaces(
   region: Region,
   plan: BridgePlan,
   memo: Memo,
-): Readonly<Record<number, readonly BridgePlace[]>> {
+): Readonly<Record<number, readonly BridgeByHand[]>> {
   const { width, perIsland, direction, load } = plan;
   return memo('usual bridges', JSON.stringify([letter.shape, width, perIsland, direction, load]), () => {
     const alone = { ...plan, byHand: {}, drop: [] };
@@ -194,7 +194,7 @@ function usualPlaces(
       turnOf: () => letter.turn,
       usual: () => [],
     });
-    const places: Record<number, BridgePlace[]> = {};
+    const places: Record<number, BridgeByHand[]> = {};
     for (const { island, at, angle } of bridges)
       (places[numberOfIsland(island)] ??= []).push({ at, angle: angle - letter.turn, width: null });
     return places;
@@ -211,7 +211,7 @@ function heldOnSheet({ islands, bridges, unheld, lost, cut, bridgeArea }: HeldGr
     })),
     bridges: bridges.map((bridge) => bridgeOnSheet(bridge, group)),
     unheld: unheld.map(rename),
-    lost: lost.map(({ island, place }) => ({ island: rename(island), place })),
+    lost: lost.map(({ island, handIndex }) => ({ island: rename(island), handIndex })),
     cut: bridges.length === 0 ? group.region : toSheet(cut, group),
     bridgeArea: toSheet(bridgeArea, group),
   };

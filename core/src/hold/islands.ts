@@ -46,10 +46,10 @@ export function findIslands(components: readonly Component[]): Held {
 /** Gives islands the names people call them by, in the order of the letters. */
 export function nameIslands(islands: readonly UnnamedIsland[], letters: readonly Letter[]): Island[] {
   const order = new Map<string, number>(letters.map(({ id }, i) => [id, i]));
-  const place = ({ letter }: UnnamedIsland) => order.get(letter ?? '') ?? -1;
+  const rank = ({ letter }: UnnamedIsland) => order.get(letter ?? '') ?? -1;
   const byLetter = groupBy(islands, ({ letter }) => letter);
   return [...islands]
-    .sort((a, b) => place(a) - place(b))
+    .sort((a, b) => rank(a) - rank(b))
     .map((island) => {
       const alike = byLetter.get(island.letter)!;
       const name = island.letter === null ? 'part of the plate' : letterName(island.letter, letters);

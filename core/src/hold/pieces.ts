@@ -45,13 +45,13 @@ export function findPieces(
   const { material, components } = cutApart(whole, cuts);
   const kept = keptOnes(plan, components);
   const status = onPlate ? 'drop-out' : 'loose';
-  const mayDrop = new Set(dropping.map(({ component }) => placeOf(component)));
+  const mayDrop = new Set(dropping.map(({ component }) => boxKey(component)));
   const own = components.map((component, i): Piece => {
     const isKept = kept.has(component);
     return {
       id: `piece:${i}`,
       status: isKept ? 'kept' : status,
-      intended: isKept || mayDrop.has(placeOf(component)),
+      intended: isKept || mayDrop.has(boxKey(component)),
       ...named(onPlate, component, letters),
       component,
     };
@@ -69,7 +69,7 @@ export function findPieces(
 }
 
 /** An island that no bridge holds comes off as the piece that has its place. */
-export const placeOf = ({ bounds: { minX, minY, maxX, maxY } }: Component): string =>
+export const boxKey = ({ bounds: { minX, minY, maxX, maxY } }: Component): string =>
   [minX, minY, maxX, maxY].map((n) => n.toFixed(2)).join();
 
 /** A piece that is a part of a letter, whose body is another piece, is called by that: the dot of an i. */

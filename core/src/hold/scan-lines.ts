@@ -90,13 +90,13 @@ export function scannerFor(pieces: readonly (readonly (readonly Point[])[])[], a
       if (c0[i]! > across === c1[i]! > across) continue;
       const along = a0[i]! + ((a1[i]! - a0[i]!) * (across - c0[i]!)) / (c1[i]! - c0[i]!);
       // A line meets a handful of walls: each is put in its place among those before.
-      let place = hits++;
-      for (; place > 0 && hitAlong[place - 1]! > along; place--) {
-        hitAlong[place] = hitAlong[place - 1]!;
-        hitPiece[place] = hitPiece[place - 1]!;
+      let slot = hits++;
+      for (; slot > 0 && hitAlong[slot - 1]! > along; slot--) {
+        hitAlong[slot] = hitAlong[slot - 1]!;
+        hitPiece[slot] = hitPiece[slot - 1]!;
       }
-      hitAlong[place] = along;
-      hitPiece[place] = pieceOf[i]!;
+      hitAlong[slot] = along;
+      hitPiece[slot] = pieceOf[i]!;
     }
     const stretches: Stretch[] = [];
     begun.fill(NaN);

@@ -242,7 +242,7 @@ function findingsOnSheet({ assembly, name, built, findings, placements }: Laid, 
   return findings.map((finding) => ({
     ...findingOf(finding, assembly.id, built.coupon?.of),
     ...(isOneOfSeveral && { on: name }),
-    place: finding.place && placeBounds(finding.place, placements[0]!),
+    where: finding.where && placeBounds(finding.where, placements[0]!),
   }));
 }
 

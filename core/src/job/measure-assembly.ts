@@ -49,7 +49,7 @@ export interface IslandHold {
   readonly width: number | null;
   /** Between two parallel lines that just hold the island, turned to be as near as they can. */
   readonly least: number;
-  readonly place: Bounds;
+  readonly where: Bounds;
 }
 
 /** An island's middle is told this finely, mm: any place well inside will do. */
@@ -154,7 +154,7 @@ function takeMeasures(
     island: island.id,
     width: ways[i]?.width ?? null,
     least: held[i]!.least,
-    place: ways[i]?.place ?? island.component.bounds,
+    where: ways[i]?.where ?? island.component.bounds,
   }));
   return { ...others, thickness, gaps, necks: [], islandHolds };
 }

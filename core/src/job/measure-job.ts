@@ -44,7 +44,7 @@ export function measure({ assemblies, recipe }: Build, memo: Memo = new StageCac
         measures.findings.map((finding) => ({
           ...findingOf(finding, id, built.coupon?.of),
           ...(measured.length > 1 && { on: name }),
-          place: finding.place && placeBounds(finding.place, placement),
+          where: finding.where && placeBounds(finding.where, placement),
         })),
       ),
       recipe.accepted,

@@ -2,7 +2,7 @@ import { inReadingOrder } from '../recipe/identity.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import { letterName } from '../lettering/naming.ts';
 import type { Speck } from '../measure/specks.ts';
-import type { Histogram, ThinPlace } from '../measure/thickness.ts';
+import type { Histogram, Pinch } from '../measure/thickness.ts';
 import { placeBounds } from '../sheet/placement.ts';
 import type { Measures } from './measure-assembly.ts';
 import type { AssemblyMeasures } from './measure-job.ts';
@@ -11,22 +11,22 @@ import type { AssemblyMeasures } from './measure-job.ts';
 export interface MeasureReport {
   readonly of: Measures['of'];
   readonly limits: Measures['limits'];
-  readonly least: { readonly thickness: PlaceReport | null; readonly gap: PlaceReport | null };
-  readonly thin: readonly PlaceReport[];
-  readonly narrow: readonly PlaceReport[];
+  readonly least: { readonly thickness: PinchReport | null; readonly gap: PinchReport | null };
+  readonly thin: readonly PinchReport[];
+  readonly narrow: readonly PinchReport[];
   readonly necks: readonly {
     readonly between: readonly [string, string];
     readonly width: number;
-    readonly place: Bounds;
+    readonly where: Bounds;
   }[];
   readonly counters: readonly {
     readonly name: string;
     readonly disc: number;
     readonly width: number;
     readonly area: number;
-    readonly place: Bounds;
+    readonly where: Bounds;
   }[];
-  readonly specks: readonly Pick<Speck, 'size' | 'place'>[];
+  readonly specks: readonly Pick<Speck, 'size' | 'where'>[];
   /**
    * How wide each island's way to the frame is, and at how many points each part of stand-alone lettering is joined.
    */
@@ -36,11 +36,11 @@ export interface MeasureReport {
   readonly histograms: { readonly thickness: Histogram; readonly gap: Histogram };
 }
 
-export interface PlaceReport {
+export interface PinchReport {
   readonly kind: 'neck' | 'wall';
   readonly width: number;
   readonly length: number;
-  readonly place: Bounds;
+  readonly where: Bounds;
   readonly between: readonly string[];
 }
 
@@ -48,37 +48,37 @@ export interface PlaceReport {
 export function measureReportOf({ built, measures, placement }: AssemblyMeasures): MeasureReport {
   const { arrangement, hold } = built;
   const name = (id: string) => letterName(id, arrangement.letters);
-  const on = (place: Bounds): Bounds => placeBounds(place, placement);
-  const placeOf = ({ kind, width, length, place, between }: ThinPlace): PlaceReport => ({
+  const on = (where: Bounds): Bounds => placeBounds(where, placement);
+  const pinchOf = ({ kind, width, length, where, between }: Pinch): PinchReport => ({
     kind,
     width,
     length,
-    place: on(place),
+    where: on(where),
     between: between.map(name),
   });
   const { thickness, gaps } = measures;
   return {
     of: measures.of,
     limits: measures.limits,
-    least: { thickness: thickness.least && placeOf(thickness.least), gap: gaps.least && placeOf(gaps.least) },
-    thin: thickness.thin.map(placeOf),
-    narrow: gaps.thin.map(placeOf),
-    necks: measures.necks.map(({ a, b, width, place }) => ({
+    least: { thickness: thickness.least && pinchOf(thickness.least), gap: gaps.least && pinchOf(gaps.least) },
+    thin: thickness.thin.map(pinchOf),
+    narrow: gaps.thin.map(pinchOf),
+    necks: measures.necks.map(({ a, b, width, where }) => ({
       between: inReadingOrder([a, b]).map(name) as [string, string],
       width,
-      place: on(place),
+      where: on(where),
     })),
-    counters: measures.counters.map(({ name: letter, disc, width, area, place }) => ({
+    counters: measures.counters.map(({ name: letter, disc, width, area, where }) => ({
       name: letter,
       disc,
       width,
       area,
-      place: on(place),
+      where: on(where),
     })),
-    specks: measures.specks.map(({ size, place }) => ({ size, place: on(place) })),
+    specks: measures.specks.map(({ size, where }) => ({ size, where: on(where) })),
     islandHolds: measures.islandHolds.map((each, i) => ({
       ...each,
-      place: on(each.place),
+      where: on(each.where),
       name: hold.islands[i]!.name,
     })),
     points: measures.points.map(({ part, points }) => ({ name: name(part), points })),

@@ -223,14 +223,14 @@ function assemblyReport({ assembly, name, built, placements }: LaidAssembly, tak
       letters: letterNames(own, letters),
     })),
     islands: islandReports(built, weightOf, taken),
-    bridges: hold.bridges.map(({ id, width, length, angle, from, to, place }) => ({
+    bridges: hold.bridges.map(({ id, width, length, angle, from, to, handIndex }) => ({
       id,
       width,
       length,
       angle: angle + placement.turn,
       from: at(from),
       to: at(to),
-      byHand: place !== null,
+      byHand: handIndex !== null,
     })),
     ties: hold.ties.map(({ id, why, part, width, length }) => ({
       id,

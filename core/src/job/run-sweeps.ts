@@ -167,7 +167,10 @@ function byItem(things: readonly Thing[]): Group[] {
 }
 
 /** What things came to that were swept together before, by the first of them. */
-const sweptBefore = new WeakMap<Thing, { readonly things: readonly Thing[]; readonly rows: Rows; readonly sweep: Sweep }>();
+const sweptBefore = new WeakMap<
+  Thing,
+  { readonly things: readonly Thing[]; readonly rows: Rows; readonly sweep: Sweep }
+>();
 
 function sweepOfThings(things: readonly Thing[], rows: Rows): Sweep {
   const first = things[0]!;

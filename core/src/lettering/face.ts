@@ -40,7 +40,7 @@ export interface Face {
   /** Nodes the font draws the glyph with. */
   readonly nodes: (glyph: number) => number;
   /** The same face elsewhere on its axes; values off an axis are brought to its end. */
-  readonly at: (place: Readonly<Record<string, number>>) => Face;
+  readonly at: (settings: Readonly<Record<string, number>>) => Face;
 }
 
 /** Finer than the font's own units, so that the shaper's whole numbers do not make letters drift. */
@@ -85,10 +85,10 @@ export function openFace(bytes: Uint8Array, key = ''): Face {
     most: max,
   }));
   const variations = new Map<string, Face>();
-  const at = (place: Readonly<Record<string, number>>): Face => {
+  const at = (settings: Readonly<Record<string, number>>): Face => {
     const values = axes.map(({ tag, least, usual, most }) => ({
       tag,
-      value: Math.min(most, Math.max(least, place[tag] ?? usual)),
+      value: Math.min(most, Math.max(least, settings[tag] ?? usual)),
     }));
     const name = values.map(({ tag, value }) => `${tag}=${value}`).join();
     let face = variations.get(name);

@@ -150,7 +150,7 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     .map((text, i) => memo(kind, `${i} ${text}`, () => setLine(text.trim(), i, face, switches)));
   const forms = glyphForms(face, plan.redrawn ?? [], memo);
   const capHeight = capHeightFor(plan, lines, face, forms);
-  const { places, baselines, overrun } = place(plan, lines, face, forms, capHeight);
+  const { glyphs, baselines, overrun } = place(plan, lines, face, forms, capHeight);
   const letters: Letter[] = [];
   const missing = new Map<string, MissingCharacter>();
   const formOf = letterForms(face, memo);
@@ -159,7 +159,7 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     line,
     matrix,
     bounds,
-  } of places) {
+  } of glyphs) {
     if (glyph === 0) {
       const known = missing.get(text);
       missing.set(text, { text, line: known?.line ?? line, count: (known?.count ?? 0) + 1 });
@@ -192,10 +192,10 @@ export function layOut(plan: LetteringPlan, anyFace: Face, memo: Memo = noMemo):
     baselines,
     capHeight,
     xHeight: (capHeight * face.xHeight) / face.capHeight,
-    lostNudges: Object.keys(plan.nudges).filter((id) => !places.some(({ glyph }) => glyph.id === id)),
+    lostNudges: Object.keys(plan.nudges).filter((id) => !glyphs.some(({ glyph }) => glyph.id === id)),
     lostStrokes: [],
     lostRedrawings: (plan.redrawn ?? []).flatMap(({ letter, glyph }, number) => {
-      const isThere = letter === null || places.some((each) => each.glyph.id === letter && each.glyph.glyph === glyph);
+      const isThere = letter === null || glyphs.some((each) => each.glyph.id === letter && each.glyph.glyph === glyph);
       return isThere && !lostRedrawings.includes(number) ? [] : [number];
     }),
     overrun,
@@ -238,14 +238,14 @@ function capHeightFor(plan: LetteringPlan, lines: readonly SetLine[], face: Face
   if (size.by === 'x-height') return (size.value * face.capHeight) / face.xHeight;
   if (lines.every(({ glyphs }) => glyphs.every(({ id, glyph }) => isEmptyBounds(inkOf(forms, id, glyph))))) return 10;
   const width = (capHeight: number) =>
-    widthOf(joinBounds(place(plan, lines, face, forms, capHeight).places.map(({ bounds }) => bounds)));
+    widthOf(joinBounds(place(plan, lines, face, forms, capHeight).glyphs.map(({ bounds }) => bounds)));
   const height = (capHeight: number) =>
-    heightOf(joinBounds(place(plan, lines, face, forms, capHeight).places.map(({ bounds }) => bounds)));
+    heightOf(joinBounds(place(plan, lines, face, forms, capHeight).glyphs.map(({ bounds }) => bounds)));
   if (size.by === 'box') return Math.min(capHeightWhere(width, size.width), capHeightWhere(height, size.height));
   return capHeightWhere(size.by === 'overall width' ? width : height, size.value);
 }
 
-interface Place {
+interface PlacedGlyph {
   readonly glyph: SetGlyph;
   readonly line: number;
   readonly matrix: Matrix;
@@ -259,8 +259,8 @@ function place(
   face: Face,
   forms: GlyphForms,
   capHeight: number,
-): { places: Place[]; baselines: number[]; overrun: Lettering['overrun'] } {
-  const places: Place[] = [];
+): { glyphs: PlacedGlyph[]; baselines: number[]; overrun: Lettering['overrun'] } {
+  const glyphs: PlacedGlyph[] = [];
   const baselines: number[] = [];
   const overrun: { line: number; radius: number }[] = [];
   const scaleOf = (line: number) => plan.lineScale[line] ?? 1;
@@ -282,7 +282,7 @@ function place(
       const moved: Seat = { ...seat, x: seat.x + shift, middle: seat.middle + shift };
       const upright = plan.bow ? seatOnCircle(moved, baseline, plan.bow) : seatStraight(moved, baseline);
       const matrix = plan.mirror ? compose(scaleBy(-1, 1), upright) : upright;
-      places.push({
+      glyphs.push({
         glyph,
         line: number,
         matrix,
@@ -290,11 +290,11 @@ function place(
       });
     }
   });
-  if (plan.bow || !plan.mirror) return { places, baselines, overrun };
+  if (plan.bow || !plan.mirror) return { glyphs, baselines, overrun };
   // Mirrored about the lettering's own middle.
   const back = moveBy(widest, 0);
   return {
-    places: places.map((each) => ({
+    glyphs: glyphs.map((each) => ({
       ...each,
       matrix: compose(back, each.matrix),
       bounds: isEmptyBounds(each.bounds)
@@ -317,7 +317,7 @@ function seatLine(plan: LetteringPlan, line: SetLine, forms: GlyphForms, factor:
   const seats = line.glyphs.map((glyph) => {
     const { id, x, y, advance } = glyph;
     if (plan.closedUp) closed += plan.closedUp.get(id) ?? 0;
-    const along = x * scaleX + plan.letterSpacing * glyph.place + plan.wordSpacing * glyph.spaces - closed;
+    const along = x * scaleX + plan.letterSpacing * glyph.clusterIndex + plan.wordSpacing * glyph.spaces - closed;
     const ink = inkOf(forms, id, glyph.glyph);
     if (!isEmptyBounds(ink)) {
       left = Math.min(left, along + ink.minX * scaleX);

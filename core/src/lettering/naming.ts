@@ -1,4 +1,4 @@
-import { isLetter, isSmallerPart, kindOf, letterOfPart, LETTER_IN_ITEM, letterPlace } from '../recipe/identity.ts';
+import { isLetter, isSmallerPart, kindOf, letterOfPart, LETTER_IN_ITEM, numbersOf } from '../recipe/identity.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { Letter } from './layout.ts';
 
@@ -15,14 +15,14 @@ export function letterName(id: SourceId, letters: readonly Letter[]): string {
     return `${/[ij!?;:]/.test(names.get(own)?.letter.text ?? '') ? 'dot' : 'part'} of ${letterName(own, letters)}`;
   }
   // Where a letter that is no longer there stood.
-  const place = isLetter(id) || LETTER_IN_ITEM.test(id) ? letterPlace(id) : null;
-  return place ? `letter ${place.cluster + 1} of line ${place.line + 1}` : (OTHERS[kindOf(id)] ?? 'an edge');
+  const numbers = isLetter(id) || LETTER_IN_ITEM.test(id) ? numbersOf(id) : null;
+  return numbers ? `letter ${numbers.cluster + 1} of line ${numbers.line + 1}` : (OTHERS[kindOf(id)] ?? 'an edge');
 }
 
 interface Named {
   readonly letter: Letter;
   /** Place in the order they are read. */
-  readonly place: number;
+  readonly index: number;
   readonly name: string;
 }
 
@@ -35,11 +35,11 @@ function namesOf(letters: readonly Letter[]): ReadonlyMap<SourceId, Named> {
     const alike = countAlike();
     const counts = letters.map(alike);
     const own = new Map<SourceId, Named>();
-    letters.forEach((letter, place) => {
+    letters.forEach((letter, index) => {
       const { id, text, word } = letter;
-      const { number, of } = counts[place]!;
+      const { number, of } = counts[index]!;
       const which = of.count > 1 ? `${ORDINALS[number] ?? `${number + 1}th`} ` : '';
-      own.set(id, { letter, place, name: word === text ? text : `${which}${text} in ${word}` });
+      own.set(id, { letter, index, name: word === text ? text : `${which}${text} in ${word}` });
     });
     known.set(letters, (names = own));
   }
@@ -82,7 +82,7 @@ export function lettersAmong(ids: Iterable<SourceId>, letters: readonly Letter[]
     const named = names.get(id);
     if (named) found.add(named);
   }
-  return [...found].sort((a, b) => a.place - b.place).map(({ letter }) => letter);
+  return [...found].sort((a, b) => a.index - b.index).map(({ letter }) => letter);
 }
 
 /** The names of several letters in the order they are read. */

@@ -14,7 +14,7 @@ export interface SetGlyph extends ShapedGlyph {
   readonly text: string;
   readonly word: string;
   /** Its cluster's place among the line's, and spaces before it: what spacing is counted by. */
-  readonly place: number;
+  readonly clusterIndex: number;
   readonly spaces: number;
 }
 
@@ -24,12 +24,12 @@ export function setLine(text: string, number: number, face: Face, switches: Feat
   const starts = [...new Set(shaped.map(({ cluster }) => cluster)), text.length].sort((a, b) => a - b);
   const endOf = new Map(starts.map((start, i) => [start, starts[i + 1]]));
   const inCluster = new Map<number, number>();
-  let [place, spaces, last] = [-1, 0, -1];
+  let [clusterIndex, spaces, last] = [-1, 0, -1];
   const glyphs = shaped.map((glyph): SetGlyph => {
     const { cluster } = glyph;
     const index = inCluster.get(cluster) ?? 0;
     inCluster.set(cluster, index + 1);
-    if (cluster !== last) place++;
+    if (cluster !== last) clusterIndex++;
     const { x, y, advance } = glyph;
     const set = {
       glyph: glyph.glyph,
@@ -40,7 +40,7 @@ export function setLine(text: string, number: number, face: Face, switches: Feat
       id: letterId({ line: number, cluster, index }),
       text: text.slice(cluster, endOf.get(cluster)),
       word: wordAt(text, cluster),
-      place,
+      clusterIndex,
       spaces,
     };
     if (cluster !== last && text[cluster] === ' ') spaces++;

@@ -16,7 +16,7 @@ export interface Counter {
   /** Between two parallel lines that just hold it, turned to be as near as they can. */
   readonly width: number;
   readonly area: number;
-  readonly place: Bounds;
+  readonly where: Bounds;
 }
 
 /** Every counter of the lettering with its widths, letter by letter. */
@@ -35,7 +35,7 @@ export function findCounters(groups: readonly LetterGroup[], letters: readonly L
       .filter((contour) => contourArea(contour) < 0)
       .map((hole, i) => {
         const letter = hole.segments[0]!.source;
-        return { letter, name: letterName(letter, letters), ...widths[i]!, place: contourBounds(hole) };
+        return { letter, name: letterName(letter, letters), ...widths[i]!, where: contourBounds(hole) };
       });
   });
 }

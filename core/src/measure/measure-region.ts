@@ -6,7 +6,7 @@ import type { Region } from '../geometry/contour.ts';
 import type { Point } from '../geometry/point.ts';
 import { clustersOf, type Cluster } from './clusters.ts';
 import { waysToFrame, type Part } from './necks.ts';
-import { measureSide, thicknessFrom, type SideMeasure, type Thickness, type ThinPlace } from './thickness.ts';
+import { measureSide, thicknessFrom, type SideMeasure, type Thickness, type Pinch } from './thickness.ts';
 
 /** Limits that a region is measured against, mm. */
 export interface RegionLimits {
@@ -26,7 +26,7 @@ export interface Held {
 /** The widest way from something to what lies round it, at its narrowest. */
 export interface Way {
   readonly width: number;
-  readonly place: Bounds;
+  readonly where: Bounds;
 }
 
 export interface RegionMeasures {
@@ -71,7 +71,7 @@ export function measureRegion(
     );
     sides.push({ material: placed(material, cluster), gaps: placed(gaps, cluster) });
     own.forEach(
-      (i, k) => (ways[i] = out[k] ? { ...out[k], place: moveBounds(out[k].place, cluster.dx, cluster.dy) } : null),
+      (i, k) => (ways[i] = out[k] ? { ...out[k], where: moveBounds(out[k].where, cluster.dx, cluster.dy) } : null),
     );
   }
   const material = sides.map((side) => side.material);
@@ -127,7 +127,7 @@ function measuredCluster(
     return {
       material: sureOf(measureSide(axis, 1, wall), frame ? reach : Infinity),
       gaps: sureOf(measureSide(axis, 2, gap), frame ? Infinity : reach),
-      ways: out.map((way) => way && { width: way.width, place: way.place }),
+      ways: out.map((way) => way && { width: way.width, where: way.where }),
     };
   });
 }
@@ -147,10 +147,10 @@ function nameIn(contours: Cluster['contours'], source: string): string | null {
 }
 
 function placed({ discs, spread, thin, least }: SideMeasure, { dx, dy, nameOf }: Cluster): SideMeasure {
-  const here = (place: ThinPlace): ThinPlace => ({
-    ...place,
-    place: moveBounds(place.place, dx, dy),
-    between: [...new Set(place.between.map(nameOf))],
+  const here = (pinch: Pinch): Pinch => ({
+    ...pinch,
+    where: moveBounds(pinch.where, dx, dy),
+    between: [...new Set(pinch.between.map(nameOf))],
   });
   return {
     discs: discs.map(({ x, y, radius }) => ({ x: x + dx, y: y + dy, radius })),

@@ -21,7 +21,7 @@ export interface Neck {
   readonly b: SourceId;
   /** mm. */
   readonly width: number;
-  readonly place: Bounds;
+  readonly where: Bounds;
   /** The two edges that face each other there. */
   readonly from: Point;
   readonly to: Point;
@@ -43,7 +43,7 @@ export function findNecks(axis: MedialAxis, parts: readonly Part[]): Neck[] {
           awayFrom(parts[part]!.bounds, middle) < awayFrom(parts[best]!.bounds, middle) ? part : best,
         )
       ]!.id;
-    necks.push({ a: nearest(own), b: nearest(others), ...passage, place: boundsOfPoints([passage.from, passage.to]) });
+    necks.push({ a: nearest(own), b: nearest(others), ...passage, where: boundsOfPoints([passage.from, passage.to]) });
   });
   return necks;
 }
@@ -61,7 +61,7 @@ export function waysToFrame(axis: MedialAxis, parts: readonly Part[], frame: Sou
     if (joined.length === 0) return;
     const passage = passageAt(axis, link);
     for (const part of joined)
-      ways[part] = { a: parts[part]!.id, b: frame, ...passage, place: boundsOfPoints([passage.from, passage.to]) };
+      ways[part] = { a: parts[part]!.id, b: frame, ...passage, where: boundsOfPoints([passage.from, passage.to]) };
   });
   return ways;
 }

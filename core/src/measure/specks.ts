@@ -8,7 +8,7 @@ import type { SourceId } from '../geometry/segment.ts';
 export interface Speck {
   /** Its longer side, mm. */
   readonly size: number;
-  readonly place: Bounds;
+  readonly where: Bounds;
   /** Whose edges it has. */
   readonly sources: readonly SourceId[];
 }
@@ -16,8 +16,8 @@ export interface Speck {
 /** The specks among a region's contours. */
 export function findSpecks(region: Region, limit: number): Speck[] {
   return region.flatMap((contour) => {
-    const place = contourBounds(contour);
-    const size = Math.max(widthOf(place), heightOf(place));
-    return isUnder(size, limit) ? [{ size, place, sources: [...sourcesOf([contour])] }] : [];
+    const where = contourBounds(contour);
+    const size = Math.max(widthOf(where), heightOf(where));
+    return isUnder(size, limit) ? [{ size, where, sources: [...sourcesOf([contour])] }] : [];
   });
 }

@@ -23,14 +23,14 @@ export interface Histogram {
 }
 
 /** A place thinner than its limit. */
-export interface ThinPlace {
+export interface Pinch {
   /** A neck widens again at both ends soon; a wall is thin for longer. */
   readonly kind: 'neck' | 'wall';
   /** Least width, mm. */
   readonly width: number;
   /** How far it runs below the limit, mm. */
   readonly length: number;
-  readonly place: Bounds;
+  readonly where: Bounds;
   /** Whose edges face each other there. */
   readonly between: readonly SourceId[];
 }
@@ -38,9 +38,9 @@ export interface ThinPlace {
 export interface Thickness {
   readonly discs: readonly ThicknessDisc[];
   readonly histogram: Histogram;
-  readonly thin: readonly ThinPlace[];
+  readonly thin: readonly Pinch[];
   /** The thinnest of all, over or under the limit; null where nothing is anywhere near it. */
-  readonly least: ThinPlace | null;
+  readonly least: Pinch | null;
 }
 
 /** Bars of the histogram, and how far they reach at least, in times the limit. */
@@ -53,9 +53,9 @@ export interface SideMeasure {
   /** Thickness and area at each node: two numbers each, mm and mm². */
   readonly spread: Float64Array;
   /** Narrowest first. */
-  readonly thin: readonly ThinPlace[];
+  readonly thin: readonly Pinch[];
   /** The thinnest where none is under the limit. */
-  readonly least: ThinPlace | null;
+  readonly least: Pinch | null;
 }
 
 /**
@@ -73,8 +73,8 @@ export function measureSide(axis: MedialAxis, side: 1 | 2, limit: number): SideM
   const graph = trimAxis(axis, side, limit);
   const thin = withoutEchoes(
     thinGroups(axis, graph, limit)
-      .map((members) => thinPlace(axis, graph, members, limit))
-      .filter((place) => place !== null)
+      .map((members) => pinchOf(axis, graph, members, limit))
+      .filter((pinch) => pinch !== null)
       .filter(({ width }) => isUnder(width, limit))
       .sort(narrowestFirst),
   );
@@ -88,7 +88,7 @@ export function measureSide(axis: MedialAxis, side: 1 | 2, limit: number): SideM
  */
 export function thicknessFrom(sides: readonly SideMeasure[], limit: number, told = Infinity, beyond = 0): Thickness {
   const thin = sides.flatMap((side) => side.thin).sort(narrowestFirst);
-  const least = sides.reduce<ThinPlace | null>(
+  const least = sides.reduce<Pinch | null>(
     (best, side) => (side.least && (!best || side.least.width < best.width) ? side.least : best),
     null,
   );
@@ -102,18 +102,18 @@ export function thicknessFrom(sides: readonly SideMeasure[], limit: number, told
   };
 }
 
-const narrowestFirst = (a: ThinPlace, b: ThinPlace): number => a.width - b.width;
+const narrowestFirst = (a: Pinch, b: Pinch): number => a.width - b.width;
 
 /** Two places nearer than this to each other, mm or in half widths, are one. */
 const SAME_PLACE = 0.05;
 
 /** One pinch, one place: of several round the same middle the narrowest is told. Narrowest first. */
-function withoutEchoes(places: readonly ThinPlace[]): ThinPlace[] {
-  const told: ThinPlace[] = [];
-  for (const place of places) {
-    const middle = centreOf(place.place);
-    const near = Math.max(SAME_PLACE, place.width / 2);
-    if (!told.some((other) => distance(centreOf(other.place), middle) < near)) told.push(place);
+function withoutEchoes(pinches: readonly Pinch[]): Pinch[] {
+  const told: Pinch[] = [];
+  for (const pinch of pinches) {
+    const middle = centreOf(pinch.where);
+    const near = Math.max(SAME_PLACE, pinch.width / 2);
+    if (!told.some((other) => distance(centreOf(other.where), middle) < near)) told.push(pinch);
   }
   return told;
 }
@@ -187,7 +187,7 @@ function thinGroups(axis: MedialAxis, { alive, first, around }: TrimmedAxis, lim
 }
 
 /** The narrowest place of a group, exact; null where no passage of it stands in the graph. */
-function thinPlace(axis: MedialAxis, graph: TrimmedAxis, members: readonly number[], limit: number): ThinPlace | null {
+function pinchOf(axis: MedialAxis, graph: TrimmedAxis, members: readonly number[], limit: number): Pinch | null {
   let [length, widening] = [0, 0];
   const own = new Set(members);
   const between = new Set<SourceId>();
@@ -226,7 +226,7 @@ function narrowestOf(
   axis: MedialAxis,
   links: readonly number[],
   most = MOST_LOOKED_AT,
-): { width: number; place: Bounds } | null {
+): { width: number; where: Bounds } | null {
   const least = links.reduce((best, link) => Math.min(best, axis.passage[link]!), Infinity);
   const looked = new Map<string, number>();
   const cell = Math.max(least / 2, 0.01);
@@ -242,10 +242,10 @@ function narrowestOf(
     const passage = exactPassage(axis.samples, axis.ends[2 * link]!, axis.ends[2 * link + 1]!);
     if (!best || passage.width < best.width) best = passage;
   }
-  return best && { width: best.width, place: boundsOfPoints([best.from, best.to]) };
+  return best && { width: best.width, where: boundsOfPoints([best.from, best.to]) };
 }
 
-function leastOf(axis: MedialAxis, graph: TrimmedAxis): ThinPlace | null {
+function leastOf(axis: MedialAxis, graph: TrimmedAxis): Pinch | null {
   const facing: number[] = [];
   for (let link = 0; link < axis.passage.length; link++) {
     const [s, t] = [axis.links[2 * link]!, axis.links[2 * link + 1]!];

@@ -41,11 +41,7 @@ const rings = new WeakMap<Contour, Float64Array>();
 
 function ringOf(form: Contour): Float64Array {
   let ring = rings.get(form);
-  if (!ring)
-    rings.set(
-      form,
-      (ring = Float64Array.from(flatten(form, FINE).flatMap(({ x, y }) => [x, y]))),
-    );
+  if (!ring) rings.set(form, (ring = Float64Array.from(flatten(form, FINE).flatMap(({ x, y }) => [x, y]))));
   return ring;
 }
 

@@ -1,7 +1,7 @@
 import { endOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourLength, reverseContour } from '../geometry/contour-facts.ts';
 import { startedAt } from '../geometry/started-at.ts';
-import { itemOf, letterPlace } from '../recipe/identity.ts';
+import { itemOf, numbersOf } from '../recipe/identity.ts';
 
 /**
  * A stroke is level where it goes so many times further across than up or down, and straight where it goes no further
@@ -28,22 +28,22 @@ export function asWritten(contours: readonly Contour[]): Contour[] {
   }
   const items = [...new Set([...letters.keys()].map(itemOfKey))];
   const inOrder = [...letters].sort(([a], [b]) =>
-    compared([items.indexOf(itemOfKey(a)), ...placeOf(a)], [items.indexOf(itemOfKey(b)), ...placeOf(b)]),
+    compared([items.indexOf(itemOfKey(a)), ...readingNumbers(a)], [items.indexOf(itemOfKey(b)), ...readingNumbers(b)]),
   );
   return [...inOrder.flatMap(([, strokes]) => strokesAsWritten(strokes)), ...others];
 }
 
 const itemOfKey = (letter: string): string => itemOf(letter) ?? '';
 
-function placeOf(letter: string): number[] {
-  const { line, cluster, index } = letterPlace(letter)!;
+function readingNumbers(letter: string): number[] {
+  const { line, cluster, index } = numbersOf(letter)!;
   return [line, cluster, index];
 }
 
 /** The letter that a stroke begins in; null where it is of none. */
 function letterOf({ segments }: Contour): string | null {
   const source = segments[0]?.source ?? '';
-  return letterPlace(source) ? source : null;
+  return numbersOf(source) ? source : null;
 }
 
 function turnedAsWritten(contour: Contour): Contour {

@@ -53,13 +53,13 @@ const ON_LINE = 0.03;
  */
 export function ledWays(contour: Contour, lines: readonly Contour[], plan: LeadPlan): Contour[] {
   const near = linesNear(contour, lines, reachOf(plan));
-  const places = placesOn(contour, plan);
+  const starts = startsOn(contour, plan);
   const ways: Contour[] = [];
   for (const share of SIZES) {
-    for (const place of places) {
-      const lead = leadTo(place, plan.radius * share, plan.length * share);
+    for (const start of starts) {
+      const lead = leadTo(start, plan.radius * share, plan.length * share);
       if (lead.length === 0 || !isClear(lead, contour, near, plan.kerf)) continue;
-      const { round, again } = roundFrom(contour, place, plan.overlap);
+      const { round, again } = roundFrom(contour, start, plan.overlap);
       const last = again.at(-1) ?? round.at(-1)!;
       const out = outOf(last, plan.out * share);
       const leaving = out && isClear([reverseSegment(out)], contour, near, plan.kerf) ? [out] : [];
@@ -95,7 +95,7 @@ export function ledRun(run: Contour, lines: readonly Contour[], plan: LeadPlan):
 const reachOf = ({ radius, length, kerf, corner }: LeadPlan): number => Math.max(radius + length, 3 * corner) + kerf;
 
 /** Where a line may be begun. */
-interface Place {
+interface LeadStart {
   readonly segment: number;
   readonly t: number;
   readonly at: Point;
@@ -106,7 +106,7 @@ interface Place {
 }
 
 /** Places along a line, those well off corners, or the furthest from them where there are none. */
-function placesOn(contour: Contour, { kerf }: LeadPlan): Place[] {
+function startsOn(contour: Contour, { kerf }: LeadPlan): LeadStart[] {
   const lengths = contour.segments.map(segmentLength);
   const whole = contourLength(contour);
   const corners: number[] = [];
@@ -117,9 +117,9 @@ function placesOn(contour: Contour, { kerf }: LeadPlan): Place[] {
   });
   const apart = (a: number, b: number): number => Math.min(Math.abs(a - b), whole - Math.abs(a - b));
   gone = 0;
-  const places = contour.segments.flatMap((segment, i) => {
+  const starts = contour.segments.flatMap((segment, i) => {
     const count = Math.max(1, Math.round((LOOKS * lengths[i]!) / whole));
-    const own = Array.from({ length: count }, (_, k): Place => {
+    const own = Array.from({ length: count }, (_, k): LeadStart => {
       const t = (k + 0.5) / count;
       const along = gone + t * lengths[i]!;
       const toCorner = Math.min(whole, ...corners.map((corner) => apart(along, corner)));
@@ -128,8 +128,8 @@ function placesOn(contour: Contour, { kerf }: LeadPlan): Place[] {
     gone += lengths[i]!;
     return own;
   });
-  const wanted = Math.min(OFF_CORNERS * kerf, 0.7 * Math.max(...places.map(({ toCorner }) => toCorner)));
-  return places.filter(({ toCorner }) => toCorner >= wanted);
+  const wanted = Math.min(OFF_CORNERS * kerf, 0.7 * Math.max(...starts.map(({ toCorner }) => toCorner)));
+  return starts.filter(({ toCorner }) => toCorner >= wanted);
 }
 
 function isCorner(before: Segment, after: Segment): boolean {
@@ -140,7 +140,7 @@ function isCorner(before: Segment, after: Segment): boolean {
 const unit = (p: Point): Point => scale(p, 1 / Math.max(1e-12, Math.sqrt(p.x * p.x + p.y * p.y)));
 
 /** The way to a place out of the waste, which lies to the right of the line. */
-function leadTo({ at, way }: Pick<Place, 'at' | 'way'>, radius: number, length: number): Segment[] {
+function leadTo({ at, way }: Pick<LeadStart, 'at' | 'way'>, radius: number, length: number): Segment[] {
   const right: Point = { x: way.y, y: -way.x };
   const source = '';
   if (radius <= 0) return length > 0 ? [line(add(at, scale(right, length)), at, source)] : [];
@@ -164,7 +164,7 @@ function outOf(last: Segment, radius: number): ArcSegment | null {
 /** Once round from a place, and what of it is gone over again; that ends at a node of the first time round. */
 function roundFrom(
   { segments }: Contour,
-  { segment, t }: Place,
+  { segment, t }: LeadStart,
   overlap: number,
 ): { readonly round: Segment[]; readonly again: Segment[] } {
   const [head, tail] = [portion(segments[segment]!, t, 1), portion(segments[segment]!, 0, t)];

@@ -19,7 +19,7 @@ export type IslandId = Name<'island'>;
 export type BridgeId = Name<'bridge'>;
 
 /** Where a letter stands in the words: line, the place of its first character in the line, number among its glyphs. */
-export interface LetterPlace {
+export interface LetterNumbers {
   readonly line: number;
   readonly cluster: number;
   readonly index: number;
@@ -78,11 +78,11 @@ export function laidItemParts(
 /** What is called so in the assembly, as it is called inside its item. */
 export const withinItem = <T extends string>(name: T): T => name.slice(name.indexOf('/') + 1) as T;
 
-export const letterId = ({ line, cluster, index }: LetterPlace): LetterId =>
+export const letterId = ({ line, cluster, index }: LetterNumbers): LetterId =>
   `letter:${line}.${cluster}.${index}` as LetterId;
 
 /** Where the letter stands that a name is of, or of whose part, island or bridge it is; null where it is of none. */
-export function letterPlace(name: string): LetterPlace | null {
+export function numbersOf(name: string): LetterNumbers | null {
   const match = LETTER_START.exec(name);
   return match && { line: Number(match[2]), cluster: Number(match[3]), index: Number(match[4]) };
 }
@@ -90,8 +90,8 @@ export function letterPlace(name: string): LetterPlace | null {
 export const isLetter = (name: string): name is LetterId => LETTER_ID.test(name);
 
 /** The same thing (letter, part, island) of a letter that stands elsewhere. */
-export const ofLetterAt = (name: string, place: LetterPlace): string =>
-  name.replace(LETTER_START, (_, item: string | undefined) => (item ?? '') + letterId(place));
+export const ofLetterAt = (name: string, numbers: LetterNumbers): string =>
+  name.replace(LETTER_START, (_, item: string | undefined) => (item ?? '') + letterId(numbers));
 
 /** The nth part of a letter (or of what else comes in parts), by size from 0. */
 export const partId = (whole: string, n: number): PartId => (n === 0 ? whole : `${whole}~${n}`) as PartId;

@@ -37,13 +37,13 @@ export function measurePictureOf({ sheet: { height } }: Build, measures: JobMeas
   const down = downFrom(height);
   return {
     assemblies: measures.assemblies.map((each) => assemblyPicture(each, height)),
-    findings: measures.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
+    findings: measures.findings.map((finding) => ({ ...finding, where: finding.where && down(finding.where) })),
   };
 }
 
 function assemblyPicture(taken: AssemblyMeasures, height: number): AssemblyMeasurePicture {
   const down = downFrom(height);
-  const place = <T extends { readonly place: Bounds }>(each: T): T => ({ ...each, place: down(each.place) });
+  const lowered = <T extends { readonly where: Bounds }>(each: T): T => ({ ...each, where: down(each.where) });
   const report = measureReportOf(taken);
   const { thickness, gap } = report.least;
   const { measures, placement } = taken;
@@ -51,13 +51,13 @@ function assemblyPicture(taken: AssemblyMeasures, height: number): AssemblyMeasu
     id: taken.id,
     report: {
       ...report,
-      least: { thickness: thickness && place(thickness), gap: gap && place(gap) },
-      thin: report.thin.map(place),
-      narrow: report.narrow.map(place),
-      necks: report.necks.map(place),
-      counters: report.counters.map(place),
-      specks: report.specks.map(place),
-      islandHolds: report.islandHolds.map(place),
+      least: { thickness: thickness && lowered(thickness), gap: gap && lowered(gap) },
+      thin: report.thin.map(lowered),
+      narrow: report.narrow.map(lowered),
+      necks: report.necks.map(lowered),
+      counters: report.counters.map(lowered),
+      specks: report.specks.map(lowered),
+      islandHolds: report.islandHolds.map(lowered),
     },
     maps: {
       thickness: bandsOf(measures.thickness, measures.limits.wall, placement, height),

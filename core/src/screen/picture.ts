@@ -186,8 +186,8 @@ export interface PictureBridge {
   readonly angle: number;
   readonly width: number;
   readonly length: number;
-  /** Which of the island's places put by hand it stands at; null where it was placed by itself. */
-  readonly place: number | null;
+  /** Which of the island's bridges put by hand it is; null where it was placed by itself. */
+  readonly handIndex: number | null;
   readonly from: readonly [number, number];
   readonly to: readonly [number, number];
 }
@@ -227,7 +227,7 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
         ...account,
         groups: account.groups.map((group) => ({ ...group, bounds: down(group.bounds) })),
       })),
-      findings: report.findings.map((finding) => ({ ...finding, place: finding.place && down(finding.place) })),
+      findings: report.findings.map((finding) => ({ ...finding, where: finding.where && down(finding.where) })),
     },
     outline: outlineOf && outlinePicture(build, outlineOf),
   };
@@ -299,14 +299,14 @@ function assemblyPicture(
       status: report.islands[i]!.status,
       outline: slide(component.outer, turnOf.get(letter ?? '') ?? 0),
     })),
-    bridges: hold.bridges.map(({ id, island, at: share, angle, width, length, place, from, to }) => ({
+    bridges: hold.bridges.map(({ id, island, at: share, angle, width, length, handIndex, from, to }) => ({
       id,
       island,
       at: share,
       angle: angle - (turnOf.get(ownerOfIsland(island)) ?? 0),
       width,
       length,
-      place,
+      handIndex,
       from: at(from),
       to: at(to),
     })),

@@ -56,7 +56,7 @@ interface ViewState {
   /** A place on the bed to ring, y down. */
   readonly ring: Bounds | null;
   /** A place to bring into the middle, or to fill the bed with; a new object each time. */
-  readonly focus: { readonly place: Bounds; readonly filling?: boolean } | null;
+  readonly focus: { readonly where: Bounds; readonly filling?: boolean } | null;
   /** A mend that is looked at before it is taken. */
   readonly preview: { readonly label: string; readonly patch: RecipePatch } | null;
 }

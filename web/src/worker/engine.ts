@@ -9,7 +9,7 @@ import { runJob } from '@needlefile/core/job/run-job';
 import { drawingOfArtwork } from '@needlefile/core/machine/drawing-of-artwork';
 import { runFile, usesOf } from '@needlefile/core/machine/run-file';
 import { build, facesOf, filesOf, type Build } from '@needlefile/core/job/build-job';
-import { couponPlaces } from '@needlefile/core/job/coupon-places';
+import { couponPlaces } from '@needlefile/core/job/coupon-windows';
 import { measure } from '@needlefile/core/job/measure-job';
 import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { makeOnePiece, type OnePiece } from '@needlefile/core/job/one-piece';

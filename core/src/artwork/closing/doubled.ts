@@ -61,13 +61,13 @@ export function withoutDoubles(contours: readonly Contour[], tolerance: number):
       if (goes) doubled.push({ at: pointAt(runs[unit[0]!]!.segment, 0.5), length: whole });
     } else {
       unit.forEach((i, k) => (runs[i]!.kept = without(covered[k]!)));
-      if (onOthers > 0) doubled.push({ at: placeOf(runs[unit[0]!]!.segment, covered[0]!), length: onOthers });
+      if (onOthers > 0) doubled.push({ at: middleOf(runs[unit[0]!]!.segment, covered[0]!), length: onOthers });
     }
   }
   return { contours: leftOf(contours, runs), doubled };
 }
 
-const placeOf = (segment: Segment, [span]: readonly Span[]): Point =>
+const middleOf = (segment: Segment, [span]: readonly Span[]): Point =>
   pointAt(segment, span ? (span[0] + span[1]) / 2 : 0.5);
 
 /** Closed contours whole, then loose segments by themselves; the longest first. */

@@ -89,11 +89,11 @@ interface Best {
 
 /** The best way to pair what is left of a group, for each set of ends that are left. */
 function bestPairs(candidates: readonly Candidate[], ends: readonly number[]): readonly EndPair[] {
-  const place = new Map(ends.map((end, i) => [end, i]));
+  const number = new Map(ends.map((end, i) => [end, i]));
   const of = ends.map((end) =>
     candidates
       .filter(({ a, b }) => a === end || b === end)
-      .map((pair) => ({ pair, mask: (1 << place.get(pair.a)!) | (1 << place.get(pair.b)!) })),
+      .map((pair) => ({ pair, mask: (1 << number.get(pair.a)!) | (1 << number.get(pair.b)!) })),
   );
   const known = new Map<number, Best>([[0, { count: 0, cost: 0, pairs: [] }]]);
   const best = (left: number): Best => {

@@ -1,5 +1,5 @@
 import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
-import { cubicBetween, lengthShares, nearerPlace } from '../../geometry/fit-cubic.ts';
+import { cubicBetween, lengthShares, nearerParameter } from '../../geometry/fit-cubic.ts';
 import { lineThrough } from './line-through.ts';
 import { add, cross, distance, distanceToSpan, dot, scale, subtract, type Point } from '../../geometry/point.ts';
 import { line, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
@@ -173,13 +173,13 @@ function cubicFit({ points, from, to, out, into, tolerance }: Run): Segment | nu
   const [a, b] = [own[0]!, own.at(-1)!];
   const p = out ?? tangentOf(points, from);
   const q = into ?? tangentOf(points, to);
-  let places = lengthShares(own);
+  let parameters = lengthShares(own);
   for (let round = 0; round <= ROUNDS; round++) {
-    const curve = cubicBetween(own, places, [a, p], [b, q]);
+    const curve = cubicBetween(own, parameters, [a, p], [b, q]);
     if (!curve) return null;
     let worst = 0;
-    places = own.map((point, i) => nearerPlace(curve, point, places[i]!));
-    own.forEach((point, i) => (worst = Math.max(worst, distance(point, pointAt(curve, places[i]!)))));
+    parameters = own.map((point, i) => nearerParameter(curve, point, parameters[i]!));
+    own.forEach((point, i) => (worst = Math.max(worst, distance(point, pointAt(curve, parameters[i]!)))));
     if (worst <= tolerance) return curve;
     // So far off it never comes near.
     if (worst > 4 * tolerance) return null;

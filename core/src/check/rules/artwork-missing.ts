@@ -12,7 +12,7 @@ export function artworkMissing({ items }: AssemblySubject): Finding[] {
             id: `artwork missing:${item.id}`,
             rule: 'artwork missing',
             severity: 'stop',
-            place: null,
+            where: null,
             title: `The file of ${itemName(item)} is not here`,
             detail: 'Its place and sizes are kept. Bring the file again, or take the artwork out.',
             mends: [],

@@ -19,15 +19,15 @@ export const bareArea = ({ lines, around, arrangement }: AssemblySubject): Findi
     const names = list([...new Set(told.map(({ source }) => letterName(source, arrangement.letters)))]);
     const least = told.reduce((width, each) => Math.min(width, each.width), Infinity);
     const most = Math.round(100 * Math.max(...told.map(({ bare }) => bare)));
-    const place = joinBounds(told.map(({ bounds }) => bounds));
-    if (fill.kind === 'cone' && fill.deepest !== null) return [floorLeft(around.operations, index, names, most, place)];
+    const where = joinBounds(told.map(({ bounds }) => bounds));
+    if (fill.kind === 'cone' && fill.deepest !== null) return [floorLeft(around.operations, index, names, most, where)];
     const narrower = Math.floor(SHARE * least * 100) / 100;
     return [
       {
         id: `bare area:${operation}`,
         rule: 'bare area',
         severity: 'attention',
-        place,
+        where,
         title: wholly.length > 0 ? `The tool does not get into ${names}` : `The tool leaves much of ${names}`,
         detail:
           wholly.length > 0
@@ -53,14 +53,14 @@ function floorLeft(
   index: number,
   names: string,
   most: number,
-  place: Bounds,
+  where: Bounds,
 ): Finding {
   const { id, fill } = operations[index]!;
   return {
     id: `bare area:${id}`,
     rule: 'bare area',
     severity: 'attention',
-    place,
+    where,
     title: `The cone leaves a floor in ${names}`,
     detail: `It goes no deeper, and up to ${most} % of a letter stays between its sides.`,
     mends: [

@@ -19,7 +19,7 @@ export function closedCounter({ items, construction, arrangement, around }: Asse
       severity: 'attention',
       title: count === 1 ? 'Thickening closed a counter' : `Thickening closed ${count} counters`,
       detail: `In ${namesOf(closed, arrangement.letters)}.`,
-      place: joinBounds(closed.flatMap(({ letters }) => letters.map(({ bounds }) => bounds))),
+      where: joinBounds(closed.flatMap(({ letters }) => letters.map(({ bounds }) => bounds))),
       mends: [
         {
           label: `Keep counters open to ${least} mm`,

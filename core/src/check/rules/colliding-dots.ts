@@ -12,7 +12,7 @@ export const collidingDots = ({ lines }: AssemblySubject): Finding[] =>
         id: `colliding dots:${operation}`,
         rule: 'colliding dots',
         severity: 'attention',
-        place: joinBounds(collisions),
+        where: joinBounds(collisions),
         title: many ? `${collisions.length} pairs of dots lie on each other` : 'Two dots lie on each other',
         detail: 'They were put or moved by hand. Move one of them at Strokes, or take it out.',
         mends: [],

@@ -11,14 +11,14 @@ export const crossingLine = ({ items, arrangement }: AssemblySubject): Finding[]
     const crossings = form.artwork?.crossings ?? [];
     if (item.kind !== 'artwork' || crossings.length === 0 || item.crossed !== null) return [];
     const origin = arrangement.items[i]?.letters[0]?.origin ?? { x: 0, y: 0 };
-    const places = crossings.map(({ x, y }) => ({ x: x + origin.x, y: y + origin.y }));
+    const points = crossings.map(({ x, y }) => ({ x: x + origin.x, y: y + origin.y }));
     const isOne = crossings.length === 1;
     return [
       {
         id: `crossing line:${item.id}`,
         rule: 'crossing line',
         severity: 'attention',
-        place: growBounds(boundsOfPoints(places), 0.5),
+        where: growBounds(boundsOfPoints(points), 0.5),
         title: `${itemName(item)}: a line crosses itself${isOne ? '' : ` at ${crossings.length} places`}`,
         detail:
           item.lines === 'areas'

@@ -15,7 +15,7 @@ export function cutTooWide({ tooNarrow, around: { machine } }: AssemblySubject):
       detail:
         `The ${machine.word} takes ${machine.kerf} mm: nothing is cut for ${many ? 'them' : 'it'}. Make ` +
         `${many ? 'them' : 'it'} wider, or engrave ${many ? 'them' : 'it'}.`,
-      place: joinBounds(tooNarrow),
+      where: joinBounds(tooNarrow),
       mends: [],
     },
   ];

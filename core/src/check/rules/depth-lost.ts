@@ -13,7 +13,7 @@ export function depthLost({ recipe, machine, operations }: JobSubject): Finding[
       severity: 'stop',
       title: 'No file tells the cone how deep it goes',
       detail: 'It would go along its way at one depth. A DXF has the depths, as lines in space.',
-      place: null,
+      where: null,
       mends: [
         { label: 'Release a DXF too', patch: inJob({ path: ['release', 'formats'], value: [...formats, 'dxf'] }) },
       ],

@@ -1,4 +1,4 @@
-import { placeOf } from '../../hold/pieces.ts';
+import { boxKey } from '../../hold/pieces.ts';
 import { inAssembly } from '../../recipe/patch.ts';
 import type { LineKind, Made } from '../../recipe/schema.ts';
 import type { Finding, Mend } from '../finding.ts';
@@ -53,13 +53,13 @@ export function dropOut(built: AssemblySubject): Finding[] {
         ? 'Nothing holds this island.'
         : 'No bridge of this width finds room. A larger size or a narrower bridge may.',
     measure: { value: 0, limit: 1, unit: 'pieces', wants: 'at least', reason: 'bridges that hold it' },
-    place: island.component.bounds,
+    where: island.component.bounds,
     mends,
   }));
-  const known = new Set(hold.unheld.map(({ component }) => placeOf(component)));
+  const known = new Set(hold.unheld.map(({ component }) => boxKey(component)));
   const numbers = new Map<string, number>();
   for (const piece of pieces) {
-    if (piece.status !== 'drop-out' || piece.intended || known.has(placeOf(piece.component))) continue;
+    if (piece.status !== 'drop-out' || piece.intended || known.has(boxKey(piece.component))) continue;
     const number = numbers.get(piece.name) ?? 0;
     numbers.set(piece.name, number + 1);
     findings.push({
@@ -67,7 +67,7 @@ export function dropOut(built: AssemblySubject): Finding[] {
       rule: 'drop-out',
       severity: 'stop',
       title: `Comes loose from the plate: ${piece.name}`,
-      place: piece.component.bounds,
+      where: piece.component.bounds,
       ...causeOf(built),
     });
   }

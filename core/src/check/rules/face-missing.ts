@@ -13,7 +13,7 @@ export function faceMissing({ item, faceKnown }: LetteringSubject): Finding[] {
       id: 'face missing',
       rule: 'face missing',
       severity: 'stop',
-      place: null,
+      where: null,
       title: `The face “${item.face}” is not here`,
       detail: 'The words are kept. Choose another face, or bring this one back.',
       mends: [{ label: 'Use Overpass Bold', patch: inLettering(item.id, { path: ['face'], value: SAFE_FACE }) }],

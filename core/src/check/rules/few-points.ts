@@ -15,7 +15,7 @@ export function fewPoints({ thing, letters, capHeight, points }: MeasuredSubject
       severity: 'attention',
       title: `Joined at ${value === 1 ? 'one point' : `${value} points`}: ${letterName(part, letters)}`,
       measure: { value, limit: wanted, unit: 'points', wants: 'at least', reason: 'asked for at the Hold station' },
-      place: letters.find(({ id }) => id === part)?.bounds ?? null,
+      where: letters.find(({ id }) => id === part)?.bounds ?? null,
       mends: thing.rail
         ? []
         : [{ label: 'Add a rail', patch: inAssembly([{ path: ['rail'], value: usualRail(capHeight) }]) }],

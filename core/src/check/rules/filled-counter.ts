@@ -5,7 +5,7 @@ import { isUnder } from '../../shop/limits.ts';
 import { itemOf, withinItem } from '../../recipe/identity.ts';
 import { inLettering } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
-import { findingsOfPlaces } from '../measured-places.ts';
+import { measuredFindings } from '../measured-findings.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
 import { lackOnEachSide } from '../mends/thicken.ts';
 import { letteringOf, type MeasuredSubject } from '../subjects.ts';
@@ -18,7 +18,7 @@ export function filledCounter(subject: MeasuredSubject): Finding[] {
   if (MAKES[thing.make].letters === 'opening') return [];
   const found = subject.counters.filter(({ disc }) => isUnder(disc, limits.counter));
   const widths = found.map(({ disc }) => disc);
-  return findingsOfPlaces(subject, {
+  return measuredFindings(subject, {
     rule: 'filled counter',
     limit: 'counter',
     found,

@@ -39,7 +39,7 @@ export function holeInTheWay(subject: AssemblySubject): Finding[] {
       rule: 'hole in the way',
       severity: 'attention',
       title: `A ${holes.at === 'corners' ? 'corner hole' : 'hole'} meets the words or the edge`,
-      place: growBounds(joinBounds(hit.map((centre) => boundsOfPoints([centre]))), holes.diameter / 2),
+      where: growBounds(joinBounds(hit.map((centre) => boundsOfPoints([centre]))), holes.diameter / 2),
       mends: [
         ...furtherIn(plate, holes, isHit),
         { label: 'Leave the holes out', patch: inAssembly([{ path: ['plate', 'holes'], value: null }]) },

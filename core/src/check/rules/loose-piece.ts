@@ -20,7 +20,7 @@ export function loosePiece({ thing, pieces, capHeight, arrangement }: AssemblySu
     rule: 'loose piece',
     severity: 'stop',
     measure: { value: loose.length + 1, limit: 1, unit: 'pieces', wants: 'at most' },
-    place: joinBounds(loose.map(({ component }) => component.bounds)),
+    where: joinBounds(loose.map(({ component }) => component.bounds)),
   } as const;
   if (MAKES[thing.make].base === 'backer')
     return [

@@ -20,7 +20,7 @@ export function lostBar({ thing, hold: { lostBars }, arrangement: { letters } }:
       id: 'lost bar',
       rule: 'lost bar',
       severity: 'attention',
-      place: null,
+      where: null,
       title:
         lostBars.length === 1
           ? 'A bar joins nothing at its height'

@@ -25,7 +25,7 @@ export function lostBridge({ thing, hold, arrangement: { letters } }: AssemblySu
       id: 'lost bridge:no island',
       rule: 'lost bridge',
       severity: 'attention',
-      place: null,
+      where: null,
       title:
         gone.length === 1
           ? 'A bridge put by hand has lost its island'
@@ -42,7 +42,7 @@ export function lostBridge({ thing, hold, arrangement: { letters } }: AssemblySu
       id: 'lost bridge:no room',
       rule: 'lost bridge',
       severity: 'attention',
-      place: joinBounds(islands.map(({ component }) => component.bounds)),
+      where: joinBounds(islands.map(({ component }) => component.bounds)),
       title: `A bridge put by hand finds no room: ${list(islands.map(({ name }) => name))}`,
       mends: [forget('Place them again', crowded)],
     });

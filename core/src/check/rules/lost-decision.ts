@@ -15,7 +15,7 @@ export function lostDecision({ items }: AssemblySubject): Finding[] {
         id: `lost decision:${item.id}`,
         rule: 'lost decision',
         severity: 'attention',
-        place: null,
+        where: null,
         title: `${itemName(item)}: ${lost.length} ${many ? 'gaps' : 'gap'} decided by hand not found`,
         detail: `No line ends where ${many ? 'they were' : 'it was'}. Look whether the file has changed there.`,
         mends: [

@@ -13,7 +13,7 @@ export function lostNudge({ item, lettering: { lostNudges, letters } }: Letterin
       id: 'lost nudge',
       rule: 'lost nudge',
       severity: 'attention',
-      place: null,
+      where: null,
       title:
         lostNudges.length === 1
           ? 'A moved letter is no longer there'

@@ -44,7 +44,7 @@ function ofRedrawn(
       id: redrawn === item.redrawn ? `lost outline:${item.id}` : `lost outline:${item.id}:middle`,
       rule: 'lost outline',
       severity: 'attention',
-      place: null,
+      where: null,
       title: `${names} redrawn by hand: not so here`,
       detail:
         elsewhere.length === all.length
@@ -69,7 +69,7 @@ function ofArtwork({ item, form }: ItemBuild): Finding[] {
       id: `lost outline:${item.id}`,
       rule: 'lost outline',
       severity: 'attention',
-      place: null,
+      where: null,
       title: `${itemName(item)}: ${lost.length} ${many ? 'changes' : 'change'} of its outline by hand not found`,
       detail: `The nodes that ${many ? 'they were' : 'it was'} made to are not there: has the file changed?`,
       mends: [

@@ -12,7 +12,7 @@ export function machine({ recipe, machine, machineKnown, material, materialKnown
       rule: 'machine',
       severity: 'stop',
       title: `The machine “${stockOf(recipe).machine}” is not in the shop`,
-      place: null,
+      where: null,
       mends: [{ label: `Use the ${machine.name}`, patch: withMachine(recipe, machine.id) }],
     });
   if (!materialKnown)
@@ -21,7 +21,7 @@ export function machine({ recipe, machine, machineKnown, material, materialKnown
       rule: 'machine',
       severity: 'stop',
       title: `The material “${stockOf(recipe).material}” is not in the shop`,
-      place: null,
+      where: null,
       mends: [{ label: `Use ${material.name}`, patch: withMaterial(recipe, material.id) }],
     });
   else if (machineKnown && !machine.materials.includes(material.id))
@@ -30,7 +30,7 @@ export function machine({ recipe, machine, machineKnown, material, materialKnown
       rule: 'machine',
       severity: 'attention',
       title: `The ${machine.name} is not set up for ${material.name.toLowerCase()}`,
-      place: null,
+      where: null,
       mends: [],
     });
   for (const work of new Set(operations.filter(({ possible }) => !possible).map((operation) => operation.work))) {
@@ -41,7 +41,7 @@ export function machine({ recipe, machine, machineKnown, material, materialKnown
       rule: 'machine',
       severity: 'stop',
       title: `The ${machine.name} does not ${work}`,
-      place: null,
+      where: null,
       mends: [
         {
           label: `Assign to ${instead}`,

@@ -9,7 +9,7 @@ export const missingCharacter = ({ thing, item, lettering }: LetteringSubject): 
     id: `missing character:${text}`,
     rule: 'missing character',
     severity: 'stop',
-    place: null,
+    where: null,
     title: `The face has no “${text}”`,
     detail:
       `Left out ${count === 1 ? 'once' : `${count} times`}, first in line ${line + 1}. Choose another ` +

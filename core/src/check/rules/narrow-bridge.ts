@@ -26,7 +26,9 @@ export function narrowBridge({
     .map((bridge) => {
       const island = islands.get(bridge.island)!;
       const own =
-        bridge.place === null ? null : (thing.hold.bridges.byHand[bridge.island]?.[bridge.place]?.width ?? null);
+        bridge.handIndex === null
+          ? null
+          : (thing.hold.bridges.byHand[bridge.island]?.[bridge.handIndex]?.width ?? null);
       const asked = own ?? thing.hold.bridges.width ?? limit;
       const crowded = isUnder(bridge.width, asked);
       return {
@@ -42,7 +44,7 @@ export function narrowBridge({
           wants: 'at least',
           reason: limitReason(house, thickness, machine),
         },
-        place: boxRound(bridge.from, bridge.to, bridge.width),
+        where: boxRound(bridge.from, bridge.to, bridge.width),
         mends: crowded
           ? [largerLettering(letteringOf(items), limit / bridge.width)]
           : own === null
@@ -52,7 +54,7 @@ export function narrowBridge({
                   label: 'Make it wider',
                   patch: inAssembly([
                     {
-                      path: ['hold', 'bridges', 'byHand', bridge.island, bridge.place!, 'width'],
+                      path: ['hold', 'bridges', 'byHand', bridge.island, bridge.handIndex!, 'width'],
                       value: tidy(limit, 2),
                     },
                   ]),

@@ -1,6 +1,6 @@
 import { MAKES } from '../../makes/makes.ts';
 import type { Finding } from '../finding.ts';
-import { findingsOfPlaces, whose } from '../measured-places.ts';
+import { measuredFindings, whose } from '../measured-findings.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
 import { thickenAll } from '../mends/thicken.ts';
 import { letteringOf, type MeasuredSubject } from '../subjects.ts';
@@ -13,7 +13,7 @@ export function narrowGap(subject: MeasuredSubject): Finding[] {
   if (letters === 'engraved') return [];
   const found = subject.gaps.thin;
   const widths = found.map(({ width }) => width);
-  return findingsOfPlaces(subject, {
+  return measuredFindings(subject, {
     rule: 'narrow gap',
     limit: 'gap',
     found,

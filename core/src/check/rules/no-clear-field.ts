@@ -13,7 +13,7 @@ export const noClearField = ({ items, thing }: AssemblySubject): Finding[] =>
         id: `no clear field:${item.id}`,
         rule: 'no clear field',
         severity: 'attention',
-        place: null,
+        where: null,
         title: `No clear field for “${itemName(item)}” in ${of ? itemName(of) : 'what it was set in'}`,
         detail:
           of?.role === 'plate'

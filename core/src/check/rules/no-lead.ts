@@ -16,7 +16,7 @@ export function noLead({ withoutLead, around: { machine } }: AssemblySubject): F
       detail:
         `${many ? 'They begin' : 'It begins'} on the edge itself: the waste beside ${many ? 'them' : 'it'} is too ` +
         `narrow even for a third of ${radius} + ${length} mm.`,
-      place: joinBounds(withoutLead),
+      where: joinBounds(withoutLead),
       mends: [],
     },
   ];

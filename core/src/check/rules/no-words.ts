@@ -11,7 +11,7 @@ export function noWords({ faceKnown, lettering }: LetteringSubject): Finding[] {
       severity: 'stop',
       title: 'There are no words yet',
       detail: 'Type them at the Letter station.',
-      place: null,
+      where: null,
       mends: [],
     },
   ];

@@ -25,7 +25,7 @@ export function offTheSheet({ recipe, sheet, laid }: JobSubject): Finding[] {
       {
         ...common,
         title: `Reaches off the sheet: ${list(off.map(({ name }) => name))}`,
-        place: joinBounds(off.flatMap(({ boxes }) => boxes)),
+        where: joinBounds(off.flatMap(({ boxes }) => boxes)),
         mends: [
           {
             label: 'Lay it by itself',
@@ -39,7 +39,7 @@ export function offTheSheet({ recipe, sheet, laid }: JobSubject): Finding[] {
     {
       ...common,
       title: `Reaches off the sheet by ${tidy(Math.max(wide, high), 2)} mm`,
-      place: object,
+      where: object,
       measure:
         wide >= high
           ? { value: widthOf(object), limit: sheet.width, unit: 'mm', wants: 'at most', reason: 'width of the sheet' }

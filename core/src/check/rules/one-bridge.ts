@@ -24,7 +24,7 @@ export function oneBridge({ thing, hold, around: { machine, material, thickness 
           wants: 'at most',
           reason: `for one bridge on the ${machine.word}`,
         },
-        place: island.component.bounds,
+        where: island.component.bounds,
         mends: byWeight
           ? []
           : [

@@ -12,8 +12,8 @@ export function openLine({ items, arrangement }: AssemblySubject): Finding[] {
     const closing = form.artwork?.closing;
     if (item.kind !== 'artwork' || !closing || closing.open === 0 || isFollowed(role)) return [];
     const origin = arrangement.items[i]?.letters[0]?.origin ?? { x: 0, y: 0 };
-    const places = closing.gaps.map(({ from, to }) => growBounds(boundsOfPoints([from, to]), 0.5));
-    const all = joinBounds(places);
+    const boxes = closing.gaps.map(({ from, to }) => growBounds(boundsOfPoints([from, to]), 0.5));
+    const all = joinBounds(boxes);
     return [
       {
         id: `open line:${item.id}`,
@@ -21,8 +21,8 @@ export function openLine({ items, arrangement }: AssemblySubject): Finding[] {
         severity: 'attention',
         title: `${itemName(item)}: ${closing.open === 1 ? 'a line stays' : `${closing.open} lines stay`} open`,
         detail: detailOf(closing),
-        place:
-          places.length === 0
+        where:
+          boxes.length === 0
             ? null
             : {
                 minX: all.minX + origin.x,

@@ -19,7 +19,7 @@ export function order({ recipe, operations }: JobSubject): Finding[] {
       severity: 'attention',
       title: 'The part is cut out before the rest is done',
       detail: 'What is cut free may shift under the later work.',
-      place: null,
+      where: null,
       mends: [{ label: 'Cut out last', patch: inJob({ path: ['operations'], value: [...others!, ...freeing!] }) }],
     },
   ];

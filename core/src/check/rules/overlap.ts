@@ -20,16 +20,14 @@ export function overlap({ laid }: JobSubject): Finding[] {
     for (const b of boxes.slice(i + 1)) {
       if (!boundsMeet(a.box, b.box, SLACK) || liesInOpening(a, b) || liesInOpening(b, a)) continue;
       const id = `overlap:${a.thing.id}+${b.thing.id}`;
-      const places = [a.thing, b.thing].map((thing) =>
-        within(thing.id, inAssembly([{ path: ['place'], value: null }])),
-      );
+      const freed = [a.thing, b.thing].map((thing) => within(thing.id, inAssembly([{ path: ['place'], value: null }])));
       findings.set(id, {
         id,
         rule: 'overlap',
         severity: 'stop',
         title: `${a.thing.name} and ${b.thing.name} lie on each other`,
-        place: joinBounds([a.box, b.box]),
-        mends: [{ label: 'Lay them beside each other', patch: places.flat() }],
+        where: joinBounds([a.box, b.box]),
+        mends: [{ label: 'Lay them beside each other', patch: freed.flat() }],
       });
     }
   });

@@ -17,7 +17,7 @@ export function partedLetter({ items, construction, arrangement }: AssemblySubje
       severity: 'stop',
       title: 'Thinning parts letters or loses them',
       detail: `In ${namesOf(parted, arrangement.letters)}.`,
-      place: joinBounds(parted.flatMap(({ letters }) => letters.map(({ bounds }) => bounds))),
+      where: joinBounds(parted.flatMap(({ letters }) => letters.map(({ bounds }) => bounds))),
       mends: [
         {
           label: 'Do not thin',

@@ -13,7 +13,7 @@ export function pastTheCircle({ item, lettering: { overrun } }: LetteringSubject
       rule: 'past the circle',
       severity: 'stop',
       title: `Line ${list(overrun.map(({ line }) => String(line + 1)))} runs round past its own start`,
-      place: null,
+      where: null,
       detail: 'The circle is too small for these words.',
       mends: [
         {

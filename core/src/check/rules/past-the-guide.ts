@@ -38,7 +38,7 @@ export function pastTheGuide(subject: AssemblySubject): Finding[] {
         rule: 'past the guide',
         severity: 'attention',
         title: `Does not fit on ${itemName(item)}: ${tidy(by, 2)} mm past it`,
-        place: growBounds(joinBounds(past.map(contourBounds)), 0.5),
+        where: growBounds(joinBounds(past.map(contourBounds)), 0.5),
         mends: smaller(subject, guide, outline),
       },
     ];

@@ -13,7 +13,7 @@ export function singleLineFace({ item, role, lettering }: LetteringSubject): Fin
       rule: 'single-line face',
       severity: 'stop',
       title: item.centerline ? 'Strokes have no outlines to cut' : 'A single-line face has no outlines to cut',
-      place: null,
+      where: null,
       detail: 'Its strokes can be scored, marked or engraved on a plate.',
       mends: [
         item.role === null

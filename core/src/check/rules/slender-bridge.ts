@@ -27,7 +27,7 @@ export function slenderBridge({ thing, hold, around: { machine } }: AssemblySubj
         wants: 'at most',
         reason: `${machine.bridgeReach} times its width on the ${machine.word}`,
       },
-      place: growBounds(boxRound(bridge.from, bridge.to, bridge.width), 0.5),
+      where: growBounds(boxRound(bridge.from, bridge.to, bridge.width), 0.5),
       mends: thing.hold.bridges.byHand[island.id]
         ? []
         : [

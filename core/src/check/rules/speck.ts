@@ -1,5 +1,5 @@
 import type { Finding } from '../finding.ts';
-import { findingsOfPlaces } from '../measured-places.ts';
+import { measuredFindings } from '../measured-findings.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
 import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 
@@ -7,7 +7,7 @@ import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 export function speck(subject: MeasuredSubject): Finding[] {
   const { items, specks, limits } = subject;
   const sizes = specks.map(({ size }) => size);
-  return findingsOfPlaces(subject, {
+  return measuredFindings(subject, {
     rule: 'speck',
     limit: 'speck',
     found: specks,

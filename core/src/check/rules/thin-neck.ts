@@ -4,7 +4,7 @@ import type { LetteringItem, Made } from '../../recipe/schema.ts';
 import { isUnder } from '../../shop/limits.ts';
 import { inAssembly, inLettering } from '../../recipe/patch.ts';
 import type { Finding, Mend } from '../finding.ts';
-import { findingsOfPlaces, whose } from '../measured-places.ts';
+import { measuredFindings, whose } from '../measured-findings.ts';
 import { thickenAll } from '../mends/thicken.ts';
 import { letteringOf, type MeasuredSubject } from '../subjects.ts';
 import { tidy } from '../wording.ts';
@@ -19,7 +19,7 @@ export function thinNeck(subject: MeasuredSubject): Finding[] {
   const items = letteringOf(subject.items);
   const found = thinNecks(subject);
   const widths = found.map(({ width }) => width);
-  return findingsOfPlaces(subject, {
+  return measuredFindings(subject, {
     rule: 'thin neck',
     limit: 'neck',
     found,

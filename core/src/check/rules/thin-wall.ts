@@ -1,12 +1,12 @@
 import { MAKES } from '../../makes/makes.ts';
 import type { Bounds } from '../../geometry/bounds.ts';
 import { letterName } from '../../lettering/naming.ts';
-import type { ThinPlace } from '../../measure/thickness.ts';
+import type { Pinch } from '../../measure/thickness.ts';
 import { isBridgeEdge, isLetter, itemOf, withinItem, type LetterId } from '../../recipe/identity.ts';
 import { inLettering } from '../../recipe/patch.ts';
 import type { LetteringItem } from '../../recipe/schema.ts';
 import type { Finding, Mend } from '../finding.ts';
-import { findingsOfPlaces, whose } from '../measured-places.ts';
+import { measuredFindings, whose } from '../measured-findings.ts';
 import { largeEnough } from '../mends/larger-lettering.ts';
 import { lackOnEachSide, thickenAll } from '../mends/thicken.ts';
 import { letteringOf, type MeasuredSubject } from '../subjects.ts';
@@ -22,10 +22,10 @@ export function thinWall(subject: MeasuredSubject): Finding[] {
   // A place between a neck's two letters is told as that neck, and bridges have a limit of their own.
   const necks = thinNecks(subject);
   const found = subject.thickness.thin.filter(
-    ({ place, between }) => !between.some(isBridgeEdge) && !necks.some((neck) => isSamePlace(neck.place, place)),
+    ({ where, between }) => !between.some(isBridgeEdge) && !necks.some((neck) => isSamePlace(neck.where, where)),
   );
   const widths = found.map(({ width }) => width);
-  return findingsOfPlaces(subject, {
+  return measuredFindings(subject, {
     rule: engraved ? 'narrow gap' : 'thin wall',
     limit: engraved ? 'gap' : 'wall',
     found,
@@ -65,7 +65,7 @@ function holdsFrom(
 function thickenThose(
   { letters, limits }: MeasuredSubject,
   items: readonly LetteringItem[],
-  thin: readonly ThinPlace[],
+  thin: readonly Pinch[],
 ): Mend[] {
   const narrowest = new Map<LetterId, number>();
   for (const { width, between } of thin)

@@ -27,7 +27,7 @@ export function tooManyColours({ recipe, machine, operations }: JobSubject): Fin
       title: `The ${machine.word} cannot tell the operations apart`,
       detail: 'It goes by colours, and the files have more of them than it knows.',
       measure: { value: colours.size, limit: mostColours, unit: 'colours', wants: 'at most' },
-      place: null,
+      where: null,
       mends,
     },
   ];

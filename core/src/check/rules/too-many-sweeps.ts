@@ -15,7 +15,7 @@ export function tooManySweeps({ recipe, machine, operations }: JobSubject): Find
         title: `More sweeps than the ${machine.word} is set to take`,
         detail: 'Each is a layer of its own in the files. They were put together by hand.',
         measure: { value: groups.size, limit: machine.sweepsAtMost, unit: 'sweeps', wants: 'at most' },
-        place: null,
+        where: null,
         mends: [
           {
             label: 'As takes least time',

@@ -21,9 +21,7 @@ export function tooNear({ recipe, machine: { kerf }, laid }: JobSubject): Findin
       if (findings.has(id) || !boundsMeet(a.box, b.box, kerf) || boundsMeet(a.box, b.box, SLACK)) continue;
       const [one, other] = [a, b].map(({ thing, copy }) => placeRegion(thing.built.drawing.outline, copy));
       if (!edgesComeWithin(one!, other!, kerf - NEARLY)) continue;
-      const places = [a.thing, b.thing].map((thing) =>
-        within(thing.id, inAssembly([{ path: ['place'], value: null }])),
-      );
+      const freed = [a.thing, b.thing].map((thing) => within(thing.id, inAssembly([{ path: ['place'], value: null }])));
       const gap = inJob({ path: ['sheet', 'gap'], value: Math.max(recipe.sheet.gap, 2 * kerf) });
       findings.set(id, {
         id,
@@ -34,8 +32,8 @@ export function tooNear({ recipe, machine: { kerf }, laid }: JobSubject): Findin
             ? `Copies of ${a.thing.name} lie nearer than the cut is wide`
             : `${a.thing.name} and ${b.thing.name} lie nearer than the cut is wide`,
         detail: 'The cut of one runs into the other.',
-        place: joinBounds([a.box, b.box]),
-        mends: [{ label: 'Lay them with room for the cuts', patch: [...places.flat(), ...gap] }],
+        where: joinBounds([a.box, b.box]),
+        mends: [{ label: 'Lay them with room for the cuts', patch: [...freed.flat(), ...gap] }],
       });
     }
   });

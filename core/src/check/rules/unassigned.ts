@@ -33,7 +33,7 @@ export function unassigned({ recipe, unassigned: without, machine }: JobSubject)
           unit: 'lines',
           wants: 'at most',
         },
-        place: null,
+        where: null,
         mends: [mend],
       } satisfies Finding,
     ];

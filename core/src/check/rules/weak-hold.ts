@@ -20,10 +20,10 @@ export function weakHold({
   limits,
 }: MeasuredSubject): Finding[] {
   const limit = Math.min(limits.bridge, thing.hold.bridges.width ?? Infinity);
-  const weak = islandHolds.flatMap(({ island: id, width, place }) => {
+  const weak = islandHolds.flatMap(({ island: id, width, where }) => {
     const widest = Math.max(0, ...hold.bridges.filter((bridge) => bridge.island === id).map((bridge) => bridge.width));
     return width !== null && width < Math.min(limit, widest) - SLACK
-      ? [{ island: hold.islands.find((each) => each.id === id)!, width, place }]
+      ? [{ island: hold.islands.find((each) => each.id === id)!, width, where }]
       : [];
   });
   const { perIsland, direction } = thing.hold.bridges;
@@ -50,7 +50,7 @@ export function weakHold({
       limit,
     ),
   ];
-  return weak.map(({ island, width, place }) => ({
+  return weak.map(({ island, width, where }) => ({
     id: `weak hold:${island.id}`,
     rule: 'weak hold',
     severity: 'attention',
@@ -63,7 +63,7 @@ export function weakHold({
       wants: 'at least',
       reason: limitReason(limitsFor(machine, material).bridge, thicknessOfSheet, machine),
     },
-    place: growBounds(place, 0.5),
+    where: growBounds(where, 0.5),
     mends,
   }));
 }

@@ -40,7 +40,7 @@ export function wordsOffThePlate({ thing, arrangement, items }: AssemblySubject)
       title: areWords
         ? `The words reach off the plate${by}`
         : `Off the plate${by}: ${list(off.map(({ item }) => itemName(item)))}`,
-      place: ink,
+      where: ink,
       mends: [FIT_PLATE],
     },
   ];

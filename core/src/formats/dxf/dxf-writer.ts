@@ -7,7 +7,7 @@ import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 import { splineTags } from './spline-tags.ts';
 import { circleToTell, nodesInSpace, polylineVertices, type NodeInSpace } from './vertices.ts';
-import { place, type Tag } from './written-tags.ts';
+import { pointTags, type Tag } from './written-tags.ts';
 
 /** Curves other than arcs are fitted by arcs this closely, mm, unless the release asks otherwise. */
 export const ARC_FIT_TOLERANCE = 0.005;
@@ -67,15 +67,15 @@ function header(extent: Bounds, { width, height }: SheetDrawing, unit: DxfStyle[
     [9, '$DWGCODEPAGE'],
     [3, 'ANSI_1252'],
     [9, '$INSBASE'],
-    ...place(10, { x: 0, y: 0 }),
+    ...pointTags(10, { x: 0, y: 0 }),
     [9, '$EXTMIN'],
-    ...place(10, { x: known.minX, y: known.minY }),
+    ...pointTags(10, { x: known.minX, y: known.minY }),
     [9, '$EXTMAX'],
-    ...place(10, { x: known.maxX, y: known.maxY }),
+    ...pointTags(10, { x: known.maxX, y: known.maxY }),
     [9, '$LIMMIN'],
-    ...place(10, { x: 0, y: 0 }).slice(0, 2),
+    ...pointTags(10, { x: 0, y: 0 }).slice(0, 2),
     [9, '$LIMMAX'],
-    ...place(10, { x: width, y: height }).slice(0, 2),
+    ...pointTags(10, { x: width, y: height }).slice(0, 2),
     [9, '$INSUNITS'],
     [70, unit === 'mm' ? 4 : 1],
     [9, '$MEASUREMENT'],
@@ -114,7 +114,8 @@ class DxfFile {
     const inSpace = nodesInSpace(contour);
     if (inSpace) return this.polylineInSpace(inSpace, layer);
     const round = circleToTell(contour);
-    if (round) return [...common('CIRCLE', 'AcDbCircle'), ...place(10, round.centre), [40, decimal(round.radius, 6)]];
+    if (round)
+      return [...common('CIRCLE', 'AcDbCircle'), ...pointTags(10, round.centre), [40, decimal(round.radius, 6)]];
     if (this.style.splines && contour.segments.some(({ kind }) => kind === 'cubic'))
       return [...common('SPLINE', 'AcDbSpline'), ...splineTags(contour)];
     const vertices = polylineVertices(contour, this.style.tolerance);
@@ -146,13 +147,13 @@ class DxfFile {
       ...part('POLYLINE', this.modelSpace, own),
       [100, 'AcDb3dPolyline'],
       [66, 1],
-      ...place(10, { x: 0, y: 0 }),
+      ...pointTags(10, { x: 0, y: 0 }),
       [70, 8],
       ...nodes.flatMap(({ at, z }): Tag[] => [
         ...part('VERTEX', own),
         [100, 'AcDbVertex'],
         [100, 'AcDb3dPolylineVertex'],
-        ...place(10, at, z),
+        ...pointTags(10, at, z),
         [70, 32],
       ]),
       ...part('SEQEND', own),
@@ -317,7 +318,7 @@ class DxfFile {
         [100, 'AcDbBlockBegin'],
         [2, name],
         [70, 0],
-        ...place(10, { x: 0, y: 0 }),
+        ...pointTags(10, { x: 0, y: 0 }),
         [3, name],
         [1, ''],
         [0, 'ENDBLK'],

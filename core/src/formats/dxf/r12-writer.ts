@@ -4,7 +4,7 @@ import { contourBounds } from '../../geometry/contour-facts.ts';
 import { decimal } from '../numbers.ts';
 import type { SheetDrawing } from '../sheet-drawing.ts';
 import { circleToTell, nodesInSpace, polylineVertices, type NodeInSpace } from './vertices.ts';
-import { place, type Tag } from './written-tags.ts';
+import { pointTags, type Tag } from './written-tags.ts';
 
 /**
  * Writes a drawing as DXF R12, for machines that know no younger one: polylines vertex by vertex, with bulges. It
@@ -20,9 +20,9 @@ export function writeR12(drawing: SheetDrawing, tolerance: number): string {
     [9, '$ACADVER'],
     [1, 'AC1009'],
     [9, '$EXTMIN'],
-    ...place(10, isEmpty ? { x: 0, y: 0 } : { x: extent.minX, y: extent.minY }),
+    ...pointTags(10, isEmpty ? { x: 0, y: 0 } : { x: extent.minX, y: extent.minY }),
     [9, '$EXTMAX'],
-    ...place(10, isEmpty ? { x: drawing.width, y: drawing.height } : { x: extent.maxX, y: extent.maxY }),
+    ...pointTags(10, isEmpty ? { x: drawing.width, y: drawing.height } : { x: extent.maxX, y: extent.maxY }),
     [0, 'ENDSEC'],
     [0, 'SECTION'],
     [2, 'TABLES'],
@@ -69,9 +69,9 @@ const polylineInSpace = (nodes: readonly NodeInSpace[], name: string): Tag[] => 
   [0, 'POLYLINE'],
   [8, name],
   [66, 1],
-  ...place(10, { x: 0, y: 0 }),
+  ...pointTags(10, { x: 0, y: 0 }),
   [70, 8],
-  ...nodes.flatMap(({ at, z }): Tag[] => [[0, 'VERTEX'], [8, name], ...place(10, at, z), [70, 32]]),
+  ...nodes.flatMap(({ at, z }): Tag[] => [[0, 'VERTEX'], [8, name], ...pointTags(10, at, z), [70, 32]]),
   [0, 'SEQEND'],
   [8, name],
 ];
@@ -80,17 +80,17 @@ function entity(contour: Contour, name: string, tolerance: number): Tag[] {
   const inSpace = nodesInSpace(contour);
   if (inSpace) return polylineInSpace(inSpace, name);
   const round = circleToTell(contour);
-  if (round) return [[0, 'CIRCLE'], [8, name], ...place(10, round.centre), [40, decimal(round.radius, 6)]];
+  if (round) return [[0, 'CIRCLE'], [8, name], ...pointTags(10, round.centre), [40, decimal(round.radius, 6)]];
   return [
     [0, 'POLYLINE'],
     [8, name],
     [66, 1],
-    ...place(10, { x: 0, y: 0 }),
+    ...pointTags(10, { x: 0, y: 0 }),
     [70, contour.closed ? 1 : 0],
     ...polylineVertices(contour, tolerance).flatMap(({ at, bulge }): Tag[] => [
       [0, 'VERTEX'],
       [8, name],
-      ...place(10, at),
+      ...pointTags(10, at),
       ...(bulge === 0 ? [] : ([[42, decimal(bulge, 9)]] as Tag[])),
     ]),
     [0, 'SEQEND'],

@@ -2,7 +2,7 @@ import { cubicsOfArc } from '../../geometry/arc-cubics.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { mix } from '../../geometry/point.ts';
 import type { CubicSegment, Segment } from '../../geometry/segment.ts';
-import { place, type Tag } from './written-tags.ts';
+import { pointTags, type Tag } from './written-tags.ts';
 
 /** All of a contour as one spline of degree 3: a Bézier each run, with the knots between them three times. */
 export function splineTags({ segments, closed }: Contour): Tag[] {
@@ -16,7 +16,7 @@ export function splineTags({ segments, closed }: Contour): Tag[] {
     [73, points.length],
     [74, 0],
     ...knots.map((knot): Tag => [40, knot]),
-    ...points.flatMap((point) => place(10, point)),
+    ...points.flatMap((point) => pointTags(10, point)),
   ];
 }
 

@@ -5,7 +5,7 @@ import { decimal } from '../numbers.ts';
 export type Tag = readonly [code: number, value: string | number];
 
 /** A point, from the code of its x on. @param z upwards */
-export const place = (code: number, { x, y }: Point, z = 0): Tag[] => [
+export const pointTags = (code: number, { x, y }: Point, z = 0): Tag[] => [
   [code, decimal(x, 6)],
   [code + 10, decimal(y, 6)],
   [code + 20, z === 0 ? '0' : decimal(z, 6)],

@@ -13,11 +13,11 @@ export const HAIR = 0.002;
 export interface Crossing {
   readonly at: Point;
   /** Its places along the two contours. */
-  readonly first: Place;
-  readonly second: Place;
+  readonly first: ContourCrossing;
+  readonly second: ContourCrossing;
 }
 
-export interface Place {
+export interface ContourCrossing {
   readonly contour: number;
   readonly segment: number;
   readonly t: number;

@@ -3,7 +3,7 @@ import { closedContour, startOf, type Contour, type Region } from '../contour.ts
 import { contourContains, hullBounds, reverseContour } from '../contour-facts.ts';
 import { distance } from '../point.ts';
 import { moveEnds, portion, reverseSegment, type Segment } from '../segment.ts';
-import { crossingsOf, HAIR, type Crossing, type Place } from './region-crossings.ts';
+import { crossingsOf, HAIR, type Crossing, type ContourCrossing } from './region-crossings.ts';
 import { isSliver } from './slivers.ts';
 
 export type Combining = 'union' | 'difference' | 'intersection';
@@ -14,7 +14,7 @@ export interface Crossed {
   readonly owners: readonly number[];
   readonly crossings: readonly Crossing[];
   /** The crossings along each contour, in order. */
-  readonly places: readonly (readonly Place[])[];
+  readonly crossed: readonly (readonly ContourCrossing[])[];
   /** How many other regions hold each contour's start. */
   readonly depths: readonly number[];
 }
@@ -22,8 +22,8 @@ export interface Crossed {
 /** A stretch of a contour from one crossing to the next, as the result has it. */
 interface Run {
   readonly contour: number;
-  readonly from: Place;
-  readonly to: Place;
+  readonly from: ContourCrossing;
+  readonly to: ContourCrossing;
   readonly backwards: boolean;
 }
 
@@ -46,12 +46,12 @@ export function cross(regions: readonly Region[]): Crossed | null {
   const boxes = contours.map(hullBounds);
   const crossings = crossingsOf(contours, owners, boxes);
   if (!crossings) return null;
-  const places: Place[][] = contours.map(() => []);
+  const crossed: ContourCrossing[][] = contours.map(() => []);
   for (const { first, second } of crossings) {
-    places[first.contour]!.push(first);
-    places[second.contour]!.push(second);
+    crossed[first.contour]!.push(first);
+    crossed[second.contour]!.push(second);
   }
-  for (const own of places) {
+  for (const own of crossed) {
     own.sort((a, b) => a.segment - b.segment || a.t - b.t);
     if (!alternate(own) || !spaced(own, crossings)) return null;
   }
@@ -59,17 +59,20 @@ export function cross(regions: readonly Region[]): Crossed | null {
     contours,
     owners,
     crossings,
-    places,
-    depths: contours.map((_, i) => depthAtStart(i, places[i]!, contours, owners, boxes)),
+    crossed,
+    depths: contours.map((_, i) => depthAtStart(i, crossed[i]!, contours, owners, boxes)),
   };
 }
 
 /** Combines regions whose crossings are known; null where their runs do not fit together. */
-export function combine(combining: Combining, { contours, owners, crossings, places, depths }: Crossed): Region | null {
+export function combine(
+  combining: Combining,
+  { contours, owners, crossings, crossed, depths }: Crossed,
+): Region | null {
   const runs: Run[] = [];
   const result: Contour[] = [];
   contours.forEach((contour, i) => {
-    const [own, owner] = [places[i]!, owners[i]!];
+    const [own, owner] = [crossed[i]!, owners[i]!];
     const backwards = combining === 'difference' && owner > 0;
     let depth = depths[i]!;
     // What bounds a tool from within bounds what it leaves from without.
@@ -90,11 +93,11 @@ function isKept(combining: Combining, owner: number, depth: number): boolean {
 }
 
 /** Along a contour, each other region is entered and left by turns: else a crossing was missed. */
-function alternate(places: readonly Place[]): boolean {
+function alternate(crossed: readonly ContourCrossing[]): boolean {
   const inside = new Map<number, boolean>();
   // Once round to come to know, and once more to check.
   for (let turn = 0; turn < 2; turn++)
-    for (const { other, enters } of places) {
+    for (const { other, enters } of crossed) {
       if (inside.get(other) === enters) return false;
       inside.set(other, enters);
     }
@@ -102,24 +105,24 @@ function alternate(places: readonly Place[]): boolean {
 }
 
 /** Crossings that all but coincide would leave runs of no length. */
-function spaced(places: readonly Place[], crossings: readonly Crossing[]): boolean {
-  if (places.length < 2) return places.length === 0;
-  return places.every(
+function spaced(crossed: readonly ContourCrossing[], crossings: readonly Crossing[]): boolean {
+  if (crossed.length < 2) return crossed.length === 0;
+  return crossed.every(
     ({ crossing }, k) =>
-      distance(crossings[crossing]!.at, crossings[places[(k + 1) % places.length]!.crossing]!.at) >= HAIR,
+      distance(crossings[crossing]!.at, crossings[crossed[(k + 1) % crossed.length]!.crossing]!.at) >= HAIR,
   );
 }
 
 /** How many other regions hold the start of a contour. */
 function depthAtStart(
   i: number,
-  places: readonly Place[],
+  crossed: readonly ContourCrossing[],
   contours: readonly Contour[],
   owners: readonly number[],
   boxes: readonly Bounds[],
 ): number {
   const first = new Map<number, boolean>();
-  for (const { other, enters } of places) if (!first.has(other)) first.set(other, enters);
+  for (const { other, enters } of crossed) if (!first.has(other)) first.set(other, enters);
   let depth = 0;
   for (const enters of first.values()) if (!enters) depth++;
   const start = startOf(contours[i]!);

@@ -1,7 +1,7 @@
 import { closedContour, type Contour } from '../contour.ts';
 import { contourArea, contourLength } from '../contour-facts.ts';
 import { moveEnds, portion, type Segment } from '../segment.ts';
-import { selfCrossings, type PlaceOnContour, type SelfCrossing } from '../self-crossings.ts';
+import { selfCrossings, type OnContour, type SelfCrossing } from '../self-crossings.ts';
 
 /** How finely a contour is looked at, mm. */
 const TOLERANCE = 0.001;
@@ -62,7 +62,7 @@ function partsAt(contour: Contour, { at, first, second }: SelfCrossing): (Contou
 }
 
 /** A contour's segments from one place on, round to another. */
-function runBetween({ segments }: Contour, from: PlaceOnContour, to: PlaceOnContour): Segment[] {
+function runBetween({ segments }: Contour, from: OnContour, to: OnContour): Segment[] {
   if (from.segment === to.segment && from.t < to.t) return [portion(segments[from.segment]!, from.t, to.t)];
   const run: Segment[] = [];
   if (from.t < 1) run.push(portion(segments[from.segment]!, from.t, 1));

@@ -25,7 +25,7 @@ export const rounded = <P extends NodePath>(path: P, n: number, radius: number):
 /** A corner cut off straight, so far along each of its runs. null where there is none, or no room for it. */
 export const chamfered = <P extends NodePath>(path: P, n: number, by: number): P | null =>
   cutCorner(path, n, (a, b) => {
-    const [first, second] = [1 - placeOfLength(a, by, true), placeOfLength(b, by, false)];
+    const [first, second] = [1 - parameterAtLength(a, by, true), parameterAtLength(b, by, false)];
     if (!(first > 0) || !(second < 1)) return null;
     return { first, second, between: line(pointAt(a, first), pointAt(b, second), '') };
   });
@@ -77,7 +77,7 @@ function roundCut(a: Segment, b: Segment, side: 1 | -1, radius: number): Cut | n
 }
 
 /** So far along a segment from its start, or from its end back: the share of it, over 1 where it is shorter. */
-function placeOfLength(segment: Segment, by: number, fromEnd: boolean): number {
+function parameterAtLength(segment: Segment, by: number, fromEnd: boolean): number {
   const whole = segmentLength(segment);
   if (segment.kind !== 'cubic' || by >= whole) return by / whole;
   let [low, high] = [0, 1];

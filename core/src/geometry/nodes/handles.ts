@@ -46,10 +46,10 @@ export function movedNodes<P extends NodePath>(path: P, isMoved: (n: number) => 
     ...path,
     nodes: nodes.map((node, n): PathNode => {
       const [own, next] = [isMoved(n), isMoved((n + 1) % nodes.length)];
-      const place = own ? add(node, by) : node;
-      if (!isCurve(node.to) || (!own && !next)) return own ? { ...place, to: node.to } : node;
+      const moved = own ? add(node, by) : node;
+      if (!isCurve(node.to) || (!own && !next)) return own ? { ...moved, to: node.to } : node;
       const { c1, c2 } = node.to;
-      return { x: place.x, y: place.y, to: { c1: own ? add(c1, by) : c1, c2: next ? add(c2, by) : c2 } };
+      return { x: moved.x, y: moved.y, to: { c1: own ? add(c1, by) : c1, c2: next ? add(c2, by) : c2 } };
     }),
   };
 }

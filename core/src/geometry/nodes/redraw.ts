@@ -7,13 +7,13 @@ import type { NodePath, PathNode, Run } from './node-path.ts';
  */
 export type Change = RunChange | ContourChange;
 
-type Place = readonly [x: number, y: number];
+type NodeAt = readonly [x: number, y: number];
 
 /** Nodes of a contour in place of others. */
 export interface RunChange {
   readonly kind: 'run';
   /** The nodes that gave way, and before and behind them the two that stay. */
-  readonly was: readonly Place[];
+  readonly was: readonly NodeAt[];
   /** The first of the two that stay with its new run, and what follows it up to the other. */
   readonly now: readonly PathNode[];
 }
@@ -22,7 +22,7 @@ export interface RunChange {
 export interface ContourChange {
   readonly kind: 'contour';
   /** All nodes of the contour that gave way. */
-  readonly was: readonly Place[];
+  readonly was: readonly NodeAt[];
   /** None: it is taken out. */
   readonly now: readonly NodePath[];
 }
@@ -41,7 +41,7 @@ export interface Redrawn {
 /** Nodes are the same within this, as a share of how far out they lie, from 1 on. */
 const SAME = 1e-5;
 
-const isAt = ({ x, y }: Point, [px, py]: Place): boolean => {
+const isAt = ({ x, y }: Point, [px, py]: NodeAt): boolean => {
   const slack = SAME * Math.max(1, Math.abs(px), Math.abs(py));
   return Math.abs(x - px) <= slack && Math.abs(y - py) <= slack;
 };
@@ -70,7 +70,7 @@ interface Found {
   readonly at: number;
 }
 
-function findRun(drawing: readonly NodePath[], was: readonly Place[]): Found | null {
+function findRun(drawing: readonly NodePath[], was: readonly NodeAt[]): Found | null {
   for (const [path, { nodes, closed }] of drawing.entries()) {
     if (was.length > nodes.length + (closed ? 1 : 0)) continue;
     const last = closed ? nodes.length - 1 : nodes.length - was.length;
@@ -80,7 +80,7 @@ function findRun(drawing: readonly NodePath[], was: readonly Place[]): Found | n
   return null;
 }
 
-function findContour(drawing: readonly NodePath[], was: readonly Place[]): Found | null {
+function findContour(drawing: readonly NodePath[], was: readonly NodeAt[]): Found | null {
   for (const [path, { nodes, closed }] of drawing.entries()) {
     if (nodes.length !== was.length) continue;
     // Where a closed contour begins says nothing.
@@ -125,7 +125,7 @@ export function changesBetween(drawing: readonly NodePath[], now: readonly NodeP
   return drawing.flatMap((was, from): Change[] => {
     const own = from === host ? [...kin[from]!, ...news] : kin[from]!;
     const runs = own.length === 1 ? runChanges(was, keys[from]!, own[0]!) : null;
-    return runs ?? [{ kind: 'contour', was: placesOf(was.nodes), now: own }];
+    return runs ?? [{ kind: 'contour', was: nodesAt(was.nodes), now: own }];
   });
 }
 
@@ -176,7 +176,7 @@ function runChanges(was: NodePath, keys: readonly string[], now: NodePath): RunC
     const offset = was.closed ? first : { old: 0, i: 0 };
     changes.push({
       kind: 'run',
-      was: placesOf(rowOf(was.nodes, offset.old + old, next - old + 1)),
+      was: nodesAt(rowOf(was.nodes, offset.old + old, next - old + 1)),
       now: rowOf(now.nodes, offset.i + i, nextI - i),
     });
   };
@@ -195,7 +195,7 @@ function runChanges(was: NodePath, keys: readonly string[], now: NodePath): RunC
 const rowOf = <T>(nodes: readonly T[], from: number, count: number): T[] =>
   Array.from({ length: count }, (_, i) => nodes[(from + i) % nodes.length]!);
 
-const placesOf = (nodes: readonly Point[]): Place[] => nodes.map(({ x, y }) => [x, y]);
+const nodesAt = (nodes: readonly Point[]): NodeAt[] => nodes.map(({ x, y }) => [x, y]);
 
 /** Each run of a path by its ends and how it goes: equal for equal runs. */
 function runKeys({ nodes, closed }: NodePath): string[] {

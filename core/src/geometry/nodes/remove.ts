@@ -1,4 +1,4 @@
-import { cubicBetween, lengthShares, nearerPlace } from '../fit-cubic.ts';
+import { cubicBetween, lengthShares, nearerParameter } from '../fit-cubic.ts';
 import { directionAt } from '../fit-offset.ts';
 import { pointAt, type Segment } from '../segment.ts';
 import { contourOfPath, type NodePath, type PathNode, type Run } from './node-path.ts';
@@ -48,13 +48,13 @@ function curveAlong(segments: readonly Segment[]): Run {
   const [first, last] = [segments[0]!, segments.at(-1)!];
   const start = [first.from, directionAt(first, 0)] as const;
   const end = [last.to, directionAt(last, 1)] as const;
-  let places = lengthShares(points);
+  let parameters = lengthShares(points);
   let run: Run = 'line';
   for (let round = 0; round < ROUNDS; round++) {
-    const curve = cubicBetween(points, places, start, end);
+    const curve = cubicBetween(points, parameters, start, end);
     if (!curve) return run;
     run = { c1: curve.c1, c2: curve.c2 };
-    places = points.map((point, i) => nearerPlace(curve, point, places[i]!));
+    parameters = points.map((point, i) => nearerParameter(curve, point, parameters[i]!));
   }
   return run;
 }

@@ -16,13 +16,13 @@ export interface Bridge {
   /** Where it leaves the island: a share of the island's outline, see geometry/outline.ts. */
   readonly at: number;
   /** Which of the island's places put by hand it stands at; null where the search placed it. */
-  readonly place: number | null;
+  readonly handIndex: number | null;
   /** The strip, reaching into the material on both sides, with what is wanted of its roots. */
   readonly strip: readonly Contour[];
 }
 
 /** Where somebody put a bridge: it moves with its island. */
-export interface BridgePlace {
+export interface BridgeByHand {
   /** Share of the island's outline, 0 to 1: see geometry/outline.ts. */
   readonly at: number;
   /** Degrees counter-clockwise from the letter's own level; null: as suits the place. */
@@ -47,7 +47,7 @@ export interface BridgePlan {
   readonly root: Root;
   /** Area of island that one bridge is to carry, mm²: what `by weight` counts by. */
   readonly load: number;
-  readonly byHand: Readonly<Record<string, readonly BridgePlace[]>>;
+  readonly byHand: Readonly<Record<string, readonly BridgeByHand[]>>;
   /** Islands that may fall out on purpose. */
   readonly drop: 'all' | readonly string[];
 }

@@ -1,7 +1,7 @@
 import { bridgeEdge, bridgeId, type BridgeId, type IslandId } from '../../recipe/identity.ts';
 import { distance, mix, type Point } from '../../geometry/point.ts';
 import type { Held, UnnamedIsland } from '../islands.ts';
-import type { Bridge, BridgePlace, BridgePlan, Root } from './bridge.ts';
+import type { Bridge, BridgeByHand, BridgePlan, Root } from './bridge.ts';
 import { SiteSearch, type Site } from './search.ts';
 import { stripOf } from './strip.ts';
 
@@ -11,7 +11,7 @@ const TWO_ABOVE = 12;
 /** Bridges of one island at most, however heavy it is. */
 const MOST = 6;
 
-/** A place is not taken where it is this many times worse than the island's best. */
+/** A site is not taken where it is this many times worse than the island's best. */
 const FAR_WORSE = 4;
 
 const SQUARE: Root = { shape: 'square', size: 0 };
@@ -21,8 +21,8 @@ export interface Bridging {
   readonly bridges: readonly Bridge[];
   /** Islands that no bridge could reach, or was asked to, and that may not drop. */
   readonly unheld: readonly IslandId[];
-  /** Places put by hand at which no bridge finds room: island and which of its places. */
-  readonly lost: readonly { readonly island: string; readonly place: number }[];
+  /** Bridges put by hand that find no room: island and which of its own. */
+  readonly lost: readonly { readonly island: string; readonly handIndex: number }[];
 }
 
 /** How islands are to be held, and what is known of them from elsewhere. */
@@ -31,15 +31,15 @@ export interface Wishes {
   /** Degrees that an island's letter stands turned by. */
   readonly turnOf: (island: UnnamedIsland) => number;
   /** Where the same letter has its bridges when it stands alone: equal letters get equal bridges wherever they can. */
-  readonly usual: (island: UnnamedIsland) => readonly BridgePlace[];
+  readonly usual: (island: UnnamedIsland) => readonly BridgeByHand[];
   /** Bridges whose roots are left square, by id: with others they would leave scraps. */
   readonly square?: ReadonlySet<string>;
 }
 
 /**
  * Places bridges so that every island hangs, growing outward from the frame so that nested islands hang on held ones.
- * Islands with places put by hand get just those; equal letters are treated alike where they can; the rest go where the
- * search finds the best place.
+ * Islands with bridges put by hand get just those; equal letters are treated alike where they can; the rest go to the
+ * best site that the search finds.
  */
 export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual, square }: Wishes): Bridging {
   const mayDrop = ({ id }: UnnamedIsland) => plan.drop === 'all' || plan.drop.includes(id);
@@ -56,26 +56,26 @@ export function placeBridges({ frame, islands }: Held, { plan, turnOf, usual, sq
   const number = (island: UnnamedIsland) => islands.indexOf(island) + 1;
   const growth = new Growth(islands.length + 1);
   const bridges: Bridge[] = [];
-  const lost: { island: string; place: number }[] = [];
-  const build = (site: Site, island: UnnamedIsland, place: number | null = null) => {
+  const lost: { island: string; handIndex: number }[] = [];
+  const build = (site: Site, island: UnnamedIsland, handIndex: number | null = null) => {
     const clear = search.clearOfNodes(site);
     const id = bridgeId(island.id, bridges.filter((bridge) => bridge.island === island.id).length);
-    bridges.push(bridgeOf(search, clear, island, id, square?.has(id) ? SQUARE : plan.root, place));
+    bridges.push(bridgeOf(search, clear, island, id, square?.has(id) ? SQUARE : plan.root, handIndex));
     growth.join(clear.piece, clear.target);
   };
 
   // What was put by hand stands wherever it leads, and may itself hold others.
   for (const island of asked) {
-    byHand(island)?.forEach((place, i) => {
-      const site = search.near(number(island), place);
+    byHand(island)?.forEach((wanted, i) => {
+      const site = search.near(number(island), wanted);
       if (site) build(site, island, i);
-      else lost.push({ island: island.id, place: i });
+      else lost.push({ island: island.id, handIndex: i });
     });
   }
   const waiting = new Set(asked.filter((island) => byHand(island) === undefined));
   for (const island of waiting) {
     // Treated as where it stands alone, if all of that has room here and leads to the frame.
-    const sites = usual(island).map((place) => search.near(number(island), place));
+    const sites = usual(island).map((wanted) => search.near(number(island), wanted));
     if (
       sites.length === 0 ||
       !sites.every(
@@ -133,7 +133,7 @@ class Growth {
   }
 }
 
-/** The best place of any waiting island at which it would hang on what is held. */
+/** The best site of any waiting island at which it would hang on what is held. */
 function bestOf(
   waiting: ReadonlySet<UnnamedIsland>,
   number: (island: UnnamedIsland) => number,
@@ -164,7 +164,7 @@ function countFor({ component: { area } }: UnnamedIsland, { perIsland, width, lo
 }
 
 /**
- * A further bridge must pull another way than those there are, and not be a far worse place than the first; wanted
+ * A further bridge must pull another way than those there are, and not be a far worse site than the first; wanted
  * directions first.
  */
 function nextOf(
@@ -210,7 +210,7 @@ function bridgeOf(
   island: UnnamedIsland,
   id: BridgeId,
   root: Root,
-  place: number | null,
+  handIndex: number | null,
 ): Bridge {
   const { width, angle, from, to } = site;
   return {
@@ -222,7 +222,7 @@ function bridgeOf(
     from,
     to,
     at: search.shareOf(site),
-    place,
+    handIndex,
     strip: stripOf(search, site, root, bridgeEdge(id)),
   };
 }

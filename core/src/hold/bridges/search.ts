@@ -5,7 +5,7 @@ import type { Point } from '../../geometry/point.ts';
 import { hullBoundsOf, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
 import { mirrored, scannerFor, type Scanner, type Stretch } from '../scan-lines.ts';
 import { outlineOf, pointAtShare, shareNear, type Outline } from '../../geometry/outline.ts';
-import type { BridgePlace, BridgePlan } from './bridge.ts';
+import type { BridgeByHand, BridgePlan } from './bridge.ts';
 import { ANY, wantedDirections } from './directions.ts';
 
 /** A place where a straight strip can stand between two pieces. Lengths in mm; along and across are the scanner's. */
@@ -104,7 +104,7 @@ export class SiteSearch {
   }
 
   /** The place nearest to where somebody put a bridge; undefined where no strip finds room about there. */
-  near(piece: number, { at, angle, width: own }: BridgePlace): Site | undefined {
+  near(piece: number, { at, angle, width: own }: BridgeByHand): Site | undefined {
     const { at: wall, way } = pointAtShare(this.outline(piece), at);
     const width = own ?? this.plan.width;
     const outward = (Math.atan2(-way.x, way.y) * 180) / Math.PI;

@@ -1,4 +1,4 @@
-import { letterPlace } from '../../recipe/identity.ts';
+import { numbersOf } from '../../recipe/identity.ts';
 import { moveRegion } from '../../geometry/contour.ts';
 import { weldRegions } from '../../geometry/kernel/boolean.ts';
 import { discPasses } from '../../geometry/kernel/disc-passes.ts';
@@ -39,13 +39,15 @@ export function closeUp(
   const lines = words.split('\n').map((line) => line.trim());
   lines.forEach((text, line) => {
     const own = letters
-      .filter((letter) => letter.line === line && letter.contours.length > 0 && letterPlace(letter.id)!.index === 0)
+      .filter((letter) => letter.line === line && letter.contours.length > 0 && numbersOf(letter.id)!.index === 0)
       .sort((a, b) => a.bounds.minX - b.bounds.minX);
     own.forEach((letter, i) => {
       const before = own[i - 1];
       if (
         !before ||
-        text.slice(Math.min(placeOf(before), placeOf(letter)), Math.max(placeOf(before), placeOf(letter))).includes(' ')
+        text
+          .slice(Math.min(clusterOf(before), clusterOf(letter)), Math.max(clusterOf(before), clusterOf(letter)))
+          .includes(' ')
       )
         return;
       const key = [
@@ -63,7 +65,7 @@ export function closeUp(
   return moves;
 }
 
-const placeOf = ({ id }: Letter): number => letterPlace(id)!.cluster;
+const clusterOf = ({ id }: Letter): number => numbersOf(id)!.cluster;
 
 function leastMove(before: Letter, letter: Letter, { neck, most }: CloseUpPlan, memo: Memo): number {
   const [from] = partsOfLetter(before, memo);

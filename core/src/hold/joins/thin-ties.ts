@@ -28,8 +28,8 @@ export function tieThin(material: Region, necks: readonly Neck[], width: number)
   });
 }
 
-function bestTie({ a, place, from, to }: Neck, width: number, inside: (p: Point) => boolean): Tie | null {
-  const middle = centreOf(place);
+function bestTie({ a, where, from, to }: Neck, width: number, inside: (p: Point) => boolean): Tie | null {
+  const middle = centreOf(where);
   const across = Math.atan2(to.y - from.y, to.x - from.x);
   let best: { length: number; strip: readonly [Point, Point, Point, Point]; ends: readonly [Point, Point] } | null =
     null;

@@ -147,7 +147,7 @@ function divisionAfter(
   joins: readonly (readonly [number, number])[],
   begun: readonly (readonly number[])[],
 ): (readonly number[])[] {
-  const groups: ((readonly number[]) | null)[] = [...begun];
+  const groups: (readonly number[] | null)[] = [...begun];
   for (const [a, b] of joins) {
     groups.push([...groups[a]!, ...groups[b]!]);
     groups[a] = groups[b] = null;

@@ -2,7 +2,7 @@ import { islandId, numberOfIsland } from '../identity.ts';
 import type { Hold } from '../parts.ts';
 import { tidyShare } from './shares.ts';
 
-type Place = Hold['bridges']['byHand'][string][number];
+type BridgeByHand = Hold['bridges']['byHand'][string][number];
 
 /** A bridge as it stands: by hand at its island's nth place, or (null) where the search put it. */
 export interface StandingBridge {
@@ -12,7 +12,7 @@ export interface StandingBridge {
   readonly at: number;
   /** Degrees from the letter's own level. */
   readonly angle: number;
-  readonly place: number | null;
+  readonly handIndex: number | null;
 }
 
 /** More than any island needs. */
@@ -22,8 +22,8 @@ export const bridgesOf = <T extends StandingBridge>(standing: readonly T[], isla
   standing.filter((bridge) => bridge.island === island);
 
 /** An island's places by hand: as they are in the recipe, or as the search placed them. */
-function placesOf(hold: Hold, standing: readonly StandingBridge[], island: string): Place[] {
-  const found = bridgesOf(standing, island).map(({ at, angle }): Place => ({
+function byHandOf(hold: Hold, standing: readonly StandingBridge[], island: string): BridgeByHand[] {
+  const found = bridgesOf(standing, island).map(({ at, angle }): BridgeByHand => ({
     at: tidyShare(at),
     angle: Number(angle.toFixed(2)),
     width: null,
@@ -31,7 +31,7 @@ function placesOf(hold: Hold, standing: readonly StandingBridge[], island: strin
   return hold.bridges.byHand[island] ?? found;
 }
 
-const withPlaces = (hold: Hold, places: Readonly<Record<string, Place[]>>): Hold => ({
+const withByHand = (hold: Hold, places: Readonly<Record<string, BridgeByHand[]>>): Hold => ({
   ...hold,
   bridges: { ...hold.bridges, byHand: { ...hold.bridges.byHand, ...places } },
 });
@@ -40,12 +40,12 @@ const withPlaces = (hold: Hold, places: Readonly<Record<string, Place[]>>): Hold
 function changed(
   hold: Hold,
   standing: readonly StandingBridge[],
-  { id, island, place }: StandingBridge,
-  change: (own: Place) => readonly Place[],
+  { id, island, handIndex }: StandingBridge,
+  change: (own: BridgeByHand) => readonly BridgeByHand[],
 ): Hold {
-  const index = place ?? bridgesOf(standing, island).findIndex((bridge) => bridge.id === id);
-  const places = placesOf(hold, standing, island).flatMap((own, i) => (i === index ? change(own) : [own]));
-  return withPlaces(hold, { [island]: places });
+  const index = handIndex ?? bridgesOf(standing, island).findIndex((bridge) => bridge.id === id);
+  const places = byHandOf(hold, standing, island).flatMap((own, i) => (i === index ? change(own) : [own]));
+  return withByHand(hold, { [island]: places });
 }
 
 /** Puts a bridge elsewhere on its island, at the angle that suits the place. */
@@ -67,9 +67,9 @@ export const widenBridge = (
 export const removeBridge = (hold: Hold, standing: readonly StandingBridge[], bridge: StandingBridge): Hold =>
   changed(hold, standing, bridge, () => []);
 
-export function addBridge(hold: Hold, standing: readonly StandingBridge[], island: string, place: Place): Hold {
-  const places = [...placesOf(hold, standing, island), { ...place, at: tidyShare(place.at) }];
-  return withPlaces(hold, { [island]: places.slice(0, MOST_BRIDGES) });
+export function addBridge(hold: Hold, standing: readonly StandingBridge[], island: string, place: BridgeByHand): Hold {
+  const places = [...byHandOf(hold, standing, island), { ...place, at: tidyShare(place.at) }];
+  return withByHand(hold, { [island]: places.slice(0, MOST_BRIDGES) });
 }
 
 /** Gives islands back to the search. */
@@ -86,10 +86,10 @@ export function copyBridges(
   letters: readonly string[],
 ): Hold {
   const places = islands.flatMap((island) => {
-    const own = placesOf(hold, standing, island);
+    const own = byHandOf(hold, standing, island);
     return [island, ...letters.map((letter) => islandId(letter, numberOfIsland(island)))].map((id) => [id, own]);
   });
-  return withPlaces(hold, Object.fromEntries(places) as Record<string, Place[]>);
+  return withByHand(hold, Object.fromEntries(places) as Record<string, BridgeByHand[]>);
 }
 
 /**

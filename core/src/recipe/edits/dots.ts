@@ -1,13 +1,13 @@
 import type { DotsByHand, Item } from '../schema.ts';
 
 /** A place of a letter in its cap heights, from its origin. */
-export type DotPlace = readonly [number, number];
+export type DotAt = readonly [number, number];
 
 /** A dot of an item's fill, as a hand has it. */
 export interface DotInHand {
   /** Id of the letter in the item. */
   readonly letter: string;
-  readonly at: DotPlace;
+  readonly at: DotAt;
   /** Whether a hand put it there. */
   readonly byHand: boolean;
 }
@@ -17,11 +17,11 @@ const DIGITS = 4;
 /** Places that differ by less are one. */
 const SAME = 1e-3;
 
-const told = ([u, v]: DotPlace): [number, number] => [Number(u.toFixed(DIGITS)), Number(v.toFixed(DIGITS))];
-const isSame = (a: DotPlace, b: DotPlace): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) < SAME;
+const told = ([u, v]: DotAt): [number, number] => [Number(u.toFixed(DIGITS)), Number(v.toFixed(DIGITS))];
+const isSame = (a: DotAt, b: DotAt): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) < SAME;
 
 /** A dot more. */
-export const withDotIn = <T extends Item>(item: T, letter: string, at: DotPlace): T =>
+export const withDotIn = <T extends Item>(item: T, letter: string, at: DotAt): T =>
   changed(item, letter, ({ in: put, out }) => ({ in: [...put, told(at)], out }));
 
 /** A dot less: one that a hand put there is forgotten, one of the fill is left out. */
@@ -31,7 +31,7 @@ export const withDotOut = <T extends Item>(item: T, { letter, at, byHand }: DotI
   );
 
 /** A dot elsewhere. */
-export const withDotMoved = <T extends Item>(item: T, dot: DotInHand, to: DotPlace): T =>
+export const withDotMoved = <T extends Item>(item: T, dot: DotInHand, to: DotAt): T =>
   withDotIn(withDotOut(item, dot), dot.letter, to);
 
 function changed<T extends Item>(item: T, letter: string, change: (own: DotsByHand) => DotsByHand): T {

@@ -1,4 +1,4 @@
-import { itemOf, letterPlace, ofLetterAt } from '../identity.ts';
+import { itemOf, numbersOf, ofLetterAt } from '../identity.ts';
 import type { LetteringItem, Made, Recipe } from '../schema.ts';
 import { followHold, followRecord } from './by-hand.ts';
 
@@ -11,13 +11,13 @@ export function followLetters(before: string, after: string): (id: string) => st
   const [old, now] = [before.split('\n'), after.split('\n')];
   const { bottom } = linesKept(old, now);
   return (id) => {
-    const place = letterPlace(id);
-    if (!place) return id;
-    const { line, cluster, index } = place;
+    const numbers = numbersOf(id);
+    if (!numbers) return id;
+    const { line, cluster, index } = numbers;
     const target = line < old.length - bottom ? line : line + now.length - old.length;
     const [oldLine, newLine] = [old[line]?.trim(), now[target]?.trim()];
     if (oldLine === undefined || newLine === undefined) return id;
-    return ofLetterAt(id, { line: target, cluster: followPlace(oldLine, newLine, cluster), index });
+    return ofLetterAt(id, { line: target, cluster: followCluster(oldLine, newLine, cluster), index });
   };
 }
 
@@ -25,14 +25,14 @@ export function followLetters(before: string, after: string): (id: string) => st
 const MOST_TO_COMPARE = 250_000;
 
 /** Where a letter of a line went: with its like among the most letters that both lines have in order. */
-function followPlace(before: string, after: string, place: number): number {
-  if (before === after) return place;
+function followCluster(before: string, after: string, cluster: number): number {
+  if (before === after) return cluster;
   const matched = before.length * after.length <= MOST_TO_COMPARE ? commonLetters(before, after) : [];
-  const exact = matched.find(([from]) => from === place);
+  const exact = matched.find(([from]) => from === cluster);
   if (exact) return exact[1];
   // A letter that was typed over stays as far behind the one before it.
-  const last = matched.filter(([from]) => from < place).at(-1);
-  return last ? last[1] + place - last[0] : place;
+  const last = matched.filter(([from]) => from < cluster).at(-1);
+  return last ? last[1] + cluster - last[0] : cluster;
 }
 
 /** The longest common subsequence of two lines, as pairs of places. */

@@ -180,7 +180,7 @@ function useFocus(show: Zoom['show']): void {
   useEffect(() => {
     if (!focus || focus === done.current) return;
     done.current = focus;
-    show(focus.place, focus.filling);
+    show(focus.where, focus.filling);
   }, [focus, show]);
 }
 

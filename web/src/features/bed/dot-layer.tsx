@@ -2,7 +2,7 @@
 
 import { dotOf } from '@needlefile/core/fills/dots-by-hand';
 import { boundsContain } from '@needlefile/core/geometry/bounds';
-import { withDotIn, withDotMoved, withDotOut, type DotPlace } from '@needlefile/core/recipe/edits/dots';
+import { withDotIn, withDotMoved, withDotOut, type DotAt } from '@needlefile/core/recipe/edits/dots';
 import { inItem, withinItem } from '@needlefile/core/recipe/identity';
 import type { Item } from '@needlefile/core/recipe/schema';
 import type { PictureDot } from '@needlefile/core/screen/dots-picture';
@@ -48,7 +48,7 @@ export function DotLayer({ thing, height, scale, children }: Props) {
   const letterAt = (x: number, y: number) =>
     thing.letters.find(({ bounds }) => boundsContain(bounds, { minX: x, maxX: x, minY: y, maxY: y }, 0));
   /** A place on the sheet as a letter of its dots has it. */
-  const placeOf = ({ item, letter }: PictureDot, x: number, y: number): DotPlace | null => {
+  const placeOf = ({ item, letter }: PictureDot, x: number, y: number): DotAt | null => {
     const own = thing.letters.find(({ id }) => id === inItem(item, letter));
     return own ? dotOf({ x, y: height - y }, own.frame) : null;
   };

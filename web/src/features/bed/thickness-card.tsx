@@ -40,7 +40,7 @@ export function ThicknessCard({ measures: job }: { measures: MeasurePicture | nu
   const histogram = report.histograms[of];
   const least = report.least[of];
   const limit = of === 'thickness' ? report.limits.wall : report.limits.gap;
-  const places = of === 'thickness' ? report.thin.length : report.narrow.length;
+  const pinches = of === 'thickness' ? report.thin.length : report.narrow.length;
   const bars = limit / histogram.width;
   // What is thicker than the chart reaches is told in words: as a bar it would dwarf the rest.
   const shown = histogram.area.slice(0, -1);
@@ -72,7 +72,7 @@ export function ThicknessCard({ measures: job }: { measures: MeasurePicture | nu
         </div>
         <div>
           <dt>Under it</dt>
-          <dd className="number">{places === 1 ? '1 place' : `${places} places`}</dd>
+          <dd className="number">{pinches === 1 ? '1 place' : `${pinches} places`}</dd>
         </div>
       </dl>
       <div className={css.chart}>

@@ -25,8 +25,8 @@ export const ThicknessMap = memo(function ThicknessMap({
         {taken?.maps[of].map(({ from, path }) => (
           <path key={from} className={css.band} data-from={from} d={path} />
         ))}
-        {taken?.report[of === 'thickness' ? 'thin' : 'narrow'].slice(0, 60).map(({ place }, i) => (
-          <line key={i} className={css.thinAt} x1={place.minX} y1={place.minY} x2={place.maxX} y2={place.maxY} />
+        {taken?.report[of === 'thickness' ? 'thin' : 'narrow'].slice(0, 60).map(({ where }, i) => (
+          <line key={i} className={css.thinAt} x1={where.minX} y1={where.minY} x2={where.maxX} y2={where.maxY} />
         ))}
       </g>
     );

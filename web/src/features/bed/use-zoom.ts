@@ -47,7 +47,7 @@ export interface Zoom {
   readonly trueSize: () => void;
   readonly by: (factor: number) => void;
   /** Brings a place into the middle. @param filling as large as the bed has room for */
-  readonly show: (place: Bounds, filling?: boolean) => void;
+  readonly show: (where: Bounds, filling?: boolean) => void;
 }
 
 /** What lies over the bed along its edges, pixels. */
@@ -148,9 +148,9 @@ export function useZoom(content: Bounds | null, beside: readonly Margins[]): Zoo
       fitting.current = false;
       if (element && behaviour.current) select(element).call(behaviour.current.scaleBy, factor);
     },
-    show: (place, filling = false) => {
+    show: (where, filling = false) => {
       fitting.current = false;
-      showBox(place, filling ? 0.8 : 0.3, Math.max(transform.k, 24));
+      showBox(where, filling ? 0.8 : 0.3, Math.max(transform.k, 24));
     },
   };
 }

@@ -120,7 +120,7 @@ function Group({ findings, isStale }: { findings: readonly Finding[]; isStale: b
         {worst.mends.map((mend) => (
           <MendButton key={mend.label} mend={mend} />
         ))}
-        {findings.length === 1 && worst.place && <ShowButton finding={worst} label="Show" />}
+        {findings.length === 1 && worst.where && <ShowButton finding={worst} label="Show" />}
         <AcceptButton findings={findings} />
       </div>
       {findings.length > 1 && (
@@ -155,9 +155,9 @@ function MendButton({ mend: { label, patch } }: { mend: Mend }) {
   );
 }
 
-function ShowButton({ finding: { place, assembly }, label }: { finding: Finding; label: string }) {
-  if (!place) return null;
-  const ring = () => useView.setState({ ring: place });
+function ShowButton({ finding: { where, assembly }, label }: { finding: Finding; label: string }) {
+  if (!where) return null;
+  const ring = () => useView.setState({ ring: where });
   const unring = () => useView.setState({ ring: null });
   return (
     <button
@@ -170,7 +170,7 @@ function ShowButton({ finding: { place, assembly }, label }: { finding: Finding;
       onClick={() => {
         // The stations go to the thing that it is found on.
         if (assembly) choose(assembly);
-        useView.setState({ focus: { place } });
+        useView.setState({ focus: { where } });
       }}
     >
       {label}

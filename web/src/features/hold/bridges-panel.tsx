@@ -16,7 +16,7 @@ import { useView } from '@/job/view-store';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { IslandDetails } from './island-details';
-import { PlaceRow } from './place-row';
+import { FoundRow } from './found-row';
 import { useHouseLimit } from './use-house-limit';
 
 /** Islands of a cut-through plate and the bridges that hold them. */
@@ -101,12 +101,12 @@ export function BridgesPanel({
         {islands.length === 0 && <div className="field-hint">No letter of these words has an island.</div>}
         <ol className={css.islands}>
           {islands.map((island, i) => (
-            <PlaceRow
+            <FoundRow
               key={island.id}
               number={i + 1}
               name={island.name}
               held={island.status !== 'drops out'}
-              place={picture!.islands[i]!.bounds}
+              where={picture!.islands[i]!.bounds}
               open={island.id === chosen}
               onOpen={() => useView.setState({ island: island.id === chosen ? null : island.id })}
             >
@@ -125,7 +125,7 @@ export function BridgesPanel({
                   hold={measures?.report.islandHolds.find((hold) => hold.island === island.id)}
                 />
               )}
-            </PlaceRow>
+            </FoundRow>
           ))}
         </ol>
         <div className={css.actions}>

@@ -31,12 +31,12 @@ export function CouponSection({ ready }: { ready: boolean }) {
       const { thing } = chosenIn(recipe, useView.getState());
       const begun = searchCoupon({ recipe, shop }, thing.id);
       search.current = begun;
-      const places = await begun.result;
-      if (!places)
+      const windows = await begun.result;
+      if (!windows)
         return setState({ working: false, problem: 'There is nothing to test: no neck, bridge or counter was found.' });
       const created = await ask<JobDetail>('/api/jobs', {
         method: 'POST',
-        body: { recipe: couponJob(recipe, thing, places) },
+        body: { recipe: couponJob(recipe, thing, windows) },
       });
       router.push(`/jobs/${created.id}`);
     } catch (error) {

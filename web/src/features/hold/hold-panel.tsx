@@ -10,7 +10,7 @@ import { BridgesPanel } from './bridges-panel';
 import { CouponSection } from './coupon-section';
 import { JoinsPanel } from './joins-panel';
 import { TabsFold } from './tabs-fold';
-import { ThinPlacesFold } from './thin-places-fold';
+import { ThinPlacesFold } from './pinches-fold';
 
 interface Props {
   readonly picture: Picture | null;

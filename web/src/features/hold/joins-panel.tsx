@@ -18,7 +18,7 @@ import { useHoldEdits } from '@/job/hold-edits';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { OnePieceAction } from './one-piece-action';
-import { PlaceRow } from './place-row';
+import { FoundRow } from './found-row';
 import { useHouseLimit } from './use-house-limit';
 
 /** How stand-alone letters hang together: pieces, necks, and what joins them. */
@@ -132,16 +132,16 @@ export function JoinsPanel({
           <ol className={css.islands}>
             {[...measures.report.necks]
               .sort((a, b) => a.width - b.width)
-              .map(({ between, width, place }, i) => (
-                <PlaceRow
+              .map(({ between, width, where }, i) => (
+                <FoundRow
                   key={between.join()}
                   number={i + 1}
                   name={pairName(between)}
                   held={!isUnder(width, measures.report.limits.neck)}
-                  place={place}
+                  where={where}
                 >
                   <span className="number">{formatLength(width, unit, unit === 'mm' ? 2 : 3)}</span>
-                </PlaceRow>
+                </FoundRow>
               ))}
           </ol>
         </PanelSection>
@@ -150,16 +150,16 @@ export function JoinsPanel({
         <PanelSection title="Pieces" aside="area">
           <ol className={css.islands}>
             {pieces.map(({ id, name, status, area }, i) => (
-              <PlaceRow
+              <FoundRow
                 key={id}
                 number={i + 1}
                 name={name}
                 held={status === 'kept'}
-                place={picture!.pieces.find((piece) => piece.id === id)!.bounds}
+                where={picture!.pieces.find((piece) => piece.id === id)!.bounds}
               >
                 <span>{status}</span>
                 <span className={`number soft ${css.area}`}>{formatArea(area, unit)}</span>
-              </PlaceRow>
+              </FoundRow>
             ))}
           </ol>
         </PanelSection>

@@ -27,9 +27,9 @@ export class InTurn {
     return new Promise((resolve, reject) => {
       this.waiting.push(resolve);
       signal.addEventListener('abort', () => {
-        const place = this.waiting.indexOf(resolve);
-        if (place < 0) return;
-        this.waiting.splice(place, 1);
+        const index = this.waiting.indexOf(resolve);
+        if (index < 0) return;
+        this.waiting.splice(index, 1);
         reject(signal.reason as Error);
       });
     });

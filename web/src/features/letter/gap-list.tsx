@@ -33,7 +33,7 @@ export function GapList({ joined, gaps, onSheet, onDecide }: Props) {
   ].slice(0, MOST);
   if (all.length === 0) return null;
   const placeOf = ({ from, to }: FileGap, room: number) => growBounds(boundsOfPoints([from, to].map(onSheet)), room);
-  const look = (gap: FileGap) => useView.setState({ ring: placeOf(gap, 0.2), focus: { place: placeOf(gap, ROOM) } });
+  const look = (gap: FileGap) => useView.setState({ ring: placeOf(gap, 0.2), focus: { where: placeOf(gap, ROOM) } });
   return (
     <ol className={css.gaps} aria-label="Gaps">
       {all.map(({ gap, isClosed }, i) => (

@@ -28,7 +28,7 @@ export function RedrawSection({ item, picture }: { item: Drawable; picture: Pict
   const isReady = item.kind === 'artwork' || letter !== null;
   const changed = changedOf(item);
   if (!isReady && changed.length === 0) return null;
-  const place: Bounds | undefined =
+  const where: Bounds | undefined =
     item.kind === 'artwork'
       ? thing?.items.find(({ id }) => id === item.id)?.box
       : thing?.letters.find(({ id }) => id === letter)?.bounds;
@@ -36,7 +36,7 @@ export function RedrawSection({ item, picture }: { item: Drawable; picture: Pict
     useView.setState({
       ...{ redrawing: true, nodes: [], inHand: true, items: [item.id] },
       ...(thing && { assembly: thing.id }),
-      ...(place && { focus: { place, filling: true } }),
+      ...(where && { focus: { where, filling: true } }),
     });
   return (
     <PanelSection title={linesOf(item)} aside={changed.length > 0 ? 'changed by hand' : undefined}>

@@ -65,7 +65,7 @@ function PieceCard({
       title={`${name}: ${size} ${unit}. Show it.`}
       onClick={() => {
         choose(thing.id);
-        useView.setState({ focus: { place: drawn.bounds } });
+        useView.setState({ focus: { where: drawn.bounds } });
       }}
     >
       <Thumbnail

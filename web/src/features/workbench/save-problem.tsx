@@ -11,7 +11,7 @@ import { choose, chosenIn } from '@/job/chosen';
 import { useJob, useJobStore } from '@/job/job-store';
 import { thisTab } from '@/job/this-tab';
 import { useView } from '@/job/view-store';
-import { fieldOf, inWords, ownerOf, problemOf, stationOf } from './refused-places';
+import { fieldOf, inWords, ownerOf, problemOf, stationOf } from './refused-fields';
 import css from './save-problem.module.css';
 
 /** What keeps the job from being saved and is not mended by trying again. */
@@ -30,7 +30,7 @@ export function RefusalsAtFields({ children }: { children: ReactNode }) {
   const refusals = useMemo(() => {
     const chosen = chosenIn(recipe, { assembly, items });
     const problems = save.kind === 'refused' ? save.problems.map(problemOf) : [];
-    return new Map(problems.map(({ place, reason }) => [fieldOf(place, recipe, chosen), reason]));
+    return new Map(problems.map(({ path, reason }) => [fieldOf(path, recipe, chosen), reason]));
   }, [save, recipe, assembly, items]);
   return <RefusedContext value={refusals}>{children}</RefusedContext>;
 }
@@ -39,9 +39,9 @@ function Refused({ problems }: { problems: readonly string[] }) {
   const undo = useJob((state) => state.undo);
   const undone = useJob((state) => state.past.at(-1));
   const recipe = useJob((state) => state.recipe);
-  const { place } = problemOf(problems[0] ?? '');
-  const owner = ownerOf(place, recipe);
-  const field = owner?.field ?? place;
+  const { path } = problemOf(problems[0] ?? '');
+  const owner = ownerOf(path, recipe);
+  const field = owner?.field ?? path;
   const [asked, setAsked] = useState(0);
   // After the station's panel has been drawn.
   useEffect(() => {

@@ -69,9 +69,9 @@ export class ThreadPool<Task, Result, Progress = never> {
   }
 
   private takeBack(waiting: Waiting<Task, Result, Progress>): void {
-    const place = this.queue.indexOf(waiting);
-    if (place >= 0) {
-      this.queue.splice(place, 1);
+    const index = this.queue.indexOf(waiting);
+    if (index >= 0) {
+      this.queue.splice(index, 1);
       waiting.reject(takenBack());
     }
     for (const thread of this.threads) if (thread.doing === waiting) this.end(thread, takenBack());

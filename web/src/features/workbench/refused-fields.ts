@@ -2,30 +2,30 @@ import type { Recipe } from '@needlefile/core/recipe/schema';
 import type { Chosen } from '@/job/chosen';
 import type { Station } from '@/job/view-store';
 
-/** A problem is told as `assemblies.0.plate.width: why`; a place has no colon with a blank after it. */
-export function problemOf(problem: string): { readonly place: string; readonly reason: string } {
-  const place = problem.split(': ', 1)[0]!;
-  return { place, reason: problem.slice(place.length + 2) || problem };
+/** A problem is told as `assemblies.0.plate.width: why`; a path has no colon with a blank after it. */
+export function problemOf(problem: string): { readonly path: string; readonly reason: string } {
+  const path = problem.split(': ', 1)[0]!;
+  return { path, reason: problem.slice(path.length + 2) || problem };
 }
 
-/** Whose field a place is, where it is a thing's or an item's, and what that field is called there. */
+/** Whose field a path leads to, where it is a thing's or an item's, and what that field is called there. */
 export function ownerOf(
-  place: string,
+  path: string,
   { assemblies }: Recipe,
 ): { readonly assembly: string; readonly item: string | null; readonly field: string } | null {
-  const match = /^assemblies\.(\d+)\.(?:items\.(\d+)\.)?(.+)$/.exec(place);
+  const match = /^assemblies\.(\d+)\.(?:items\.(\d+)\.)?(.+)$/.exec(path);
   const thing = match && assemblies[Number(match[1])];
   if (!match || !thing) return null;
   const item = match[2] === undefined || thing.make === 'coupon' ? null : (thing.items[Number(match[2])] ?? null);
   return { assembly: thing.id, item: item?.id ?? null, field: `${item ? 'item' : 'thing'}.${match[3]}` };
 }
 
-/** What the field of a place is called on the screen: those of what is worked on are there, others are not. */
-export function fieldOf(place: string, recipe: Recipe, { thing, item }: Chosen): string {
-  const owner = ownerOf(place, recipe);
-  if (!owner) return place;
+/** What the field at a path is called on the screen: those of what is worked on are there, others are not. */
+export function fieldOf(path: string, recipe: Recipe, { thing, item }: Chosen): string {
+  const owner = ownerOf(path, recipe);
+  if (!owner) return path;
   const isShown = owner.assembly === thing.id && (owner.item === null || owner.item === item?.id);
-  return isShown ? owner.field : place;
+  return isShown ? owner.field : path;
 }
 
 /** The station where a field is. */
@@ -40,8 +40,8 @@ export function stationOf(field: string): Station {
 
 /** `assemblies.0.plate.cornerRadius: must be …` as a person reads it: plate, corner radius must be …. */
 export function inWords(problem: string): string {
-  const { place, reason } = problemOf(problem);
-  const words = place
+  const { path, reason } = problemOf(problem);
+  const words = path
     .replace(/^assemblies\.\d+\.(items\.\d+\.)?/, '')
     .replace(/^operations\.(\d+)/, (_, index) => `operation ${Number(index) + 1}`)
     .split('.')

@@ -1,7 +1,7 @@
 import { readRecipe } from '@needlefile/core/recipe/read';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { describe, expect, it } from 'vitest';
-import { fieldOf, inWords, ownerOf, problemOf, stationOf } from '../src/features/workbench/refused-places';
+import { fieldOf, inWords, ownerOf, problemOf, stationOf } from '../src/features/workbench/refused-fields';
 import { chosenIn } from '../src/job/chosen';
 
 /** Where on the screen it is told what the server refuses. */
@@ -50,11 +50,11 @@ describe('a place that is refused', () => {
 
   it('is told in words, without the numbers that are only ours', () => {
     expect(problemOf('sheet.width: must be 1 mm or more: it is 0')).toEqual({
-      place: 'sheet.width',
+      path: 'sheet.width',
       reason: 'must be 1 mm or more: it is 0',
     });
     expect(problemOf('The job is too large')).toEqual({
-      place: 'The job is too large',
+      path: 'The job is too large',
       reason: 'The job is too large',
     });
     expect(inWords('assemblies.0.plate.cornerRadius: must be less')).toBe('plate, corner radius must be less');

@@ -9,7 +9,7 @@ interface Props {
   readonly number: number;
   readonly name: string;
   readonly held: boolean;
-  readonly place: Bounds;
+  readonly where: Bounds;
   /** Whether its details are open, and what opens them; left out where there are none. */
   readonly open?: boolean;
   readonly onOpen?: () => void;
@@ -18,8 +18,8 @@ interface Props {
 }
 
 /** A numbered thing on the bed: pointing at it rings its place, choosing it brings it into the middle. */
-export function PlaceRow({ number, name, held, place, open, onOpen, children }: Props) {
-  const ring = () => useView.setState({ ring: place });
+export function FoundRow({ number, name, held, where, open, onOpen, children }: Props) {
+  const ring = () => useView.setState({ ring: where });
   const unring = () => useView.setState({ ring: null });
   const [first, second, details] = Children.toArray(children);
   return (
@@ -32,7 +32,7 @@ export function PlaceRow({ number, name, held, place, open, onOpen, children }: 
         onMouseLeave={unring}
         onFocus={ring}
         onBlur={unring}
-        onClick={() => (onOpen ? onOpen() : useView.setState({ focus: { place } }))}
+        onClick={() => (onOpen ? onOpen() : useView.setState({ focus: { where } }))}
       >
         <span className={css.tag}>{number}</span>
         <span className={css.islandName}>{name}</span>

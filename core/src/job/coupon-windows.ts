@@ -26,29 +26,29 @@ export function couponPlaces(
       (least, each) => (least === undefined || width(each) < width(least) ? each : least),
       undefined,
     );
-  const places: Bounds[] = [];
+  const risky: Bounds[] = [];
   const neck = narrowest(measures.necks, ({ width }) => width);
   const bridge = narrowest(hold.bridges, ({ width, length }) => width - length * 1e-3);
   const counter = narrowest(measures.counters, ({ disc }) => disc);
-  for (const place of [
-    neck?.place,
+  for (const box of [
+    neck?.where,
     bridge && boxOf(bridge.from, bridge.to),
-    measures.thickness.least?.place,
-    counter?.place,
-    measures.gaps.least?.place,
+    measures.thickness.least?.where,
+    counter?.where,
+    measures.gaps.least?.where,
   ])
-    if (place && !places.some((other) => near(other, place, 2 * measures.limits.wall))) places.push(place);
+    if (box && !risky.some((other) => near(other, box, 2 * measures.limits.wall))) risky.push(box);
   const outlined = letters.filter(({ contours }) => contours.length > 0);
-  if (places.length === 0 || outlined.length === 0) return null;
+  if (risky.length === 0 || outlined.length === 0) return null;
   const least = Math.max(8, ROOM * Math.max(measures.limits.wall, measures.limits.neck, 1) * 2);
-  const windows = places.slice(0, MOST).map((place) => {
-    const middle = centreOf(place);
+  const windows = risky.slice(0, MOST).map((box) => {
+    const middle = centreOf(box);
     const letter = narrowest(outlined, ({ bounds }) =>
       Math.hypot(centreOf(bounds).x - middle.x, centreOf(bounds).y - middle.y),
     )!;
     const own = centreOf(letter.bounds);
     const size = Math.min(
-      Math.max(least, ROOM * Math.max(widthOf(place), heightOf(place))),
+      Math.max(least, ROOM * Math.max(widthOf(box), heightOf(box))),
       Math.max(widthOf(object), heightOf(object)) + ROUND,
     );
     return { letter: letter.id, x: round(middle.x - own.x), y: round(middle.y - own.y), size: Math.ceil(size) };

@@ -11,7 +11,7 @@ import type { MeasuredSubject } from './subjects.ts';
 const MOST_PLACES = 60;
 
 /** A kind of place that falls short of its limit, and what is told of it. */
-interface Places<T> {
+interface Measured<T> {
   readonly rule: MeasuredRule;
   readonly limit: LimitName;
   readonly found: readonly T[];
@@ -25,9 +25,9 @@ interface Places<T> {
 }
 
 /** A finding a place, the worst first. */
-export function findingsOfPlaces<T extends { readonly place: Bounds }>(
+export function measuredFindings<T extends { readonly where: Bounds }>(
   subject: MeasuredSubject,
-  { rule, limit, found, between, value, title, detail, mends }: Places<T>,
+  { rule, limit, found, between, value, title, detail, mends }: Measured<T>,
 ): Finding[] {
   const idOf = idsOf(rule, found, between);
   const reason = reasonOf(subject, limit);
@@ -40,7 +40,7 @@ export function findingsOfPlaces<T extends { readonly place: Bounds }>(
       severity: 'attention',
       title: title(each),
       ...(detail ? { detail } : {}),
-      place: growBounds(each.place, 0.5),
+      where: growBounds(each.where, 0.5),
       mends,
       measure: { value: value(each), limit: subject.limits[limit], unit: 'mm', wants: 'at least', reason },
     }));
@@ -50,14 +50,14 @@ export function findingsOfPlaces<T extends { readonly place: Bounds }>(
  * Ids by whose edges a place lies between, and of several such by their order from left to right and from below: the
  * same at another size and in another place.
  */
-function idsOf<T extends { readonly place: Bounds }>(
+function idsOf<T extends { readonly where: Bounds }>(
   rule: MeasuredRule,
   found: readonly T[],
   between: (each: T) => readonly SourceId[],
 ): (each: T) => string {
   const numbers = new Map<string, number>();
   const ids = new Map<T, string>();
-  const across = (a: T, b: T) => a.place.minX - b.place.minX || a.place.minY - b.place.minY;
+  const across = (a: T, b: T) => a.where.minX - b.where.minX || a.where.minY - b.where.minY;
   for (const each of [...found].sort(across)) {
     const who = [...between(each)].sort().join('+');
     const number = numbers.get(who) ?? 0;
