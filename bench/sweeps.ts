@@ -11,7 +11,7 @@ import { houseShop } from '../core/src/shop/house.ts';
 import { medians, told, wasmUnion } from './timing.ts';
 
 const laser = houseShop.machines.find(({ id }) => id === 'co2-laser')!;
-const profile = profileOf(laser, { pitch: 0.4, upright: false, bothWays: true });
+const profile = profileOf(laser, { pitch: 0.4, angle: 0, bothWays: true });
 
 export function benchSweeps(): void {
   for (const [name, things] of [
@@ -70,7 +70,7 @@ function rowBound(things: readonly (readonly Contour[])[], { speed, acceleration
   const { minY: low } = joinBounds(things.flat().map(contourBounds));
   const byRow = new Map<number, (readonly [number, number])[]>();
   for (const thing of things) {
-    const { first, least, most } = spansOf(thing, { low, pitch, upright: false });
+    const { first, least, most } = spansOf(thing, { low, pitch, angle: 0 });
     least.forEach((from, i) => {
       if (from <= most[i]!) byRow.set(first + i, [...(byRow.get(first + i) ?? []), [from, most[i]!]]);
     });

@@ -113,6 +113,24 @@ describe('cut lines', () => {
 });
 
 describe('leads', () => {
+  it('lead to the true edges too, where the controller sets the cut off and wants it so', () => {
+    const job = { make: 'stand-alone', machine: 'plasma', material: 'mild-steel', thickness: 3 } as const;
+    const cutsFor = (always: boolean) =>
+      buildOf({ ...job, lettering: { words: 'HO' } }, undefined, {
+        ...houseShop,
+        machines: houseShop.machines.map((each) => ({ ...each, kerfBy: 'controller', lead: { ...each.lead, always } })),
+      });
+    const [without, led] = [cutsFor(false), cutsFor(true)];
+    const cuts = ({ operations }: typeof led) => operations.flatMap(({ contours }) => contours);
+    expect(cuts(without).every(({ closed }) => closed)).toBe(true);
+    expect(cuts(led)).toHaveLength(cuts(without).length);
+    expect(cuts(led).every(({ closed }) => !closed)).toBe(true);
+    // What is gone round is the true edge.
+    const sizes = (all: readonly number[]) => all.map((area) => Math.abs(area)).sort((a, b) => a - b);
+    const gone = sizes(cuts(led).map((cut) => contourArea(loopOf(cut)!)));
+    sizes(cuts(without).map(contourArea)).forEach((area, i) => expect(gone[i]).toBeCloseTo(area, 1));
+  });
+
   const job = (words: string, more: object = {}, out = 0) =>
     buildOf(
       {

@@ -75,10 +75,10 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
   const operations = plans.map((plan) => ({ ...PLAIN, ...plan }) as OperationPlan);
   const works = Object.fromEntries(operations.map(({ id, work }) => [id, work]));
   return runOperations(
-    { operations, order: { search: 'quick', coolly: false } },
+    { operations, order: { search: 'quick', coolly: false, things: {} } },
     [
       {
-        assembly: { id: 'it', first: false },
+        assembly: { id: 'it', first: false, lineOrder: {} },
         built: {
           drawing: lines,
           arrangement: { object: NO_BOUNDS } as never,

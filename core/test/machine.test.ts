@@ -115,7 +115,7 @@ describe('the time of a line', () => {
 
 describe('a sweep', () => {
   it('takes each row at speed, and a turn after it', () => {
-    const rows = { speed: 100, acceleration: 2000, settle: 0.01, pitch: 0.5, upright: false, bothWays: true };
+    const rows = { speed: 100, acceleration: 2000, settle: 0.01, pitch: 0.5, angle: 0, bothWays: true };
     // Twenty rows of 40 mm, twenty turns of 0.11 s.
     const sweep = sweepOf([box(10, 10, 50, 20)], rows);
     expect(sweep.length).toBeCloseTo(20 * 40, 6);
@@ -129,7 +129,7 @@ describe('a sweep', () => {
     const oneWay = sweepOf([box(10, 10, 50, 20)], { ...rows, bothWays: false });
     expect(oneWay.seconds).toBeCloseTo(20 * 0.4 + 19 * 0.4 + 40 * 0.11, 6);
     // Upright: eighty rows of 10 mm.
-    const upright = sweepOf([box(10, 10, 50, 20)], { ...rows, upright: true });
+    const upright = sweepOf([box(10, 10, 50, 20)], { ...rows, angle: 90 });
     expect(upright.seconds).toBeCloseTo(80 * 0.1 + 80 * 0.11, 6);
     expect(upright.start).toEqual({ x: 10.25, y: 10 });
   });

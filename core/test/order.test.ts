@@ -51,7 +51,7 @@ describe('the order of cutting', () => {
             box((cell % 7) * 30 + i * 3, Math.floor(cell / 7) * 30 + i * 3, 28 - 6 * i),
           ),
         );
-        const ordered = runningOrder({ contours, ways: [] }, CORNER, isLong ? 'long' : 'quick');
+        const ordered = runningOrder({ contours, ways: [] }, CORNER, isLong ? 'long' : 'quick').contours;
         const sizes = (list: readonly Contour[]) => list.map((each) => contourArea(each).toFixed(6)).sort();
         expect(sizes(ordered)).toEqual(sizes(contours));
         ordered.forEach((later, i) => {
@@ -83,8 +83,8 @@ describe('the order of cutting', () => {
       }, 0);
       return total / ordered.length;
     };
-    const short = runningOrder(lines, CORNER, 'quick');
-    const cool = runningOrder(lines, CORNER, 'quick', secondsOf);
+    const short = runningOrder(lines, CORNER, 'quick').contours;
+    const cool = runningOrder(lines, CORNER, 'quick', { secondsOf }).contours;
     expect(new Set(cool.map((each) => JSON.stringify(contourBounds(each)))).size).toBe(contours.length);
     cool.forEach((later, i) => {
       for (const earlier of cool.slice(0, i)) expect(contourContains(earlier, probePoint(later))).toBe(false);
@@ -103,7 +103,7 @@ describe('the order of cutting', () => {
         const contours = places.map(([x, y, toX, toY, closed]) =>
           closed ? stroke({ x, y }, { x: toX, y: toY + 0.5 }) : stroke({ x: toX, y }, { x, y: toY + 0.5 }),
         );
-        const found = travelOf(runningOrder({ contours, ways: [] }, CORNER, 'long'));
+        const found = travelOf(runningOrder({ contours, ways: [] }, CORNER, 'long').contours);
         expect(found).toBeLessThan(shortest(contours, CORNER) + 1e-6);
       }),
       { numRuns: 60 },
@@ -112,7 +112,7 @@ describe('the order of cutting', () => {
 
   it('begins closed lines where the head comes by, and runs open ones from the nearer end', () => {
     const contours = [box(10, 0, 10), stroke({ x: 90, y: 0 }, { x: 30, y: 0 }), box(100, 0, 5)];
-    const [square, back, far] = runningOrder({ contours, ways: [] }, CORNER, 'quick');
+    const [square, back, far] = runningOrder({ contours, ways: [] }, CORNER, 'quick').contours;
     expect(startOf(square!).y + startOf(back!).y).toBe(0);
     expect([startOf(back!).x, endOf(back!).x, startOf(far!).x]).toEqual([30, 90, 100]);
     expect(contourLength(square!)).toBeCloseTo(40, 9);

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Contour } from '../src/geometry/contour.ts';
 import { polygon } from '../src/geometry/shapes.ts';
+import { turnRegion } from '../src/geometry/turn.ts';
 import type { Rows } from '../src/motion/profile.ts';
-import { joinSpans, spansOf, type RowSpans } from '../src/motion/row-spans.ts';
+import { acrossRows, joinSpans, spansOf, type RowSpans } from '../src/motion/row-spans.ts';
 import { sweepOf, timeTogether } from '../src/motion/sweep.ts';
 
 /** Rows that a machine sweeps, on boxes whose rows can be counted. */
@@ -26,7 +27,7 @@ const boxAt = ({ x, y, width, height }: Box): Contour =>
     'box' as never,
   );
 
-const ROWS: Rows = { pitch: 0.5, upright: false, bothWays: true, speed: 200, acceleration: 2000, settle: 0.01 } as Rows;
+const ROWS: Rows = { pitch: 0.5, angle: 0, bothWays: true, speed: 200, acceleration: 2000, settle: 0.01 } as Rows;
 const TURN = (2 * ROWS.speed) / ROWS.acceleration + ROWS.settle;
 
 const boxes = fc.array(
@@ -61,7 +62,7 @@ describe('rows', () => {
     fc.assert(
       fc.property(boxes, (all) => {
         const low = Math.min(...all.map(({ y }) => y));
-        const spans = spansOf(all.map(boxAt), { low, pitch: 0.5, upright: false });
+        const spans = spansOf(all.map(boxAt), { low, pitch: 0.5, angle: 0 });
         expect(told(spans)).toEqual(counted(all, 0.5));
       }),
     );
@@ -72,16 +73,40 @@ describe('rows', () => {
       fc.property(boxes, (all) => {
         const turned = all.map(({ x, y, width, height }) => ({ x: y, y: x, width: height, height: width }));
         const low = Math.min(...all.map(({ y }) => y));
-        const level = spansOf(all.map(boxAt), { low, pitch: 0.5, upright: false });
-        expect(spansOf(turned.map(boxAt), { low, pitch: 0.5, upright: true })).toEqual(level);
+        const level = spansOf(all.map(boxAt), { low, pitch: 0.5, angle: 0 });
+        expect(spansOf(turned.map(boxAt), { low, pitch: 0.5, angle: 90 })).toEqual(level);
       }),
     );
+  });
+
+  it('at an angle are those of the same turned back', () => {
+    const turn = (contour: Contour, angle: number) => turnRegion([contour], angle)[0]!;
+    fc.assert(
+      fc.property(boxes, fc.integer({ min: 1, max: 179 }), (all, angle) => {
+        const level = all.map(boxAt);
+        const turned = level.map((each) => turn(each, angle));
+        const { low, high } = acrossRows([turned], angle);
+        // Beyond 90 degrees rows are counted from the other side.
+        const [from, to] = [acrossRows([level], 0), acrossRows([turned], angle)];
+        expect(high - low).toBeCloseTo(from.high - from.low, 4);
+        expect(to.low).toBeCloseTo(angle <= 90 ? from.low : -from.high, 4);
+        const [a, b] = [sweepOf(level, ROWS), sweepOf(turned, { ...ROWS, angle })];
+        expect(b.seconds).toBeGreaterThan(0.8 * a.seconds - 0.2);
+        expect(b.seconds).toBeLessThan(1.25 * a.seconds + 0.2);
+      }),
+    );
+    const bar = boxAt({ x: 10, y: 5, width: 40, height: 10 });
+    for (const angle of [30, 45, 80, 120, 150]) {
+      const { seconds, length } = sweepOf([turn(bar, angle)], { ...ROWS, angle });
+      expect(seconds).toBeCloseTo(sweepOf([bar], ROWS).seconds, 1);
+      expect(length).toBeCloseTo(sweepOf([bar], ROWS).length, -1.5);
+    }
   });
 
   it('of two together are those of all of them at once', () => {
     fc.assert(
       fc.property(boxes, boxes, (some, others) => {
-        const grid = { low: 0, pitch: 0.5, upright: false };
+        const grid = { low: 0, pitch: 0.5, angle: 0 };
         const [a, b] = [some, others].map((all) => spansOf(all.map(boxAt), grid)) as [RowSpans, RowSpans];
         const both = joinSpans(a, b);
         const all = spansOf([...some, ...others].map(boxAt), grid);
@@ -119,7 +144,7 @@ describe('the time of a sweep', () => {
   it('of two in one is never less than that of the longer, and goes over what lies between', () => {
     fc.assert(
       fc.property(boxes, boxes, (some, others) => {
-        const grid = { low: 0, pitch: ROWS.pitch, upright: false };
+        const grid = { low: 0, pitch: ROWS.pitch, angle: 0 };
         const [a, b] = [some, others].map((all) => spansOf(all.map(boxAt), grid)) as [RowSpans, RowSpans];
         const together = timeTogether(a, b, ROWS, ROWS.pitch);
         expect(together).toBeGreaterThanOrEqual(timeTogether(a, a, ROWS, ROWS.pitch) - 1e-9);

@@ -10,6 +10,7 @@ import { profileOf, type Profile } from '../src/motion/profile.ts';
 import { spansOf } from '../src/motion/row-spans.ts';
 import { sweepOf, timeTogether } from '../src/motion/sweep.ts';
 import { exactGroups } from '../src/operations/sweeps/exact-groups.ts';
+import { clumpsOf } from '../src/operations/sweeps/clumps.ts';
 import { joinedGroups, type CostOf } from '../src/operations/sweeps/joined-groups.ts';
 import { sweepGroups } from '../src/operations/sweeps/sweep-groups.ts';
 import { sweptThings } from '../src/operations/sweeps/swept-things.ts';
@@ -20,7 +21,7 @@ import { jobOf } from './workshop.ts';
 
 const laser = houseShop.machines.find(({ id }) => id === 'co2-laser')!;
 /** Rows far enough apart to work with by hand. */
-const profile: Profile = profileOf(laser, { pitch: 1, upright: false, bothWays: true });
+const profile: Profile = profileOf(laser, { pitch: 1, angle: 0, bothWays: true });
 const { rows } = profile;
 
 const box = ([x, y, width, height]: readonly number[]): Contour =>
@@ -38,7 +39,7 @@ const things = fc.array(
 const BETWEEN = 0.2;
 const costOf: CostOf = (one, other) => timeTogether(one, other, rows, 1) + BETWEEN;
 const spansIn = (boxes: readonly (readonly number[])[]) =>
-  boxes.map((each) => spansOf([box(each)], { low: 0, pitch: 1, upright: false }));
+  boxes.map((each) => spansOf([box(each)], { low: 0, pitch: 1, angle: 0 }));
 const timeOf = (boxes: readonly (readonly number[])[], groups: readonly (readonly number[])[]): number =>
   groups.reduce(
     (sum, own) =>
@@ -154,6 +155,27 @@ describe('what is swept together', () => {
     expect(groups.flat()).toHaveLength(boxes.length);
   });
 
+  it('begins with letters of a line together, each thing in one clump, and loses nothing by it', () => {
+    fc.assert(
+      fc.property(fc.array(things, { minLength: 3, maxLength: 5 }), (rowsOfBoxes) => {
+        const boxes = rowsOfBoxes.flat();
+        const spans = spansIn(boxes);
+        const clumps = clumpsOf(spans, costOf, { reach: 20, loss: 0 });
+        expect(clumps.flat().sort((a, b) => a - b)).toEqual([...boxes.keys()]);
+        expect(timeOf(boxes, clumps)).toBeLessThanOrEqual(
+          timeOf(
+            boxes,
+            boxes.map((_, i) => [i]),
+          ) + 1e-6,
+        );
+      }),
+    );
+    // Two lines of ten letters each, far from each other.
+    const line = (y: number) => Array.from({ length: 10 }, (_, i) => [i * 8, y, 6, 10]);
+    const clumps = clumpsOf(spansIn([...line(0), ...line(40)]), costOf, { reach: 20, loss: 0 });
+    expect(clumps.map((own) => own.length)).toEqual([10, 10]);
+  });
+
   it('keeps to the number of groups that the machine takes', () => {
     const corners = [
       [0, 0, 5, 5],
@@ -246,7 +268,7 @@ describe('the sweeps of a job', () => {
     expect(twice).toBeLessThan(2);
     const thrice = jobOf({ ...farApart(), operations: [{ id: 'area', work: 'engrave', passes: 3 }], assignment: LONE });
     expect(thrice.sweeps[0]!.seconds / coarse.sweeps[0]!.seconds).toBeCloseTo(3, 0);
-    const upright = jobOf(farApart({ upright: true, bothWays: false }));
+    const upright = jobOf(farApart({ angle: 90, bothWays: false }));
     expect((await runJob(upright, 'svg')).differences).toEqual([]);
     expect(upright.sweeps[0]!.seconds).not.toBeCloseTo(coarse.sweeps[0]!.seconds, 0);
   });

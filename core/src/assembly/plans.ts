@@ -103,9 +103,13 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
   };
 }
 
-/** Leads lie beside the line that the middle of the cut follows: they are the file's where that is. */
+/**
+ * Leads lie beside the line that the middle of the cut follows: they are the file's where that is, and where a
+ * controller that sets the line off wants to be led to it.
+ */
 function leadOf({ machine: { lead, kerf }, kerf: inFile }: Surroundings): AssignmentPlan['lead'] {
-  return inFile > 0 && lead.radius + lead.length > 0 ? { ...lead, kerf } : null;
+  const { always, ...own } = lead;
+  return (inFile > 0 || always) && own.radius + own.length > 0 ? { ...own, kerf } : null;
 }
 
 /** The width that necks and ties are to have, mm. */

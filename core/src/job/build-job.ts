@@ -17,7 +17,7 @@ import { layOnSheet } from '../sheet/lay-out.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
 import { withTried } from '../shop/tried.ts';
 import { kerfInFile, type Machine, type Material, type Shop } from '../shop/shop.ts';
-import { runOperations } from './run-operations.ts';
+import { runOperations, type ThingRun } from './run-operations.ts';
 import type { SweepAccount } from './run-sweeps.ts';
 
 /** What a recipe refers to by id. The core never fetches: callers bring what a recipe needs. */
@@ -54,6 +54,8 @@ export interface Build {
   readonly assemblies: readonly LaidAssembly[];
   /** In running order, on the sheet. */
   readonly operations: readonly Operation[];
+  /** The lines of each thing, as they are run. */
+  readonly runs: readonly ThingRun[];
   /** How areas are swept. */
   readonly sweeps: readonly SweepAccount[];
   /** Places on the sheet. */
@@ -101,7 +103,7 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
   );
   const sheet = { width: layout.width, height: layout.height };
   const laid = made.map((each, i) => ({ ...each, placements: layout.placements[i]! }));
-  const { operations, sweeps } = runOperations(recipe, laid, machine);
+  const { operations, sweeps, runs } = runOperations(recipe, laid, machine);
   const findings = [
     ...laid.flatMap((each) => findingsOnSheet(each, laid.length > 1)),
     ...checkJob({
@@ -126,6 +128,7 @@ export function build(recipe: Recipe, resources: Resources, cache = new StageCac
     sheet,
     assemblies,
     operations,
+    runs,
     sweeps,
     findings: withAccepted(inOrder(findings), recipe.accepted),
   };
@@ -196,6 +199,7 @@ function whatIsMade({ assembly, of }: { readonly assembly: Assembly; readonly of
     inRow: _inRow,
     hidden: _hidden,
     first: _first,
+    lineOrder: _lineOrder,
     ...own
   } = assembly;
   return [own, of];

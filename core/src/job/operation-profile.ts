@@ -12,6 +12,6 @@ export const operationProfile = (plan: OperationPlan, machine: Machine): Profile
 
 /** How an operation lays its rows: as it says, else as the machine does. */
 export const rowsOf = (
-  { rows: { pitch, upright, bothWays } }: Pick<OperationPlan, 'rows'>,
+  { rows: { pitch, angle, bothWays } }: Pick<OperationPlan, 'rows'>,
   { fillPitch }: Pick<Machine, 'fillPitch'>,
-): RowWay => ({ pitch: pitch ?? fillPitch, upright, bothWays });
+): RowWay => ({ pitch: pitch ?? fillPitch, angle, bothWays });

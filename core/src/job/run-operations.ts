@@ -1,9 +1,13 @@
 import type { AssemblyBuild } from '../assembly/build-assembly.ts';
+import { centreOf, joinBounds } from '../geometry/bounds.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Lines } from '../operations/lines.ts';
 import { linesRun, type RunningPlan } from '../operations/lines-run.ts';
 import { followedFigures, operationOf, type Operation, type PlacedRun } from '../operations/operations.ts';
 import { thingOrder } from '../operations/order.ts';
+import type { Warmth } from '../operations/tour/cool-tour.ts';
+import { laidThing, type LaidThing } from '../recipe/identity.ts';
 import type { Recipe } from '../recipe/schema.ts';
 import { openingDepths } from '../sheet/in-openings.ts';
 import { placePoint, placeRegion, unplacePoint, type Placement } from '../sheet/placement.ts';
@@ -13,7 +17,11 @@ import { runSweeps, type SweepAccount, type SweptLines } from './run-sweeps.ts';
 
 /** A thing on the sheet. */
 interface Laid {
-  readonly assembly: { readonly id: string; readonly first: boolean };
+  readonly assembly: {
+    readonly id: string;
+    readonly first: boolean;
+    readonly lineOrder: Readonly<Record<string, readonly string[]>>;
+  };
   readonly built: Pick<AssemblyBuild, 'lines' | 'drawing' | 'arrangement'>;
   readonly placements: readonly Placement[];
 }
@@ -30,8 +38,34 @@ interface Copy extends Pick<Laid, 'assembly' | 'built'> {
 /** Lines of one operation in one thing. */
 interface PlacedLines {
   readonly first: boolean;
+  readonly name: LaidThing;
+  /** The order that its lines are kept in, by name. */
+  readonly kept: readonly string[];
   readonly lines: Lines;
   readonly placement: Placement;
+}
+
+/** The lines of a thing, as an operation runs them. */
+export interface ThingRun {
+  readonly operation: string;
+  readonly name: LaidThing;
+  readonly lines: Lines;
+  /** By number; null where their order is not one that could be another. */
+  readonly order: readonly number[] | null;
+}
+
+/** What comes of the operations of a job. */
+export interface Ran {
+  readonly operations: readonly Operation[];
+  readonly sweeps: readonly SweepAccount[];
+  /** In running order. */
+  readonly runs: readonly ThingRun[];
+}
+
+/** How lines of an operation are put into order, whichever thing they are of. */
+interface Around extends Omit<RunningPlan, 'kept'> {
+  /** Things in the order that they are kept in, by name. */
+  readonly things: readonly string[];
 }
 
 /** Where the head is before anything is done. */
@@ -46,7 +80,7 @@ export function runOperations(
   { operations: plans, order }: Pick<Recipe, 'operations' | 'order'>,
   laid: readonly Laid[],
   machine: Machine,
-): { readonly operations: readonly Operation[]; readonly sweeps: readonly SweepAccount[] } {
+): Ran {
   const copies = copiesOf(laid);
   const firstCut = plans.findIndex(({ work }) => work === 'cut');
   const before = firstCut < 0 ? plans : plans.slice(0, firstCut);
@@ -60,6 +94,7 @@ export function runOperations(
   ];
   const operations: Operation[] = [];
   const sweeps: SweepAccount[] = [];
+  const runs: ThingRun[] = [];
   let at = CORNER;
   for (const { plan, round, own } of steps) {
     const profile = operationProfile(plan, machine);
@@ -69,18 +104,19 @@ export function runOperations(
       sweeps.push(swept.account);
       at = swept.end;
     }
-    const runs = runsFrom(followedOf(own, plan.id), at, {
-      ...{ order, work: plan.work, profile, written: plan.written },
+    const ran = runsFrom(followedOf(own, plan.id), at, {
+      ...{ order, work: plan.work, profile, written: plan.written, things: order.things[plan.id] ?? [] },
     });
-    if (runs.length === 0) continue;
-    const figures = followedFigures(runs, at, profile);
-    const kinds = [...new Set(runs.flatMap(({ run }) => run.kinds))];
+    if (ran.length === 0) continue;
+    runs.push(...ran.map(({ name, lines, run }) => ({ operation: plan.id, name, lines, order: run.order })));
+    const figures = followedFigures(ran, at, profile);
+    const kinds = [...new Set(ran.flatMap(({ run }) => run.kinds))];
     const isFilled = plan.fill !== null && kinds.includes('area');
-    const contours = () => runs.flatMap(({ placed }) => placed());
+    const contours = () => ran.flatMap(({ placed }) => placed());
     operations.push(operationOf(plan, { kinds, fill: false, isFilled, round, sweep: 0 }, figures, contours, machine));
     at = figures.end;
   }
-  return { operations, sweeps };
+  return { operations, sweeps, runs };
 }
 
 function copiesOf(laid: readonly Laid[]): Copy[] {
@@ -98,8 +134,14 @@ function copiesOf(laid: readonly Laid[]): Copy[] {
 }
 
 const followedOf = (copies: readonly Copy[], operation: string): PlacedLines[] =>
-  copies.flatMap(({ assembly: { first }, built, placement }) =>
-    linesOf(built, operation, false).map((lines) => ({ first, lines, placement })),
+  copies.flatMap(({ assembly: { id, first, lineOrder }, copy, built, placement }) =>
+    linesOf(built, operation, false).map((lines) => ({
+      first,
+      name: laidThing(id, copy),
+      kept: lineOrder[operation] ?? [],
+      lines,
+      placement,
+    })),
   );
 
 const sweptOf = (copies: readonly Copy[], operation: string): SweptLines[] =>
@@ -111,17 +153,23 @@ const linesOf = ({ lines }: Copy['built'], operation: string, fill: boolean): Li
   lines.filter((each) => each.operation === operation && each.fill === fill && each.contours.length > 0);
 
 /** The lines of every thing, from thing to thing: those that are to come first, then with little travel. */
-function runsFrom(all: readonly PlacedLines[], from: Point, around: RunningPlan): PlacedRun[] {
-  const { search } = around.order;
-  const runs: PlacedRun[] = [];
+function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): NamedRun[] {
+  const { search, coolly } = around.order;
+  const kept = new Map<string, number>(around.things.map((name, i) => [name, i]));
+  const runs: NamedRun[] = [];
   for (const own of [all.filter(({ first }) => first), all.filter(({ first }) => !first)]) {
     if (own.length === 0) continue;
     const at = runs.at(-1)?.end ?? from;
     const placed = own.length === 1 ? [] : own.map((each) => placedRun(each, null, around));
+    const rank = (i: number): number => kept.get(own[i]!.name) ?? -1;
     const order = thingOrder(
       placed.map(({ start, end }) => ({ from: start, to: end })),
       at,
       search,
+      {
+        kept: [...placed.keys()].filter((i) => rank(i) >= 0).sort((a, b) => rank(a) - rank(b)),
+        warmth: coolly && around.work === 'cut' ? placed.map(warmthOf) : null,
+      },
     );
     // Where the head comes from is known of the first alone: the others are begun by their own corner.
     const [head = 0, ...others] = order;
@@ -130,10 +178,19 @@ function runsFrom(all: readonly PlacedLines[], from: Point, around: RunningPlan)
   return runs;
 }
 
-function placedRun({ lines, placement }: PlacedLines, from: Point | null, around: RunningPlan): PlacedRun {
-  const run = linesRun(lines, from && unplacePoint(from, placement), around);
+/** What the cuts of a thing bring into the sheet. */
+const warmthOf = ({ run: { length, seconds }, placed }: PlacedRun): Warmth => ({
+  length,
+  seconds,
+  middle: centreOf(joinBounds(placed().map(contourBounds))),
+});
+
+interface NamedRun extends PlacedRun, Pick<PlacedLines, 'name' | 'lines'> {}
+
+function placedRun({ name, lines, kept, placement }: PlacedLines, from: Point | null, around: Around): NamedRun {
+  const run = linesRun(lines, from && unplacePoint(from, placement), { ...around, kept });
   return {
-    run,
+    ...{ name, lines, run },
     start: placePoint(run.start, placement),
     end: placePoint(run.end, placement),
     placed: () => placeRegion(run.contours, placement),

@@ -5,8 +5,8 @@ import type { Motion } from './motion.ts';
 export interface RowWay {
   /** From row to row, mm. */
   readonly pitch: number;
-  /** Along y, rather than along x. */
-  readonly upright: boolean;
+  /** Degrees counter-clockwise from x, 0 to 180. */
+  readonly angle: number;
   /** To and fro, rather than one way only. */
   readonly bothWays: boolean;
 }
@@ -31,7 +31,7 @@ export interface Profile {
 /** As a machine lays rows where nobody says otherwise. */
 export const usualRows = ({ fillPitch }: Pick<Machine, 'fillPitch'>): RowWay => ({
   pitch: fillPitch,
-  upright: false,
+  angle: 0,
   bothWays: true,
 });
 

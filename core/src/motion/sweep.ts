@@ -1,9 +1,7 @@
-import { joinBounds } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
-import type { Point } from '../geometry/point.ts';
+import { add, scale, type Point } from '../geometry/point.ts';
 import type { Rows } from './profile.ts';
-import { joinAllSpans, spansOf, type RowSpans } from './row-spans.ts';
+import { acrossRows, joinAllSpans, rowAxes, spansOf, type RowSpans } from './row-spans.ts';
 
 /** Areas swept row by row: mm and seconds. */
 export interface Sweep {
@@ -23,16 +21,16 @@ export const sweepOf = (contours: readonly Contour[], rows: Rows): Sweep => swee
 
 /** The same over several things at once, each with its edges. */
 export function sweepOfAll(things: readonly (readonly Contour[])[], rows: Rows): Sweep {
-  const box = joinBounds(things.flatMap((contours) => contours.map(contourBounds)));
-  const low = rows.upright ? box.minX : box.minY;
-  const grid = { low, pitch: rows.pitch, upright: rows.upright };
+  const { angle, pitch } = rows;
+  const { low } = acrossRows(things, angle);
+  const grid = { low, pitch, angle };
   const spans = joinAllSpans(things.map((contours) => spansOf(contours, grid)));
-  const point = (along: number, row: number): Point => {
-    const across = low + (spans.first + row + 0.5) * rows.pitch;
-    return rows.upright ? { x: across, y: along } : { x: along, y: across };
-  };
+  const axes = rowAxes(angle);
+  const point = (along: number, row: number): Point =>
+    add(scale(axes.along, along), scale(axes.across, low + (spans.first + row + 0.5) * pitch));
   const { first, last, length, seconds } = sweptSpans(spans, rows, rows.pitch);
-  const corner = { x: box.minX, y: box.minY };
+  // Nothing at all is swept nowhere.
+  const corner = { x: 0, y: 0 };
   return {
     start: first ? point(first.along, first.row) : corner,
     end: last ? point(last.along, last.row) : corner,

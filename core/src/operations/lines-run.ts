@@ -8,13 +8,16 @@ import { pierceOf, workTime } from '../motion/work-time.ts';
 import type { LineKind, OrderPlan } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
 import { asWritten } from './as-written.ts';
+import { lineNames } from './line-names.ts';
 import type { Lines } from './lines.ts';
-import { runningOrder, waysBetween } from './order.ts';
+import { runningOrder, waysBetween, type RunningOrder } from './order.ts';
 
 /** The lines that an operation follows in one thing, in running order, in the thing's own frame. mm, s. */
 export interface LinesRun {
   readonly kinds: readonly LineKind[];
   readonly contours: readonly Contour[];
+  /** Which of the lines they are, by number; null where their order is not one that could be another. */
+  readonly order: readonly number[] | null;
   readonly start: Point;
   readonly end: Point;
   /** Along the lines, once. */
@@ -33,17 +36,20 @@ export interface LinesRun {
 
 /** Lines in running order, by what they were made of, for the two kinds of place that a head comes from. */
 const orders = { corner: new WeakMap<Lines, Ordered>(), elsewhere: new WeakMap<Lines, Ordered>() };
-interface Ordered {
+interface Ordered extends RunningOrder {
   readonly from: Point;
-  readonly order: OrderPlan;
-  readonly contours: readonly Contour[];
+  readonly by: Pick<OrderPlan, 'search' | 'coolly'>;
+  /** Names of lines in the order that they were kept in, as one text. */
+  readonly kept: string;
 }
 
 const CORNER: Point = { x: 0, y: 0 };
 
 /** How lines of an operation are put into order. */
 export interface RunningPlan {
-  readonly order: OrderPlan;
+  /** What the lines of the thing are called in the order that they are kept in; none: in no order of their own. */
+  readonly kept: readonly string[];
+  readonly order: Pick<OrderPlan, 'search' | 'coolly'>;
   readonly work: Work;
   /** Of the machine with the settings of the operation. */
   readonly profile: Profile;
@@ -59,7 +65,7 @@ export interface RunningPlan {
 export function linesRun(lines: Lines, from: Point | null, plan: RunningPlan): LinesRun {
   const { work, profile } = plan;
   const secondsOf = (contour: Contour): number => pierceOf(work, profile) + workTime(contour, work, profile);
-  const contours = orderedLines(lines, from, plan, work === 'cut' ? secondsOf : null);
+  const { order, contours } = orderedLines(lines, from, plan, work === 'cut' ? secondsOf : null);
   const start = startOf(contours[0]!);
   let [length, travel, worked, lifted, starts] = [0, 0, 0, 0, 0];
   waysBetween(contours, start).forEach((there, i) => {
@@ -72,7 +78,14 @@ export function linesRun(lines: Lines, from: Point | null, plan: RunningPlan): L
   });
   const [end, seconds] = [endOf(contours.at(-1)!), lifted + starts + worked];
   const deepest = lines.isFilled ? deepestOf(contours) : 0;
-  return { kinds: lines.kinds, contours, start, end, length, travel, seconds, lifted, starts, deepest };
+  return { kinds: lines.kinds, contours, order, start, end, length, travel, seconds, lifted, starts, deepest };
+}
+
+/** Lines by number, as they are kept by name; names that are not there are passed over. */
+function numbersIn({ contours }: Lines, kept: readonly string[]): number[] {
+  if (kept.length === 0) return [];
+  const numbers = new Map<string, number>(lineNames(contours).map((name, i) => [name, i]));
+  return [...new Set(kept)].flatMap((name) => numbers.get(name) ?? []);
 }
 
 const asWrittenBefore = new WeakMap<Lines, readonly Contour[]>();
@@ -87,19 +100,22 @@ function linesAsWritten(lines: Lines): readonly Contour[] {
 function orderedLines(
   lines: Lines,
   from: Point | null,
-  { order, work, written }: RunningPlan,
+  { order, work, written, kept }: RunningPlan,
   secondsOf: ((contour: Contour) => number) | null,
-): readonly Contour[] {
+): Pick<LinesRun, 'order' | 'contours'> {
   // Strokes of a fill have an order of their own.
-  if (lines.isFilled) return lines.contours;
+  if (lines.isFilled) return { order: null, contours: lines.contours };
   // What is cut would fall before what lies in it.
-  if (written && work !== 'cut') return linesAsWritten(lines);
+  if (written && work !== 'cut') return { order: null, contours: linesAsWritten(lines) };
   const known = from ? orders.elsewhere : orders.corner;
   const start = from ?? CORNER;
   const before = known.get(lines);
-  const isSame = before?.order.search === order.search && before.order.coolly === order.coolly;
-  if (before && isSame && before.from.x === start.x && before.from.y === start.y) return before.contours;
-  const contours = runningOrder(lines, start, order.search, order.coolly ? secondsOf : null);
-  known.set(lines, { from: start, order, contours });
-  return contours;
+  const isSame = before?.by.search === order.search && before.by.coolly === order.coolly && before.kept === kept.join();
+  if (before && isSame && before.from.x === start.x && before.from.y === start.y) return before;
+  const found = runningOrder(lines, start, order.search, {
+    secondsOf: order.coolly ? secondsOf : null,
+    kept: numbersIn(lines, kept),
+  });
+  known.set(lines, { from: start, by: order, kept: kept.join(), ...found });
+  return found;
 }

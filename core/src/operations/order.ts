@@ -7,7 +7,14 @@ import { startedAt } from '../geometry/started-at.ts';
 import { nextRound } from './nesting.ts';
 import { coolTour, type Warmth } from './tour/cool-tour.ts';
 import type { Stop, Way } from './tour/stops.ts';
-import { tourOf, type Search } from './tour/tour.ts';
+import { keptTour } from './tour/kept-tour.ts';
+import { tourOf, type Gone, type Search } from './tour/tour.ts';
+
+/** Lines in the order in which they are run: which they are, by number, and as they are begun. */
+export interface RunningOrder {
+  readonly order: readonly number[];
+  readonly contours: readonly Contour[];
+}
 
 /**
  * Contours in the order in which they are run, with little travel between them: a closed one begins at whichever of its
@@ -15,26 +22,48 @@ import { tourOf, type Search } from './tour/tour.ts';
  * be worked on afterwards.
  * @param led of each contour the ways to cut it with a lead; none where it is run as it is
  * @param from where the head comes from
- * @param secondsOf what it takes to cut a line, where the heat of cutting is to be spread over the sheet
  */
 export function runningOrder(
   { contours, ways: led }: { readonly contours: readonly Contour[]; readonly ways: readonly (readonly Contour[])[] },
   from: Point,
   search: Search,
-  secondsOf: ((contour: Contour) => number) | null = null,
-): Contour[] {
+  { secondsOf = null, kept = [] }: Wishes = {},
+): RunningOrder {
   const begun = contours.map(begunOnItsRight);
   const stops = begun.map((contour, i) => (led[i]?.length ? ledStop(led[i]) : stopOf(contour)));
   const round = nextRound(contours);
-  const tour = secondsOf
-    ? coolTour(stops, round, contours.map(warmthOf(secondsOf)), from)
-    : tourOf(stops, round, from, search);
-  return tour.map(({ stop, way }) => {
+  const tour = touring(stops, round, { search, from, kept, warmth: secondsOf && contours.map(warmthOf(secondsOf)) });
+  const begunAt = ({ stop, way }: Gone): Contour => {
     if (led[stop]?.length) return led[stop][way]!;
     const contour = begun[stop]!;
     if (contour.closed) return startedAt(contour, way);
     return way === 0 ? contour : reverseContour(contour);
-  });
+  };
+  return { order: tour.map(({ stop }) => stop), contours: tour.map(begunAt) };
+}
+
+/** What is wished of an order beside a short way. */
+export interface Wishes {
+  /** What it takes to cut a line, where the heat of cutting is to be spread over the sheet; null: it is not. */
+  readonly secondsOf?: ((contour: Contour) => number) | null;
+  /** Lines in the order that they are kept in, by number; none: there is none. */
+  readonly kept?: readonly number[];
+}
+
+interface Touring {
+  readonly search: Search;
+  readonly from: Point;
+  readonly kept: readonly number[];
+  readonly warmth: readonly Warmth[] | null;
+}
+
+function touring(
+  stops: readonly Stop[],
+  waiting: Int32Array,
+  { search, from, kept, warmth }: Touring,
+): readonly Gone[] {
+  if (kept.length > 0) return keptTour(stops, waiting, kept, from);
+  return warmth ? coolTour(stops, waiting, warmth, from) : tourOf(stops, waiting, from, search);
 }
 
 const warmthOf =
@@ -97,11 +126,17 @@ export function waysBetween(ordered: readonly Contour[], from: Point): number[] 
 /**
  * Things in the order in which the head goes to them: each is gone through as it is, from its start to its end. What
  * little a longer search would find is not worth its time at each edit of one thing among many.
+ * @param kept things in the order that they are kept in, by number
+ * @param warmth what each brings into the sheet, where the heat of cutting is to be spread
  */
-export const thingOrder = (things: readonly Way[], from: Point, search: Search): number[] =>
-  tourOf(
+export const thingOrder = (
+  things: readonly Way[],
+  from: Point,
+  search: Search,
+  { kept = [], warmth = null }: { readonly kept?: readonly number[]; readonly warmth?: readonly Warmth[] | null } = {},
+): number[] =>
+  touring(
     things.map((way) => ({ ways: [way], turns: false })),
     new Int32Array(things.length).fill(-1),
-    from,
-    search === 'long' ? 'long' : 'once',
+    { search: search === 'long' ? 'long' : 'once', from, kept, warmth },
   ).map(({ stop }) => stop);

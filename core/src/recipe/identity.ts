@@ -75,6 +75,22 @@ export function laidItemParts(
   return thing === undefined ? null : { thing, copy: Number(copy), item: item! };
 }
 
+/** A thing as it lies on the sheet: which copy of which. */
+export type LaidThing = Name<'laid thing'>;
+export const LAID_THING = /^[a-z][a-z0-9-]*:\d+$/;
+
+/** @param copy from 0 */
+export const laidThing = (thing: string, copy: number): LaidThing => `${thing}:${copy}` as LaidThing;
+
+/** A line that is run, among those of its operation in its thing: whose it is, and which of those. */
+export type LineName = Name<'line'>;
+export const LINE_NAME = /^.{0,160}\^\d+$/;
+
+/** @param owner the letter, plate, hole … that most of it is of @param n which of the lines of that, from 0 */
+export const lineName = (owner: string, n: number): LineName => `${owner}^${n}` as LineName;
+/** Whose line it is. */
+export const ownerOfLine = (line: string): string => line.slice(0, line.lastIndexOf('^'));
+
 /** What is called so in the assembly, as it is called inside its item. */
 export const withinItem = <T extends string>(name: T): T => name.slice(name.indexOf('/') + 1) as T;
 

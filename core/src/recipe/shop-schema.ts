@@ -57,6 +57,7 @@ export const shopSchema = z.strictObject({
             overlap: lengthField(0, 50),
             out: lengthField(0, 50).default(0),
             corner: lengthField(0, 50).default(0),
+            always: z.boolean().default(false),
           })
           .default(NO_LEAD),
         materials: z.array(text).min(1),

@@ -31,7 +31,7 @@ const materials: readonly Material[] = [
 ];
 
 /** Begun on the line. */
-export const NO_LEAD: Lead = { radius: 0, length: 0, overlap: 0, out: 0, corner: 0 };
+export const NO_LEAD: Lead = { radius: 0, length: 0, overlap: 0, out: 0, corner: 0, always: false };
 
 const machines: readonly Machine[] = [
   {
@@ -41,7 +41,7 @@ const machines: readonly Machine[] = [
     kerf: 1.3,
     // Torches wear: the controller has the width of the day.
     kerfBy: 'controller',
-    lead: { radius: 3, length: 2, overlap: 1, out: 0, corner: 0 },
+    lead: { radius: 3, length: 2, overlap: 1, out: 0, corner: 0, always: false },
     materials: ['mild-steel'],
     settings: { cut: { speed: 45, power: 100, passes: 1 }, mark: { speed: 60, power: 15, passes: 1 } },
     travelSpeed: 200,

@@ -84,6 +84,8 @@ export interface Lead {
   readonly out: number;
   /** How far it goes past outer corners, to come back to them in a loop; 0: it turns in them. */
   readonly corner: number;
+  /** The file leads to cuts that the controller sets off, too. */
+  readonly always: boolean;
 }
 
 /** How a machine gets up to speed and round corners. */

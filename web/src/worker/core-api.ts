@@ -6,6 +6,7 @@ import type { Picture } from '@needlefile/core/screen/picture';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import type { SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import type { ToolChart } from '@needlefile/core/screen/tool-chart';
+import type { KeptOrder } from '@needlefile/core/recipe/edits/line-order';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import type { ReleasedFiles, RunOf } from './engine';
@@ -31,6 +32,8 @@ export const coreApi = {
   /** The riskiest places of a thing, as windows of a coupon. */
   coupon: async (recipe: Recipe, shop: Shop, thing: string): Promise<Pick<CouponOf, 'windows' | 'frame'> | null> =>
     (await engine()).findCoupon(recipe, shop, thing),
+  /** The order in which a job is run, as its recipe can keep it. */
+  keptOrder: async (recipe: Recipe, shop: Shop): Promise<KeptOrder> => (await engine()).keptOrder(recipe, shop),
   /** Runs a file of a job, or any file, as the job's machine would. */
   run: async (recipe: Recipe, shop: Shop, file: RunOf): Promise<RunPicture> =>
     (await engine()).runPicture(recipe, shop, file),

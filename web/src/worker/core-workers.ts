@@ -4,6 +4,7 @@ import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
+import type { KeptOrder } from '@needlefile/core/recipe/edits/line-order';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
@@ -119,6 +120,9 @@ export function searchOnePiece(
     }
   });
 }
+
+/** Tells in which order a job is run. */
+export const searchOrder = ({ recipe, shop }: Job): Search<KeptOrder> => search((core) => core.keptOrder(recipe, shop));
 
 /** Looks for the riskiest places of a thing, as a test coupon; null where there is nothing to test. */
 export const searchCoupon = (

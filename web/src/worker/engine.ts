@@ -5,6 +5,8 @@ import { fileRows } from '@needlefile/core/job/agreement';
 import { joinedParts } from '@needlefile/core/job/file-parts';
 import { readPage, type Format } from '@needlefile/core/job/files';
 import { changePictureOf, type ChangePicture } from '@needlefile/core/screen/change-picture';
+import { keptOrderOf } from '@needlefile/core/job/kept-order';
+import type { KeptOrder } from '@needlefile/core/recipe/edits/line-order';
 import { runJob } from '@needlefile/core/job/run-job';
 import { drawingOfArtwork } from '@needlefile/core/machine/drawing-of-artwork';
 import { runFile, usesOf } from '@needlefile/core/machine/run-file';
@@ -77,6 +79,10 @@ export async function runPicture(recipe: Recipe, shop: Shop, file: RunOf): Promi
   const run = runFile(drawing, job.machine, usesOf(drawing, job.machine, file.works));
   return runPictureOf(drawing, run, { rows: fileRows(run), differences: [], compared: false });
 }
+
+/** The order in which a job is run, as its recipe can keep it. */
+export const keptOrder = async (recipe: Recipe, shop: Shop): Promise<KeptOrder> =>
+  keptOrderOf(await built(recipe, shop));
 
 export const spacingChart = async (recipe: Recipe, shop: Shop, operation: string): Promise<SpacingRow[] | null> =>
   spacingChartOf(await built(recipe, shop), operation);

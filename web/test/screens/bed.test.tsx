@@ -379,6 +379,7 @@ describe('views of the bed', () => {
 
   it('zooms by keys and buttons, and fits the sheet again', async () => {
     const percent = () => Number(/\d+/.exec(screen.getByTitle('Show at true size (1)').textContent!)![0]);
+    await key('0');
     const fitted = percent();
     await key('+');
     expect(percent()).toBeGreaterThan(fitted);

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { screen, waitFor, within } from '@testing-library/react';
+import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { houseShop } from '@needlefile/core/shop/house';
 import type { RecipeInput } from '@needlefile/core/recipe/read';
 import { describe, expect, it } from 'vitest';
@@ -150,7 +151,7 @@ describe('rows', () => {
     await bench.typeAt(pitch, '0.2');
     await bench.take('Rows', 'Along y');
     await bench.take('Swept', 'One way');
-    expect(operations(bench)[0]!.rows).toMatchObject({ pitch: 0.2, upright: true, bothWays: false });
+    expect(operations(bench)[0]!.rows).toMatchObject({ pitch: 0.2, angle: 90, bothWays: false });
     await bench.typeAt(pitch, '');
     expect(operations(bench)[0]!.rows.pitch).toBeNull();
     await bench.built();
@@ -240,5 +241,42 @@ describe('time and cost', () => {
     expect(costs[2]).toBeCloseTo(costs[0]! + costs[1]!, 1);
     expect(priced.panel().getByText('Together')).toBeTruthy();
     expect(thingOf(priced.recipe()).make).toBe('engraved');
+  });
+});
+
+describe('the order of lines', () => {
+  const cut: RecipeInput = {
+    make: 'cut-through',
+    plate: { holes: null },
+    lettering: { words: 'LTF', face: 'barlow-condensed-semibold', size: { by: 'cap height', value: 40 } },
+  };
+
+  it('is kept as it is, with a letter first or last, and found anew when it is let go', async () => {
+    const bench = await atWorkOrder(cut);
+    await bench.tick('Keep the order as it is');
+    await waitFor(() => expect(Object.keys(thingOf(bench.recipe()).lineOrder)).toContain('inner'));
+    await bench.built();
+    const was = thingOf(bench.recipe()).lineOrder.inner!;
+    expect(was).toHaveLength(3);
+    expect(screen.getByRole('list', { name: 'Lines in their order' }).children).toHaveLength(3);
+    for (const [letter, to] of [
+      ['item-1/letter:0.2.0', 'first'],
+      ['item-1/letter:0.0.0', 'first'],
+      ['item-1/letter:0.0.0', 'last'],
+    ] as const) {
+      useView.setState({ letter });
+      await bench.built();
+      await bench.press(`Run ${to}`);
+      await waitFor(() =>
+        expect(thingOf(bench.recipe()).lineOrder.inner!.at(to === 'first' ? 0 : -1)).toBe(`${letter}^0`),
+      );
+      await bench.built();
+    }
+    // F, which was first before L came, is again.
+    const lefts = linesOn(await bench.file(), 'CUT_INNER').map((each) => contourBounds(each).minX);
+    expect(lefts[0]).toBe(Math.max(...lefts));
+    await bench.user.keyboard('{Control>}z{/Control}');
+    await bench.tick('Keep the order as it is');
+    expect(thingOf(bench.recipe()).lineOrder).toEqual({});
   });
 });

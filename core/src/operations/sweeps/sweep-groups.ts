@@ -3,7 +3,7 @@ import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
 import { timeStraight } from '../../motion/motion.ts';
 import type { Profile } from '../../motion/profile.ts';
-import { spansOf } from '../../motion/row-spans.ts';
+import { acrossRows, spansOf } from '../../motion/row-spans.ts';
 import { timeTogether, turnSeconds } from '../../motion/sweep.ts';
 import { clumpsOf } from './clumps.ts';
 import { exactGroups, MOST_EXACT } from './exact-groups.ts';
@@ -38,9 +38,9 @@ export function sweepGroups(
 ): SweepGroups {
   const box = joinBounds(things.flatMap((contours) => contours.map(contourBounds)));
   const [wide, high] = [box.maxX - box.minX, box.maxY - box.minY];
-  const across = rows.upright ? wide : high;
-  const height = Math.max(rows.pitch, across / MOST_ROWS);
-  const grid = { low: rows.upright ? box.minX : box.minY, pitch: height, upright: rows.upright };
+  const across = acrossRows(things, rows.angle);
+  const height = Math.max(rows.pitch, (across.high - across.low) / MOST_ROWS);
+  const grid = { low: across.low, pitch: height, angle: rows.angle };
   // From one group to the next, on the whole: a third of the way over all.
   const between = timeStraight((wide + high) / 6, travel);
   const costOf: CostOf = (one, other) => timeTogether(one, other, rows, height) + between;

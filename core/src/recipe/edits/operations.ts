@@ -50,10 +50,15 @@ export function removeOperation(recipe: Recipe, id: string, instead: string | nu
     // What cleared what it left goes with it.
     operations: recipe.operations.filter((each) => each.id !== id && !followersOf(recipe, id).includes(each.id)),
     assignment: { inner: moved(inner), outer: moved(outer), area: moved(area), line: moved(line) },
-    assemblies: recipe.assemblies.map((each) =>
-      each.make === 'coupon'
-        ? each
-        : { ...each, items: each.items.map((item) => ({ ...item, operation: moved(item.operation) })) },
-    ),
+    assemblies: recipe.assemblies.map((thing) => {
+      const { [id]: _gone, ...lineOrder } = thing.lineOrder;
+      return thing.make === 'coupon'
+        ? { ...thing, lineOrder }
+        : {
+            ...thing,
+            lineOrder,
+            items: thing.items.map((item) => ({ ...item, operation: moved(item.operation) })),
+          };
+    }),
   };
 }

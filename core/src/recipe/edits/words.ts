@@ -84,13 +84,20 @@ function followLineScale(scale: readonly number[], old: readonly string[], now: 
   return followed;
 }
 
+type FollowLetters = (id: string) => string;
+
 /** Where ids of letters of a thing go when one of its items gets other words; null where it has no such lettering. */
-function followItem(thing: Made, item: string, words: string): ((id: string) => string) | null {
+function followItem(thing: Made, item: string, words: string): FollowLetters | null {
   const lettering = thing.items.find(({ id }) => id === item);
   if (lettering?.kind !== 'lettering') return null;
-  const inside = followLetters(lettering.words, words);
-  return (id) => (itemOf(id) === item ? inside(id) : id);
+  return ofItem(item, followLetters(lettering.words, words));
 }
+
+/** The same for names in the thing. */
+const ofItem =
+  (item: string, inside: FollowLetters): FollowLetters =>
+  (id) =>
+    itemOf(id) === item ? inside(id) : id;
 
 /**
  * A thing with other words in one of its items: whatever was placed by hand on a letter (moves, bridges, bars, tabs,
@@ -106,8 +113,25 @@ export function withWords(thing: Made, item: string, words: string): Made {
       each.kind === 'lettering' && each.id === item ? letteringWith(each, words) : each,
     ),
     hold: followHold(thing.hold, follow),
+    lineOrder: followOrder(thing.lineOrder, follow, ofItem(item, followLetters(words, wordsOf(thing, item)))),
   };
 }
+
+const wordsOf = ({ items }: Made, item: string): string =>
+  items.find((each): each is LetteringItem => each.id === item && each.kind === 'lettering')!.words;
+
+/** Kept orders of lines, each under its letter's name of now; where two would meet, the one whose letter stayed. */
+const followOrder = (order: Made['lineOrder'], follow: FollowLetters, back: FollowLetters): Made['lineOrder'] =>
+  Object.fromEntries(
+    Object.entries(order).map(([operation, names]) => {
+      const stayed = new Set(names.map(follow).filter((now, i) => back(now) === names[i]));
+      const own = names.flatMap((name) => {
+        const now = follow(name);
+        return back(now) === name || !stayed.has(now) ? [now] : [];
+      });
+      return [operation, [...new Set(own)]];
+    }),
+  );
 
 function letteringWith(item: LetteringItem, words: string): LetteringItem {
   const { thicken, nudges, lineScale, redrawn, centerline, dots } = item;

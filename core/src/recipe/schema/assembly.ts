@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ISLAND_ID, LETTER_ID, OWN_ID } from '../identity.ts';
+import { ISLAND_ID, LETTER_ID, LINE_NAME, OWN_ID } from '../identity.ts';
 import { backerSchema } from './backer.ts';
 import { couponFieldsOf } from './coupon.ts';
 import { lengthIn, numberIn } from './fields.ts';
@@ -16,6 +16,9 @@ export type Make = (typeof MAKES)[number];
 /** More things on one sheet, or items in one thing, nobody looks after by hand. */
 export const MOST_ASSEMBLIES = 200;
 export const MOST_ITEMS = 200;
+
+/** Longer orders nobody keeps. */
+const MOST_LINES = 20_000;
 
 /** What everything on the sheet has. */
 const common = {
@@ -36,6 +39,13 @@ const common = {
     .default(null)
     .describe('Copies beside each other before the next row begins, where it has a place; null: as there is room.'),
   hidden: z.boolean().default(false).describe('Not laid on the sheet.'),
+  lineOrder: z
+    .record(
+      z.string().regex(OWN_ID),
+      z.array(z.string().regex(LINE_NAME, 'must be a letter or edge, ^ and a number')).max(MOST_LINES),
+    )
+    .default({})
+    .describe('By operation: its lines in the order in which they are run; others go where they are least out of it.'),
   first: z.boolean().default(false).describe('Worked on before the other things, in each operation.'),
 };
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { WORKS } from '../../shop/shop.ts';
-import { OWN_ID } from '../identity.ts';
+import { LAID_THING, OWN_ID } from '../identity.ts';
 import { lengthIn, numberIn } from './fields.ts';
 import { fillSchema } from './fills.ts';
 import { LIMITS } from './limits.ts';
@@ -11,22 +11,37 @@ export type LineKind = (typeof LINE_KINDS)[number];
 
 const operationId = z.string().regex(OWN_ID, 'must be small letters, figures and -, a letter first');
 
+/** Rows lay along x or along y only, before they had an angle. */
+function withAngle(rows: unknown): unknown {
+  if (typeof rows !== 'object' || rows === null || !('upright' in rows)) return rows;
+  const { upright, ...others } = rows;
+  return { angle: upright === true ? 90 : 0, ...others };
+}
+
 /** How areas that the machine sweeps are gone over. */
 const rowsSchema = z
-  .strictObject({
-    pitch: lengthIn('rowPitch').nullable().default(null).describe('From row to row, mm; null: the machine’s.'),
-    upright: z.boolean().default(false).describe('Rows along y, rather than along x.'),
-    bothWays: z.boolean().default(true).describe('To and fro; false: one way only.'),
-    together: z
-      .enum(['best', 'all', 'items'])
-      .default('best')
-      .describe('What is swept in one: what takes least time, all, or each item by itself.'),
-    byHand: z
-      .array(z.array(z.string().min(1).max(120)).min(1).max(2000))
-      .max(200)
-      .default([])
-      .describe('Items that are swept together and with no other: thing:copy/item, copies counted from 0.'),
-  })
+  .preprocess(
+    withAngle,
+    z.strictObject({
+      pitch: lengthIn('rowPitch').nullable().default(null).describe('From row to row, mm; null: the machine’s.'),
+      angle: z
+        .number()
+        .min(0)
+        .lt(180, 'must be less than 180')
+        .default(0)
+        .describe('Degrees counter-clockwise of the rows: 0 along x, 90 along y.'),
+      bothWays: z.boolean().default(true).describe('To and fro; false: one way only.'),
+      together: z
+        .enum(['best', 'all', 'items'])
+        .default('best')
+        .describe('What is swept in one: what takes least time, all, or each item by itself.'),
+      byHand: z
+        .array(z.array(z.string().min(1).max(120)).min(1).max(2000))
+        .max(200)
+        .default([])
+        .describe('Items that are swept together and with no other: thing:copy/item, copies counted from 0.'),
+    }),
+  )
   .prefault({});
 export type RowsPlan = z.output<typeof rowsSchema>;
 
@@ -58,7 +73,7 @@ export const plainOperation = (id: string, work: OperationPlan['work']): Operati
   power: null,
   passes: null,
   fill: null,
-  rows: { pitch: null, upright: false, bothWays: true, together: 'best', byHand: [] },
+  rows: { pitch: null, angle: 0, bothWays: true, together: 'best', byHand: [] },
   written: false,
 });
 
@@ -85,6 +100,9 @@ export const assignmentSchema = z
   .prefault({})
   .describe('Which operation each kind of line gets, by id; null: none.');
 
+/** More copies of things than this nobody keeps in order. */
+const MOST_LAID = 20_000;
+
 /** In which order an operation's lines are run. */
 export const orderSchema = z
   .strictObject({
@@ -94,10 +112,19 @@ export const orderSchema = z
       .describe(
         'How long a short way of the head is looked for: so that an edit is answered at once, or for a second.',
       ),
+    things: z
+      .record(
+        z.string().regex(OWN_ID),
+        z.array(z.string().regex(LAID_THING, 'must be a thing, : and the number of a copy')).max(MOST_LAID),
+      )
+      .default({})
+      .describe(
+        'By operation: things in the order in which the head goes to them; others where they are least out of the way.',
+      ),
     coolly: z
       .boolean()
       .default(false)
-      .describe('Cuts of a thing follow each other where the sheet is cool, at the price of more way.'),
+      .describe('Cuts follow each other where the sheet is cool, at the price of more way.'),
   })
   .prefault({});
 export type OrderPlan = z.output<typeof orderSchema>;

@@ -48,13 +48,22 @@ export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
             { value: 'controller', label: 'The controller', title: 'Cut lines lie on the true edges' },
           ]}
         />
+        <Choices
+          label="Leads"
+          value={machine.lead.always ? 'always' : 'kerf'}
+          onChange={(when) => changeMachine({ lead: { ...machine.lead, always: when === 'always' } })}
+          options={[
+            { value: 'kerf', label: 'With the kerf', title: 'Where the file sets cuts off, it leads to them too' },
+            { value: 'always', label: 'Always', title: 'The file leads to cuts that the controller sets off' },
+          ]}
+        />
         <LengthField
           label="Lead: arc"
           value={machine.lead.radius}
           least={0}
           most={50}
           onChange={(radius) => changeMachine({ lead: { ...machine.lead, radius } })}
-          hint="Where the file sets cuts off, they begin in the waste and come to the line by an arc so wide."
+          hint="Cuts begin in the waste and come to the line by an arc so wide."
         />
         <LengthField
           label="Lead: straight"

@@ -13,6 +13,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
+import { NumberField } from '@/components/number-field';
 import { useJob } from '@/job/job-store';
 import { useView } from '@/job/view-store';
 import { GroupChart } from './group-chart';
@@ -42,13 +43,23 @@ export function RowsSection({ operation: { rows }, index, machine, sweeps }: Pro
       />
       <Choices
         label="Rows"
-        value={rows.upright ? 'upright' : 'along'}
-        onChange={(value) => set('Direction of rows', { upright: value === 'upright' })}
+        value={rows.angle === 0 ? 'x' : rows.angle === 90 ? 'y' : 'angle'}
+        onChange={(value) => set('Direction of rows', { angle: { x: 0, y: 90, angle: 45 }[value] })}
         options={[
-          { value: 'along', label: 'Along x' },
-          { value: 'upright', label: 'Along y' },
+          { value: 'x', label: 'Along x' },
+          { value: 'y', label: 'Along y' },
+          { value: 'angle', label: 'At', title: 'At an angle' },
         ]}
       />
+      {rows.angle % 90 !== 0 && (
+        <NumberField
+          label="Angle of rows"
+          at={`operations.${index}.rows.angle`}
+          value={rows.angle}
+          {...{ least: 0, most: 179.9, step: 5, suffix: '°' }}
+          onChange={(angle) => set('Direction of rows', { angle })}
+        />
+      )}
       <Choices
         label="Swept"
         value={rows.bothWays ? 'both' : 'one'}

@@ -45,7 +45,7 @@ export function RunningOrder({ reports }: { reports: readonly OperationReport[] 
         }
       />
       <div className="field-hint">
-        For thin sheet that warps: within each thing, the next cut is where the sheet is cool. The head goes farther.
+        For thin sheet that warps: the next cut is where the sheet is cool. The head goes farther.
       </div>
       {things.length > 1 && (
         <fieldset className="mt-2">

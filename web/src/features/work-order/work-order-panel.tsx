@@ -32,6 +32,7 @@ import { useJob } from '@/job/job-store';
 import { Assignment } from './assignment';
 import { operationName } from '@/job/operation-names';
 import { OnlyThis } from '@/job/only-this';
+import { LineOrder } from './line-order';
 import { OperationSettings } from './operation-settings';
 import { RunningOrder } from './running-order';
 import { TimeAndCost } from './time-and-cost';
@@ -65,6 +66,7 @@ export function WorkOrderPanel({ picture }: { picture: Picture | null }) {
         </Button>
       </PanelSection>
       <RunningOrder reports={report?.operations ?? []} />
+      <LineOrder picture={picture} />
       {report && report.operations.length > 0 && <TimeAndCost report={report} />}
       <Assignment picture={picture} />
     </>

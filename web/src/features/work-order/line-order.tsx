@@ -1,0 +1,198 @@
+'use client';
+
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { isOrderKept, withLetterMoved, withOrderFree, withOrderKept } from '@needlefile/core/recipe/edits/line-order';
+import type { KeptOrder } from '@needlefile/core/recipe/edits/line-order';
+import { isLetter, kindOf, ownerOfLine } from '@needlefile/core/recipe/identity';
+import type { AssemblyPicture, Picture, PictureLetter } from '@needlefile/core/screen/picture';
+import { useEffect, useRef, useState } from 'react';
+import { Button, ButtonGroup, Form, Spinner } from 'react-bootstrap';
+import { GripVertical } from 'react-bootstrap-icons';
+import { Field } from '@/components/choices';
+import { PanelFold } from '@/components/panel';
+import { useShop } from '@/hooks/shop';
+import { useChosenAssembly, useChosenPicture } from '@/job/chosen';
+import { useJob, useJobStore } from '@/job/job-store';
+import { operationName } from '@/job/operation-names';
+import { useView } from '@/job/view-store';
+import { searchOrder } from '@/worker/core-workers';
+import css from './work-order.module.css';
+
+/** Lines in an order that stays while words change: as it was found, or as somebody put it. */
+export function LineOrder({ picture }: { picture: Picture | null }) {
+  const isKept = useJob((state) => isOrderKept(state.recipe));
+  const change = useJob((state) => state.change);
+  const { working, problem, withOrder } = useFoundOrder();
+  const chosen = useChosenPicture(picture);
+  const letterId = useView((state) => state.letter);
+  const letter = chosen?.letters.find(({ id }) => id === letterId);
+  const move = (to: 'first' | 'last') =>
+    letter &&
+    void withOrder((found) =>
+      change(`${letter.name} ${to}`, (recipe) =>
+        withOrderKept(recipe, withLetterMoved(found, chosen!.id, letter.id, to)),
+      ),
+    );
+  return (
+    <PanelFold title="Order of lines" state={isKept ? 'kept' : undefined} open={isKept}>
+      <Form.Check
+        id="keep-order"
+        type="switch"
+        label={<>Keep the order as it is {working && <Spinner size="sm" />}</>}
+        checked={isKept}
+        disabled={working}
+        onChange={({ target }) =>
+          target.checked
+            ? void withOrder((found) => change('Keep the order of lines', (recipe) => withOrderKept(recipe, found)))
+            : change('Order of lines anew', withOrderFree)
+        }
+      />
+      <div className={problem ? 'field-problem' : 'field-hint'}>
+        {problem ??
+          (isKept
+            ? 'Other words and sizes do not shuffle it. Lines that are new go where they are least out of the way.'
+            : 'Else a short way is found anew with each change.')}
+      </div>
+      <Field label={letter ? `Lines of ${letter.name}` : 'One letter'}>
+        <ButtonGroup size="sm">
+          <Button variant="light" disabled={!letter || working} onClick={() => move('first')}>
+            Run first
+          </Button>
+          <Button variant="light" disabled={!letter || working} onClick={() => move('last')}>
+            Run last
+          </Button>
+        </ButtonGroup>
+        {!letter && <div className="field-hint">Click a letter on the bed. It comes first in each operation.</div>}
+      </Field>
+      {isKept && chosen && <KeptLines picture={chosen} />}
+    </PanelFold>
+  );
+}
+
+/** Asks for the order in which the job is run as it stands, in a worker. */
+function useFoundOrder() {
+  const store = useJobStore();
+  const shop = useShop();
+  const search = useRef<{ readonly stop: () => void } | null>(null);
+  useEffect(() => () => search.current?.stop(), []);
+  const [{ working, problem }, setState] = useState<{ readonly working: boolean; readonly problem: string | null }>({
+    working: false,
+    problem: null,
+  });
+  const withOrder = async (take: (found: KeptOrder) => void): Promise<void> => {
+    setState({ working: true, problem: null });
+    try {
+      const begun = searchOrder({ recipe: store.getState().recipe, shop });
+      search.current = begun;
+      take(await begun.result);
+      setState({ working: false, problem: null });
+    } catch (error) {
+      setState({ working: false, problem: `The order could not be found: ${(error as Error).message}` });
+    }
+  };
+  return { working, problem, withOrder };
+}
+
+/** More are not gone through by hand. */
+const MOST_SHOWN = 200;
+
+/** The lines of a thing in one operation, to be dragged into another order. */
+function KeptLines({ picture }: { picture: AssemblyPicture }) {
+  const recipe = useJob((state) => state.recipe);
+  const edit = useJob((state) => state.edit);
+  const { id: thing, lineOrder } = useChosenAssembly();
+  const operations = recipe.operations.filter(({ id }) => (lineOrder[id]?.length ?? 0) > 0);
+  const [wanted, setWanted] = useState<string | null>(null);
+  const operation = operations.find(({ id }) => id === wanted) ?? operations[0];
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  if (!operation) return null;
+  const letters = new Map(picture.letters.map((letter) => [letter.id, letter]));
+  const all = lineOrder[operation.id]!;
+  const here = all.filter((name) => !isLetter(ownerOfLine(name)) || letters.has(ownerOfLine(name)));
+  const shown = here.slice(0, MOST_SHOWN);
+  function onDragEnd({ active, over }: DragEndEvent) {
+    if (!over || active.id === over.id) return;
+    edit('Order of lines', (draft) => {
+      const own = draft.assemblies.find(({ id }) => id === thing)!;
+      const names = own.lineOrder[operation!.id]!;
+      own.lineOrder[operation!.id] = arrayMove(names, names.indexOf(String(active.id)), names.indexOf(String(over.id)));
+    });
+  }
+  return (
+    <>
+      <Form.Select
+        size="sm"
+        aria-label="Lines of which operation"
+        value={operation.id}
+        onChange={({ target }) => setWanted(target.value)}
+      >
+        {operations.map((each) => (
+          <option key={each.id} value={each.id}>
+            {operationName(each, recipe)}
+          </option>
+        ))}
+      </Form.Select>
+      <DndContext id="line-order" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={shown} strategy={verticalListSortingStrategy}>
+          <ol className={css.lines} aria-label="Lines in their order">
+            {shown.map((name) => (
+              <LineRow key={name} {...{ name, letter: letters.get(ownerOfLine(name)) }} />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      {here.length > shown.length && (
+        <div className="field-hint">
+          The first {MOST_SHOWN} of {here.length} lines.
+        </div>
+      )}
+    </>
+  );
+}
+
+function LineRow({ name, letter }: { readonly name: string; readonly letter: PictureLetter | undefined }) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: name });
+  const told = letter?.name ?? kindOf(ownerOfLine(name));
+  const number = Number(name.slice(name.lastIndexOf('^') + 1));
+  const ring = () => letter && useView.setState({ ring: letter.bounds });
+  const unring = () => useView.setState({ ring: null });
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
+      onMouseEnter={ring}
+      onMouseLeave={unring}
+    >
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        className={css.grip}
+        aria-label={`Move ${told}${number > 0 ? `, line ${number + 1}` : ''}`}
+        {...attributes}
+        {...listeners}
+      >
+        <GripVertical aria-hidden />
+      </button>
+      <span>{told}</span>
+      {number > 0 && <span className="field-hint">line {number + 1}</span>}
+    </li>
+  );
+}
