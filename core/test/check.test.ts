@@ -130,6 +130,25 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
     sheet: { gap: 2 },
     assemblies: [{ make: 'engraved', copies: 3, plate: { width: 120, height: 60 }, items: [{ words: 'TEA' }] }],
   },
+  // A disc in a ring: between them there is no room for a lead of either.
+  'lead in the way': {
+    ...{ machine: 'plasma', material: 'mild-steel', thickness: 3, release: { kerf: 'file' } },
+    assemblies: [
+      {
+        make: 'stand-alone',
+        place: { x: 30, y: 30 },
+        items: [{ kind: 'shape', role: 'material', outline: { by: 'round', diameter: 40 } }],
+      },
+      {
+        make: 'stand-alone',
+        place: { x: 10, y: 10 },
+        items: [
+          { kind: 'shape', role: 'material', outline: { by: 'round', diameter: 80 } },
+          { kind: 'shape', role: 'opening', outline: { by: 'round', diameter: 46 } },
+        ],
+      },
+    ],
+  },
   'hole in the way': { make: 'cut-through', lettering: { words: 'FENNY' }, plate: { margin: 4, holes: { inset: 8 } } },
   unassigned: { make: 'cut-through', lettering: { words: 'FENNY' }, workOrder: { outline: { work: null } } },
   'single-line face': { make: 'cut-through', lettering: { words: 'FENNY', face: 'hershey-sans-line' } },

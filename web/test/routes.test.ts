@@ -224,6 +224,18 @@ describe('the roads of the server', () => {
       expect(await ask(`/api/jobs/${id}/releases`)).toEqual([]);
     });
 
+    it('of some things alone are named after them, and told so ever after', async () => {
+      const { id } = await newJob('OIL');
+      const { recipe } = await ask<{ recipe: { assemblies: object[] } }>(`/api/jobs/${id}`);
+      const [thing] = recipe.assemblies;
+      const assemblies = [thing, { ...thing, id: 'thing-2', name: 'Spare tag' }];
+      await ask(`/api/jobs/${id}`, { method: 'PUT', body: { base: 1, recipe: { ...recipe, assemblies } } });
+      await release(id, { revision: 2, only: ['thing-2'] });
+      const [row] = await ask<ReleaseRow[]>(`/api/jobs/${id}/releases`);
+      expect(row!.things).toEqual(['Spare tag']);
+      expect(row!.files.every(({ fileName }) => fileName.includes('-spare-tag.'))).toBe(true);
+    });
+
     it('of things that the job has not are refused', async () => {
       const { id } = await newJob('OIL');
       const lines = await release(id, { revision: 1, only: ['thing-9'] });

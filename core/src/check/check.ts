@@ -13,6 +13,7 @@ import { faceMissing } from './rules/face-missing.ts';
 import { fewPoints } from './rules/few-points.ts';
 import { filledCounter } from './rules/filled-counter.ts';
 import { holeInTheWay } from './rules/hole-in-the-way.ts';
+import { leadInTheWay } from './rules/lead-in-the-way.ts';
 import { loosePiece } from './rules/loose-piece.ts';
 import { lostBar } from './rules/lost-bar.ts';
 import { lostBridge } from './rules/lost-bridge.ts';
@@ -86,6 +87,7 @@ const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {
   'off the sheet': offTheSheet,
   overlap,
   'too near': tooNear,
+  'lead in the way': leadInTheWay,
   unassigned,
   machine,
   order,

@@ -38,6 +38,7 @@ export type JobRule =
   | 'off the sheet'
   | 'overlap'
   | 'too near'
+  | 'lead in the way'
   | 'unassigned'
   | 'machine'
   | 'order'

@@ -1,5 +1,5 @@
 import { boxTable, visitPairs } from './box-pairs.ts';
-import { flatten, startOf, type Region } from './contour.ts';
+import { flattenRound, startOf, type Region } from './contour.ts';
 import { regionContains } from './contour-facts.ts';
 import { cross, distanceToSpan, subtract, type Point } from './point.ts';
 
@@ -34,7 +34,10 @@ export function edgesComeWithin(a: Region, b: Region, near: number): boolean {
 type Span = readonly [Point, Point];
 
 const spansOf = (region: Region): Span[] =>
-  region.flatMap((contour) => flatten(contour, TOLERANCE).map((p, i, ring): Span => [p, ring[(i + 1) % ring.length]!]));
+  region.flatMap((contour) => {
+    const points = flattenRound(contour, TOLERANCE);
+    return points.slice(1).map((q, i): Span => [points[i]!, q]);
+  });
 
 function spansMeet([a, b]: Span, [c, d]: Span, near: number): boolean {
   const [u, v] = [subtract(b, a), subtract(d, c)];

@@ -5,6 +5,13 @@ import type { Segment } from './segment.ts';
 /** Ends that lie so near to each other are one, mm. */
 const SAME = 2e-3;
 
+/** What of a line that comes home is gone before it goes round and after. */
+export function beforeAndAfterLoop({ segments, closed }: Contour): readonly (readonly Segment[])[] {
+  const round = closed ? null : homeOf(segments);
+  if (!round) return [];
+  return [segments.slice(0, round.start), segments.slice(round.end)].filter((way) => way.length > 0);
+}
+
 /**
  * The closed line that an open one makes: where it comes to one of the nodes that it went through before, all between
  * the two. What comes before is how it is led to it, and what comes after how it leaves; little loops past its corners
@@ -14,11 +21,16 @@ const SAME = 2e-3;
 export function loopOf(contour: Contour): Contour | null {
   if (contour.closed) return contour;
   const { segments } = contour;
-  // The last time that it comes home: what it goes over twice is past the start.
+  const round = homeOf(segments);
+  return round && { segments: withoutCornerLoops(segments.slice(round.start, round.end)), closed: true };
+}
+
+/** The last time that a line comes home: what it goes over twice is past the start. */
+function homeOf(segments: readonly Segment[]): { readonly start: number; readonly end: number } | null {
   for (let end = segments.length; end > 0; end--) {
     const home = segments[end - 1]!.to;
     const start = segments.findIndex(({ from }, i) => i < end && distance(from, home) < SAME);
-    if (start >= 0) return { segments: withoutCornerLoops(segments.slice(start, end)), closed: true };
+    if (start >= 0) return { start, end };
   }
   return null;
 }

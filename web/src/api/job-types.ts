@@ -39,6 +39,8 @@ export interface JobDetail {
 export interface ReleaseRow {
   readonly id: string;
   readonly revision: number;
+  /** What the things are called that its files are of; null: all of the job. */
+  readonly things: readonly string[] | null;
   readonly releasedAt: string;
   readonly files: readonly {
     readonly format: string;

@@ -33,9 +33,10 @@ export async function releaseJob(
       `The job is at revision ${job.revision} now, and you looked at ${revision}. Look again before you release.`,
     );
   const { files, report, recipe } = await writeRelease(job.recipe, revision, only, signal, tell);
-  const base = fileName(recipe.release.name, factsOf(report, recipe, revision));
+  const things = only && report.assemblies.map(({ name }) => name);
+  const base = fileName(recipe.release.name, factsOf(report, recipe, revision, things));
   const id = await db().transaction(async (tx) => {
-    const [row] = await tx.insert(releases).values({ jobId, revision, report }).returning({ id: releases.id });
+    const [row] = await tx.insert(releases).values({ jobId, revision, things, report }).returning({ id: releases.id });
     for (const { format, part, bytes, readBack } of files) {
       const sha256 = createHash('sha256').update(bytes).digest('hex');
       await tx.insert(fileContents).values({ sha256, bytes, size: bytes.length }).onConflictDoNothing();
@@ -53,6 +54,7 @@ export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
     .select({
       id: releases.id,
       revision: releases.revision,
+      things: releases.things,
       releasedAt: releases.releasedAt,
       report: releases.report,
       format: releaseFiles.format,
@@ -68,10 +70,12 @@ export async function listReleases(jobId: string): Promise<ReleaseRow[]> {
     .where(eq(releases.jobId, jobId))
     .orderBy(desc(releases.releasedAt));
   const byId = new Map<string, ReleaseRow>();
-  for (const { id, revision, releasedAt, report, format, part, fileName: name, sha256, readBack, size } of rows) {
+  for (const { id, revision, things, releasedAt, report, ...file } of rows) {
+    const { format, part, fileName: name, sha256, readBack, size } = file;
     const known = byId.get(id) ?? {
       id,
       revision,
+      things,
       releasedAt: releasedAt.toISOString(),
       files: [],
       time: report.time,
@@ -136,14 +140,25 @@ function baseOf({ fileName: name, part }: { readonly fileName: string; readonly 
   return part === null ? base : base.slice(0, -part.length - 1);
 }
 
-/** What the names of a release's files can tell. */
-function factsOf(report: Report, recipe: Recipe, revision: number): NameFacts {
+/** More things than this are counted, not named. */
+const MOST_NAMED = 2;
+
+/**
+ * What the names of a release's files can tell.
+ * @param things that they are of; null: all
+ */
+function factsOf(report: Report, recipe: Recipe, revision: number, things: readonly string[] | null): NameFacts {
   const { machine, material, thickness, bounds } = report;
   return {
     ...{ recipe, machine, material, thickness, revision },
     width: bounds.maxX - bounds.minX,
     height: bounds.maxY - bounds.minY,
     date: new Date().toISOString().slice(0, 10),
-    ...(report.lays === 'backers' && { only: 'backers' }),
+    only: [
+      report.lays === 'backers' ? 'backers' : '',
+      things && (things.length > MOST_NAMED ? `${things.length} things` : things.join(' ')),
+    ]
+      .filter(Boolean)
+      .join(' '),
   };
 }

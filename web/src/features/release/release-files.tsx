@@ -61,7 +61,7 @@ export function ReleaseFiles({ release }: { release: ReleaseRow }) {
         All files as one ZIP
       </a>
       <div className="field-hint">
-        About {formatTime(release.time)} on the machine
+        {release.things && `Of ${release.things.join(', ')} alone. `}About {formatTime(release.time)} on the machine
         {release.stops > 0 ? `; released with ${release.stops} ${release.stops === 1 ? 'stop' : 'stops'}` : ''}.
       </div>
     </>

@@ -122,7 +122,10 @@ export function ReleasePanel({ picture }: { picture: Picture | null }) {
             <details key={release.id} className={css.older}>
               <summary>
                 Revision {release.revision}{' '}
-                <span className="soft">{format(new Date(release.releasedAt), 'd MMM HH:mm')}</span>
+                <span className="soft">
+                  {format(new Date(release.releasedAt), 'd MMM HH:mm')}
+                  {release.things && `, ${release.things.join(', ')} alone`}
+                </span>
               </summary>
               <ReleaseFiles release={release} />
               <ReleaseChanges earlier={release} later={newest!} />

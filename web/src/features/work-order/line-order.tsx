@@ -28,7 +28,7 @@ import { PanelFold } from '@/components/panel';
 import { useShop } from '@/hooks/shop';
 import { useChosenAssembly, useChosenPicture } from '@/job/chosen';
 import { useJob, useJobStore } from '@/job/job-store';
-import { operationName } from '@/job/operation-names';
+import { capitalised, operationName } from '@/job/operation-names';
 import { useView } from '@/job/view-store';
 import { searchOrder } from '@/worker/core-workers';
 import css from './work-order.module.css';
@@ -68,7 +68,10 @@ export function LineOrder({ picture }: { picture: Picture | null }) {
             ? 'Other words and sizes do not shuffle it. Lines that are new go where they are least out of the way.'
             : 'Else a short way is found anew with each change.')}
       </div>
-      <Field label={letter ? `Lines of ${letter.name}` : 'One letter'}>
+      <Field
+        label={letter ? `Lines of ${letter.name}` : 'One letter'}
+        {...(!letter && { hint: 'Click a letter on the bed. It comes first, or last, in each operation.' })}
+      >
         <ButtonGroup size="sm">
           <Button variant="light" disabled={!letter || working} onClick={() => move('first')}>
             Run first
@@ -77,7 +80,6 @@ export function LineOrder({ picture }: { picture: Picture | null }) {
             Run last
           </Button>
         </ButtonGroup>
-        {!letter && <div className="field-hint">Click a letter on the bed. It comes first in each operation.</div>}
       </Field>
       {isKept && chosen && <KeptLines picture={chosen} />}
     </PanelFold>
@@ -128,6 +130,8 @@ function KeptLines({ picture }: { picture: AssemblyPicture }) {
   const all = lineOrder[operation.id]!;
   const here = all.filter((name) => !isLetter(ownerOfLine(name)) || letters.has(ownerOfLine(name)));
   const shown = here.slice(0, MOST_SHOWN);
+  const counts = new Map<string, number>();
+  for (const owner of here.map(ownerOfLine)) counts.set(owner, (counts.get(owner) ?? 0) + 1);
   function onDragEnd({ active, over }: DragEndEvent) {
     if (!over || active.id === over.id) return;
     edit('Order of lines', (draft) => {
@@ -154,7 +158,12 @@ function KeptLines({ picture }: { picture: AssemblyPicture }) {
         <SortableContext items={shown} strategy={verticalListSortingStrategy}>
           <ol className={css.lines} aria-label="Lines in their order">
             {shown.map((name) => (
-              <LineRow key={name} {...{ name, letter: letters.get(ownerOfLine(name)) }} />
+              <LineRow
+                key={name}
+                name={name}
+                letter={letters.get(ownerOfLine(name))}
+                isOnly={counts.get(ownerOfLine(name)) === 1}
+              />
             ))}
           </ol>
         </SortableContext>
@@ -168,10 +177,18 @@ function KeptLines({ picture }: { picture: AssemblyPicture }) {
   );
 }
 
-function LineRow({ name, letter }: { readonly name: string; readonly letter: PictureLetter | undefined }) {
+interface LineRowProps {
+  readonly name: string;
+  /** The letter that it is of; none where it is of none. */
+  readonly letter: PictureLetter | undefined;
+  /** Whether the letter has no other line in the operation. */
+  readonly isOnly: boolean;
+}
+
+function LineRow({ name, letter, isOnly }: LineRowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: name });
-  const told = letter?.name ?? kindOf(ownerOfLine(name));
-  const number = Number(name.slice(name.lastIndexOf('^') + 1));
+  const told = letter?.name ?? capitalised(kindOf(ownerOfLine(name)));
+  const number = isOnly ? null : Number(name.slice(name.lastIndexOf('^') + 1)) + 1;
   const ring = () => letter && useView.setState({ ring: letter.bounds });
   const unring = () => useView.setState({ ring: null });
   return (
@@ -185,14 +202,14 @@ function LineRow({ name, letter }: { readonly name: string; readonly letter: Pic
         type="button"
         ref={setActivatorNodeRef}
         className={css.grip}
-        aria-label={`Move ${told}${number > 0 ? `, line ${number + 1}` : ''}`}
+        aria-label={`Move ${told}${number === null ? '' : `, line ${number}`}`}
         {...attributes}
         {...listeners}
       >
         <GripVertical aria-hidden />
       </button>
       <span>{told}</span>
-      {number > 0 && <span className="field-hint">line {number + 1}</span>}
+      {number !== null && <span className="field-hint">line {number}</span>}
     </li>
   );
 }

@@ -24,6 +24,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'off the sheet': 'plate',
   overlap: 'plate',
   'too near': 'plate',
+  'lead in the way': 'plate',
   'words off the plate': 'plate',
   'past the guide': 'letter',
   'hole in the way': 'plate',

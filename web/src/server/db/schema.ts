@@ -52,6 +52,8 @@ export const releases = pgTable(
       .notNull()
       .references(() => jobs.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
+    /** What the things are called that its files are of; null: all of the job. */
+    things: jsonb('things').$type<readonly string[]>(),
     report: jsonb('report').$type<Report>().notNull(),
     releasedAt: now('released_at'),
   },
