@@ -12,6 +12,7 @@ import { loopOf } from '../src/geometry/loop.ts';
 import { tangentAt } from '../src/geometry/segment.ts';
 import { offsetRegion } from '../src/geometry/kernel/offset.ts';
 import { FORMATS } from '../src/job/files.ts';
+import { reportOf } from '../src/job/report.ts';
 import { runJob } from '../src/job/run-job.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
@@ -34,6 +35,15 @@ describe('cut lines', () => {
     const [inner, outer, ...more] = diameters(jobOf(washer(20)));
     expect(more).toEqual([]);
     expect([inner, outer]).toEqual([expect.closeTo(20 - 3, 6), expect.closeTo(60 + 3, 6)]);
+  });
+
+  it('lie as the cut is wide in the material', () => {
+    const shop: Shop = {
+      ...houseShop,
+      machines: houseShop.machines.map((each) => ({ ...each, materialKerf: { plywood: 2, acrylic: 4 } })),
+    };
+    expect(diameters(jobOf(washer(20), undefined, shop))).toEqual([expect.closeTo(18, 6), expect.closeTo(62, 6)]);
+    expect(reportOf(jobOf(washer(20), undefined, shop)).kerf).toBe(2);
   });
 
   it('are the true edges where the controller sees to it, and where nothing is cut', () => {

@@ -16,7 +16,7 @@ import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { layOnSheet } from '../sheet/lay-out.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
 import { withTried } from '../shop/tried.ts';
-import { kerfInFile, type Machine, type Material, type Shop } from '../shop/shop.ts';
+import { kerfInFile, onMaterial, type Machine, type Material, type Shop } from '../shop/shop.ts';
 import { runOperations, type ThingRun } from './run-operations.ts';
 import type { SweepAccount } from './run-sweeps.ts';
 
@@ -149,7 +149,7 @@ export function surroundingsOf(
   if (!usual || !material) throw new Error('The shop has no machine or no material.');
   const { operations, assignment } = recipe;
   const { thickness } = stock;
-  const machine = withTried(usual, shop, { material: material.id, thickness });
+  const machine = onMaterial(withTried(usual, shop, { material: material.id, thickness }), material.id);
   return {
     around: {
       ...{ machine, material, thickness, operations, assignment },

@@ -49,6 +49,7 @@ export const shopSchema = z.strictObject({
         name: text,
         word: text,
         kerf: lengthField(0, 50),
+        materialKerf: z.record(text, lengthField(0, 50)).optional(),
         kerfBy: z.enum(['file', 'controller']).default('controller'),
         lead: z
           .strictObject({

@@ -42,6 +42,8 @@ export interface Machine {
   readonly word: string;
   /** Width of the cut. */
   readonly kerf: number;
+  /** In single materials, by id, where it is another there. */
+  readonly materialKerf?: Readonly<Record<string, number>>;
   /** Who sets the line off by half of that: the file, or the machine's controller, which is given the true edge. */
   readonly kerfBy: 'file' | 'controller';
   /** How cuts are begun in the waste, where the file sets lines off. */
@@ -107,6 +109,12 @@ export const kerfInFile = (
   { kerf, kerfBy }: Pick<Machine, 'kerf' | 'kerfBy'>,
   release: { readonly kerf: Machine['kerfBy'] | null },
 ): number => ((release.kerf ?? kerfBy) === 'file' ? kerf : 0);
+
+/** A machine as it is on a material: with the width of its cut there. */
+export function onMaterial(machine: Machine, material: string): Machine {
+  const kerf = machine.materialKerf?.[material] ?? machine.kerf;
+  return kerf === machine.kerf ? machine : { ...machine, kerf };
+}
 
 export interface WorkSettings {
   /** mm/s. */

@@ -1,6 +1,7 @@
 'use client';
 
 import { stockOf } from '@needlefile/core/recipe/stock';
+import { onMaterial } from '@needlefile/core/shop/shop';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { Choices } from '@/components/choices';
 import { useShop } from '@/hooks/shop';
@@ -12,7 +13,9 @@ export function KerfChoice({ kerf }: { kerf: number }) {
   const recipe = useJob((state) => state.recipe);
   const edit = useJob((state) => state.edit);
   const unit = useUnit();
-  const machine = useShop().machines.find(({ id }) => id === stockOf(recipe).machine);
+  const stock = stockOf(recipe);
+  const usual = useShop().machines.find(({ id }) => id === stock.machine);
+  const machine = usual && onMaterial(usual, stock.material);
   if (!machine || machine.kerf === 0) return null;
   return (
     <Choices

@@ -1,10 +1,12 @@
 'use client';
 
 import { WORKS, type Machine, type Work } from '@needlefile/core/shop/shop';
+import { formatLength } from '@needlefile/core/units/length';
 import { Form } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
+import { useUnit } from '@/hooks/unit';
 import { capitalised } from '@/job/operation-names';
 import type { SectionProps } from './section';
 import css from './shop.module.css';
@@ -12,6 +14,7 @@ import css from './shop.module.css';
 /** How wide the machine cuts, and how it moves: what times are told by. */
 export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
   const { dynamics } = machine;
+  const unit = useUnit();
   const setDynamics = (values: Partial<Machine['dynamics']>) => changeMachine({ dynamics: { ...dynamics, ...values } });
   return (
     <>
@@ -39,6 +42,23 @@ export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
           onChange={(kerf) => changeMachine({ kerf })}
           hint="Width of the cut: of the beam, or of the cutter."
         />
+        {shop.materials
+          .filter(({ id }) => machine.materials.includes(id))
+          .map(({ id, name }) => (
+            <LengthField
+              key={id}
+              label={`… in ${name}`}
+              value={machine.materialKerf?.[id] ?? null}
+              placeholder={formatLength(machine.kerf, unit)}
+              least={0}
+              most={50}
+              onChange={(kerf) => changeMachine({ materialKerf: { ...machine.materialKerf, [id]: kerf } })}
+              onEmpty={() => {
+                const { [id]: _, ...materialKerf } = machine.materialKerf ?? {};
+                changeMachine({ materialKerf });
+              }}
+            />
+          ))}
         <Choices
           label="Set off by"
           value={machine.kerfBy}
