@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
+import { elementsOf } from '../src/artwork/elements.ts';
 import { artworkForm, PLAIN_PLAN, type ArtworkPlan } from '../src/artwork/form.ts';
 import { heightOf, widthOf, type Bounds } from '../src/geometry/bounds.ts';
 import { contourLength, regionArea } from '../src/geometry/contour-facts.ts';
@@ -48,6 +49,34 @@ const emblem = (item: object, make = 'cut-through', more: readonly object[] = []
 });
 
 describe('artwork', () => {
+  it('is parted by layers, by colours, by widths of line, or into areas and lines', () => {
+    const body =
+      '<g id="a"><rect width="10" height="10" fill="#f00"/><path d="M20 0h9" stroke="#f00" fill="none" stroke-width=".1"/></g>' +
+      '<g id="b"><rect y="20" width="10" height="10" fill="#00f"/><path d="M20 9h9" stroke="#00f" fill="none" stroke-width=".2"/></g>';
+    const names = (by: ArtworkPlan['partedBy']) => [
+      ...new Set(
+        elementsOf(readSvgArtwork(svg(body)), { ...PLAIN_PLAN, partedBy: by }).elements.map((each) => each.layer),
+      ),
+    ];
+    expect(names('layer')).toEqual(['a', 'b']);
+    expect(names('colour')).toHaveLength(2);
+    expect(names('kind')).toEqual(['areas', 'lines']);
+    expect(names('width').filter((name) => name.endsWith('wide'))).toHaveLength(2);
+    const red = formOf(body, { partedBy: 'colour', layers: [names('colour')[0]!] });
+    expect(regionArea(red.areas)).toBeCloseTo(100, 6);
+    expect(red.lines).toHaveLength(1);
+  });
+
+  it('is without specks where they are to be left out, and tells how many there were', () => {
+    const body =
+      '<rect width="40" height="20"/><rect x="50" width=".4" height=".3"/><path d="M60 0h.5v.5h-.5z" fill="none" stroke="#000"/>' +
+      '<path d="M70 0h3v3h-3z" fill="none" stroke="#000"/>';
+    expect(formOf(body, { speck: 0 })).toMatchObject({ specks: 0 });
+    const { areas, specks } = formOf(body, { speck: 0.6 });
+    expect(specks).toBe(2);
+    expect(regionArea(areas)).toBeCloseTo(809, 6);
+  });
+
   it.each([
     // White takes away what lies below it, and a white page is nothing.
     [

@@ -4,6 +4,7 @@ import { closeLines } from '../src/artwork/closing/close-lines.ts';
 import { trimOvershoots } from '../src/artwork/closing/overshoots.ts';
 import { pairEnds, type LineEnd } from '../src/artwork/closing/pair-ends.ts';
 import { isConnected, type Contour } from '../src/geometry/contour.ts';
+import type { GapMend } from '../src/recipe/parts.ts';
 import { withoutDoubles } from '../src/artwork/closing/doubled.ts';
 import { placedAsCubics } from '../src/geometry/placed-contour.ts';
 import { contourArea, contourLength } from '../src/geometry/contour-facts.ts';
@@ -45,6 +46,29 @@ const shuffled = <T>(items: readonly T[], order: readonly number[]): T[] =>
 const turned = ({ segments, closed }: Contour): Contour => ({
   closed,
   segments: [...segments].reverse().map((segment) => line(segment.to, segment.from, '')),
+});
+
+describe('a gap that somebody decided', () => {
+  // Two sides of a square that do not reach their corner, and the other two with their corners.
+  const open = [run([2, 0], [10, 0], [10, 10], [0, 10], [0, 3])];
+  const gap = { from: { x: 2, y: 0 }, to: { x: 0, y: 3 } };
+  const areaBy = (kind: GapMend): number | null => {
+    const { closed, open: left } = closeLines(open, 0.5, [{ kind, ...gap }]);
+    expect(closed.length + left.length).toBe(1);
+    return closed[0] ? Math.abs(contourArea(closed[0])) : null;
+  };
+
+  it('is closed by a line across, by its ends brought together, or by both carried on to where they cross', () => {
+    expect(areaBy('across')).toBeCloseTo(100 - 3, 9);
+    expect(areaBy('prolonged')).toBeCloseTo(100, 9);
+    // Both ends in the middle between them, at (1, 1.5).
+    expect(areaBy('together')).toBeCloseTo(100 - 0.5 * (10 * 1.5 + 10 * 1), 9);
+    expect(areaBy('open')).toBeNull();
+  });
+
+  it('is closed as suits its lines where nothing more is said', () => {
+    expect(areaBy('join')).toBeCloseTo(100, 9);
+  });
 });
 
 describe('closing lines', () => {

@@ -10,7 +10,9 @@ import { changesBetween, redraw } from '../src/geometry/nodes/redraw.ts';
 import { canLose, withoutNodes } from '../src/geometry/nodes/remove.ts';
 import { straightened, withRun } from '../src/geometry/nodes/runs.ts';
 import { cornered, smoothed } from '../src/geometry/nodes/smooth.ts';
-import { pointAt, segmentBounds } from '../src/geometry/segment.ts';
+import { pathThrough } from '../src/geometry/nodes/through-points.ts';
+import { flatten } from '../src/geometry/contour.ts';
+import { pointAt, segmentBounds, tangentAt } from '../src/geometry/segment.ts';
 
 const mm = fc.integer({ min: -60, max: 60 });
 const run = fc.oneof(
@@ -42,6 +44,49 @@ const canon = ({ nodes, closed }: NodePath): string => {
   const turns = closed ? told.map((_, i) => [...told.slice(i), ...told.slice(0, i)].join()) : [told.join()];
   return `${closed} ${turns.sort()[0]}`;
 };
+
+describe('a line drawn through points', () => {
+  const corner = (x: number, y: number) => ({ x, y, smooth: false });
+  const smooth = (x: number, y: number) => ({ x, y, smooth: true });
+
+  it('is straight between corners, and passes smooth points without a bend', () => {
+    const { nodes } = pathThrough([corner(0, 0), corner(10, 0), corner(10, 10)], true);
+    expect(nodes.map(({ to }) => to)).toEqual(['line', 'line', 'line']);
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 90 }), fc.integer({ min: 0, max: 90 })), {
+          minLength: 4,
+          maxLength: 9,
+        }),
+        (points) => {
+          const apart = points.filter(
+            ([x, y], i) => i === 0 || Math.hypot(x - points[i - 1]![0], y - points[i - 1]![1]) > 2,
+          );
+          fc.pre(apart.length > 3);
+          const path = pathThrough(
+            apart.map(([x, y]) => smooth(x, y)),
+            false,
+          );
+          const { segments } = contourOfPath(path, '');
+          segments.slice(1).forEach((next, i) => {
+            const [a, b] = [tangentAt(segments[i]!, 1), tangentAt(next, 0)];
+            const turn = Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
+            // Points that turn straight back have no way on.
+            if (segments[i]!.kind === 'cubic' && next.kind === 'cubic') expect(turn).toBeLessThan(1e-6);
+          });
+        },
+      ),
+    );
+  });
+
+  it('through points of a circle lies near it', () => {
+    const points = Array.from({ length: 8 }, (_, i) =>
+      smooth(50 * Math.cos((i * Math.PI) / 4), 50 * Math.sin((i * Math.PI) / 4)),
+    );
+    const round = contourOfPath(pathThrough(points, true), '');
+    for (const { x, y } of flatten(round, 0.01)) expect(Math.abs(Math.hypot(x, y) - 50)).toBeLessThan(1.2);
+  });
+});
 
 describe('nodes', () => {
   it('one more anywhere on a run leaves the drawing as it is, and taken out again leaves it near', () => {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { pathThrough } from '../src/geometry/nodes/through-points.ts';
 import { describe, expect, it } from 'vitest';
 import { centreOf, widthOf } from '../src/geometry/bounds.ts';
 import { clipOfItems, clipOfThings, pasted } from '../src/recipe/edits/clip.ts';
@@ -238,15 +239,15 @@ describe('shapes', () => {
 
   it('an open drawing is followed on an engraved plate, and is a bar where letters are material', () => {
     const points = [
-      { x: 0, y: 0 },
-      { x: 30, y: 10 },
+      { x: 0, y: 0, smooth: false },
+      { x: 30, y: 10, smooth: false },
     ];
-    expect(drawing(points, false, { ...thingOf(sign), make: 'engraved' }, 40)).toMatchObject({
+    expect(drawing(pathThrough(points, false), { ...thingOf(sign), make: 'engraved' }, 40)).toMatchObject({
       role: 'line',
       outline: { thickness: 0 },
       place: { x: 15, y: 5 },
     });
-    expect(drawing(points, false, { ...thingOf(sign), make: 'stand-alone' }, 40)).toMatchObject({
+    expect(drawing(pathThrough(points, false), { ...thingOf(sign), make: 'stand-alone' }, 40)).toMatchObject({
       role: null,
       outline: { thickness: 3.2 },
     });

@@ -1,3 +1,5 @@
+import { heightOf, widthOf } from '../geometry/bounds.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
 import type { Point } from '../geometry/point.ts';
 import { groupBy } from '../geometry/group-by.ts';
@@ -6,12 +8,13 @@ import { redrawContours, type Drawing } from '../geometry/nodes/redrawn-contours
 import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
 import { closeLines } from './closing/close-lines.ts';
 import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
-import type { Decided } from './closing/decided.ts';
 import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 import { selfCrossings } from '../geometry/self-crossings.ts';
 import { strokeArea } from './stroke-area.ts';
-import { PLAIN_TRACE, trace, type TracePlan } from './picture/trace.ts';
+import type { GapMend, PartedBy } from '../recipe/parts.ts';
+import { elementsOf, type PictureFacts } from './elements.ts';
+import { PLAIN_PICTURE, type PicturePlan } from './picture/picture-plan.ts';
 
 /** How artwork is read. */
 export interface ArtworkPlan {
@@ -25,15 +28,19 @@ export interface ArtworkPlan {
   readonly crossed: 'parted' | 'filled' | null;
   /** Whether wide lines are followed along their middle, or are the area that they cover. */
   readonly wide: 'lines' | 'areas';
+  /** Closed outlines no longer than this are left out, mm. */
+  readonly speck: number;
   /** Contours of many nodes are fitted anew within this, mm; null: they stay. */
   readonly refit: number | null;
+  /** What layers are. */
+  readonly partedBy: PartedBy;
   /** Only these layers of the file; null: all. */
   readonly layers: readonly string[] | null;
   /** How a picture is traced. */
-  readonly picture: TracePlan;
+  readonly picture: PicturePlan;
   /** Gaps that were decided by hand, by their ends in units of the file. */
   readonly repairs: readonly {
-    readonly kind: Decided['kind'];
+    readonly kind: GapMend;
     readonly layer: string;
     readonly from: readonly [x: number, y: number];
     readonly to: readonly [x: number, y: number];
@@ -50,9 +57,11 @@ export const PLAIN_PLAN: ArtworkPlan = {
   lines: 'areas',
   crossed: null,
   wide: 'lines',
+  speck: 0,
   refit: null,
+  partedBy: 'layer',
   layers: null,
-  picture: PLAIN_TRACE,
+  picture: PLAIN_PICTURE,
   repairs: [],
   redrawn: [],
 };
@@ -72,18 +81,8 @@ export interface ArtworkForm {
   readonly lost: readonly number[];
   /** Where closed lines cross themselves. */
   readonly crossings: readonly Point[];
-}
-
-/** How a picture was parted into dark and light. */
-export interface PictureFacts {
-  readonly width: number;
-  readonly height: number;
-  /** The level it was parted at, 0 to 255. */
-  readonly level: number;
-  /** Spots that were left out. */
+  /** Closed outlines that were left out, as they are so small. */
   readonly specks: number;
-  /** How many pixels are of each of so many shades, the darkest first. */
-  readonly shades: readonly number[];
 }
 
 /** How many nodes there were and are, and how far contours lie off from where they were, mm. */
@@ -101,6 +100,7 @@ export interface ArtworkLayer {
   readonly open: readonly Contour[];
   readonly closing: Closing;
   readonly nodes: NodeCount;
+  readonly specks: number;
 }
 
 /** What a file comes to, layer by layer. */
@@ -113,7 +113,7 @@ export interface ArtworkLayers extends Pick<ArtworkForm, 'picture'> {
  * any layer; lines chained within their layer. A picture is traced first.
  */
 export function artworkLayers(reading: FileReading, plan: ArtworkPlan): ArtworkLayers {
-  const { elements, picture } = tracedWhere(reading, plan.picture);
+  const { elements, picture } = elementsOf(reading, plan);
   return { layers: layersOf(elements, reading.scale.mmPerUnit, plan), picture };
 }
 
@@ -170,11 +170,23 @@ function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: Artwo
       lost: decided.filter((one) => lost.includes(one)).map(({ number }) => number),
       open: open.length,
     };
-    const fitted = refitted([...(areas.get(name) ?? []), ...closed], plan.refit);
-    const count = areas.get(name)?.length ?? 0;
+    const inLayer = areas.get(name) ?? [];
+    const [large, largeLines] = [withoutSpecks(inLayer, plan.speck), withoutSpecks(closed, plan.speck)];
+    const fitted = refitted([...large, ...largeLines], plan.refit);
+    const count = large.length;
+    const specks = inLayer.length + closed.length - count - largeLines.length;
     const nodes = addNodes([fitted.nodes, countOf(open)]);
     const [outlines, lines] = [fitted.contours.slice(0, count), fitted.contours.slice(count)];
-    return { name, areas: outlines, closed: lines, open, closing, nodes };
+    return { name, areas: outlines, closed: lines, open, closing, nodes, specks };
+  });
+}
+
+/** Without outlines whose longer side is no longer than this, mm. */
+function withoutSpecks(contours: readonly Contour[], longest: number): readonly Contour[] {
+  if (longest <= 0) return contours;
+  return contours.filter((contour) => {
+    const box = contourBounds(contour);
+    return Math.max(widthOf(box), heightOf(box)) > longest;
   });
 }
 
@@ -205,6 +217,7 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
     picture,
     drawing,
     crossings: crossings.flat(),
+    specks: layers.reduce((sum, { specks }) => sum + specks, 0),
   };
 }
 
@@ -232,26 +245,6 @@ function redrawn(
     lines: contours.filter((each) => !isArea(each)).map(({ contour }) => contour),
     lost,
   };
-}
-
-/** Shades that a picture's pixels are counted by. */
-const SHADES = 32;
-
-/** What a file draws; of a picture the one area that is dark in it. */
-function tracedWhere(
-  { elements, picture }: FileReading,
-  plan: TracePlan,
-): { readonly elements: readonly DrawnElement[]; readonly picture: PictureFacts | null } {
-  if (!picture) return { elements, picture: null };
-  const { contours, level, specks } = trace(picture, plan);
-  const area: DrawnElement = {
-    ...{ kind: 'area', white: false, evenOdd: true },
-    ...{ contours, layer: '', colour: '#000000', id: '', stroke: null },
-  };
-  const shades = Array.from({ length: SHADES }, () => 0);
-  for (const shade of picture.pixels) shades[(shade * SHADES) >> 8]!++;
-  const { width, height } = picture;
-  return { elements: contours.length > 0 ? [area] : [], picture: { width, height, level, specks, shades } };
 }
 
 function refitted(contours: readonly Contour[], tolerance: number | null) {

@@ -1,6 +1,7 @@
 import { artworkForm, wideLines, type ArtworkForm } from '../artwork/form.ts';
 import { placeClosing } from '../artwork/closing/closing.ts';
 import { layersOf, type FileReading } from '../artwork/drawn.ts';
+import { elementsOf } from '../artwork/elements.ts';
 import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
 import { allNamed, moveRegion } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
@@ -46,15 +47,16 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     scale: reading.scale,
     left: reading.left,
     closing: form.closing,
-    layers: layersOf(reading),
+    layers: layersOf(elementsOf(reading, item)),
     nodes: form.nodes,
     wide: wideLines(reading.elements, (item.mmPerUnit ?? reading.scale.mmPerUnit) * item.factor),
     picture: form.picture,
     lostChanges: form.lost,
     crossings: form.crossings,
+    specks: form.specks,
   };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
-  const { x, y } = middleOf(reading, item);
+  const { x, y } = middleOf(reading, item, form.picture);
   const own = (contours: ArtworkForm['lines']) => moveRegion(contours, -x, -y, allNamed(SHAPE));
   const shape = JSON.stringify(ownFields(item));
   const letter = asLetter(calledBy(item), shape, own(form.areas), own(form.lines), {
@@ -72,7 +74,11 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
 }
 
 /** The middle of all that a file draws, mm. */
-function middleOf({ elements, scale, picture }: FileReading, { mmPerUnit, factor }: ArtworkItem): Point {
+function middleOf(
+  { elements, scale }: FileReading,
+  { mmPerUnit, factor }: ArtworkItem,
+  picture: ArtworkForm['picture'],
+): Point {
   const drawn = elements.filter(({ white }) => !white).flatMap(({ contours }) => contours.map(contourBounds));
   const { x, y } = picture ? { x: picture.width / 2, y: picture.height / 2 } : centreOf(joinBounds(drawn));
   const by = (mmPerUnit ?? scale.mmPerUnit) * factor;

@@ -1,6 +1,7 @@
 import type { FileLayer, FileReading, FileScale, LeftOut } from '../artwork/drawn.ts';
 import type { Closing } from '../artwork/closing/closing.ts';
-import type { NodeCount, PictureFacts, WideLines } from '../artwork/form.ts';
+import type { PictureFacts } from '../artwork/elements.ts';
+import type { NodeCount, WideLines } from '../artwork/form.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { TypeLines } from '../construct/places.ts';
@@ -21,6 +22,8 @@ export interface ArtworkFacts {
   readonly nodes: NodeCount;
   readonly wide: WideLines;
   readonly picture: PictureFacts | null;
+  /** Closed outlines that were left out, as they are so small. */
+  readonly specks: number;
   /** Where closed lines cross themselves, in the item's own frame. */
   readonly crossings: readonly Point[];
   /** What a hand changed of its outlines and is not there any more, by number. */

@@ -4,7 +4,7 @@ import { MAKES } from '@needlefile/core/makes/makes';
 import { turnPointBy } from '@needlefile/core/geometry/turn';
 import type { Point } from '@needlefile/core/geometry/point';
 import type { FileGap } from '@needlefile/core/artwork/closing';
-import { layerApart, withLayer, withRepairs } from '@needlefile/core/recipe/edits/artwork';
+import { layerApart, partedBy, withCorners, withLayer, withRepairs } from '@needlefile/core/recipe/edits/artwork';
 import { clipOfItems, clipOfThings, pasted } from '@needlefile/core/recipe/edits/clip';
 import { moved } from '@needlefile/core/recipe/edits/lists';
 import { duplicatedItem, inThing, newItem, withItem, withoutItemsInJob } from '@needlefile/core/recipe/edits/items';
@@ -12,7 +12,9 @@ import { circleOfHolds } from '@needlefile/core/recipe/edits/places';
 import { duplicatedThing, newThing, withThing, withoutThings } from '@needlefile/core/recipe/edits/things';
 import { drawing, usualShape, usualWords } from '@needlefile/core/recipe/edits/usual-items';
 import { itemName } from '@needlefile/core/items/kinds';
-import type { ArtworkItem, Item, Made, Make, Role, ShapeItem } from '@needlefile/core/recipe/schema';
+import { mapPoints } from '@needlefile/core/geometry/nodes/node-path';
+import { pathThrough, type DrawnPoint } from '@needlefile/core/geometry/nodes/through-points';
+import type { ArtworkItem, GapMend, Item, Made, Make, Role, ShapeItem } from '@needlefile/core/recipe/schema';
 import type { BroughtArtwork } from '@/api/brought-artwork';
 import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { useMemo } from 'react';
@@ -98,18 +100,26 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
       );
       choose(thing.id, added);
     },
-    decideGap: (item: ArtworkItem, { inFile: { layer, from, to } }: FileGap, kind: 'join' | 'open') =>
-      changeArtwork(kind === 'join' ? 'Close a gap' : 'Keep a gap open', item, (own) =>
+    /** Says what layers of a file are. */
+    partBy: (item: ArtworkItem, by: ArtworkItem['partedBy']) =>
+      changeArtwork('What layers are', item, (own) => partedBy(own, by)),
+    decideGap: (item: ArtworkItem, { inFile: { layer, from, to } }: FileGap, kind: GapMend) =>
+      changeArtwork(kind === 'open' ? 'Keep a gap open' : 'Close a gap', item, (own) =>
         withRepairs(own, [{ layer, from: [from.x, from.y], to: [to.x, to.y] }], kind),
       ),
+    /** A picture drawn straight between corners, as shares of it from its lower left. */
+    straighten: (item: ArtworkItem, corners: readonly Point[]) =>
+      changeArtwork('Straighten a picture', item, (own) => withCorners(own, corners)),
     undecideGaps: (item: ArtworkItem) => changeArtwork('Gaps by their width', item, (own) => ({ ...own, repairs: [] })),
     /** An own drawing through points of the sheet, y up. */
-    addDrawing: (points: readonly Point[], closed: boolean) => {
+    addDrawing: (points: readonly DrawnPoint[], closed: boolean) => {
       const picture = drawn(inHand(recipeNow()).assembly);
       if (!picture) return;
       const { origin, turn } = picture;
-      const own = points.map(({ x, y }) => turnPointBy(-turn)({ x: x - origin.x, y: y - origin.y }));
-      add('Draw a shape', (thing, caps) => drawing(own, closed, thing, caps));
+      const own = mapPoints(pathThrough(points, closed), ({ x, y }) =>
+        turnPointBy(-turn)({ x: x - origin.x, y: y - origin.y }),
+      );
+      add('Draw a shape', (thing, caps) => drawing(own, thing, caps));
     },
     /** Another thing beside the others, with words of its own. */
     addThing: (make: Make) => {

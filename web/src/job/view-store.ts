@@ -42,7 +42,7 @@ interface ViewState {
   /** The island of the thing whose bridges are looked at, by id. */
   readonly island: string | null;
   /** What the next drag on the bed draws. */
-  readonly drawing: 'bridge' | 'bar' | 'path' | 'measure' | null;
+  readonly drawing: 'bridge' | 'bar' | 'path' | 'measure' | 'corners' | 'field' | null;
   /** How far two points are apart that were clicked, mm. */
   readonly measured: number | null;
   /** Whether traced pictures are shown under what was made of them. */

@@ -3,6 +3,7 @@ import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
 import { contourLength, reverseContour } from '../../geometry/contour-facts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, moveEnds, tangentAt, type ArcSegment, type Segment } from '../../geometry/segment.ts';
+import type { GapMend } from '../../recipe/parts.ts';
 import { withoutDoubles, type DoubledRun } from './doubled.ts';
 import { carriedTo, meetingOf, MOVED } from './meeting.ts';
 import { decidedPairs, type Decided } from './decided.ts';
@@ -93,9 +94,11 @@ function endOf({ segments }: Contour): LineEnd {
 /** Lines in the order in which their ends are paired; `2 i` is the start of line i, `2 i + 1` its end. */
 function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[], reach: number): Contour[] {
   const mate = new Int32Array(2 * lines.length).fill(-1);
-  for (const { a, b } of pairs) {
+  const said = new Map<number, GapMend>();
+  for (const { a, b, how } of pairs) {
     mate[a] = b;
     mate[b] = a;
+    if (how) said.set(a, how).set(b, how);
   }
   const used = new Uint8Array(lines.length);
   const chains: Contour[] = [];
@@ -106,10 +109,10 @@ function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[], reach: n
       const i = into >> 1;
       used[i] = 1;
       const own = into % 2 === 0 ? lines[i]! : reverseContour(lines[i]!);
-      append(chain, own.segments, reach);
+      append(chain, own.segments, reach, said.get(into));
       const next = mate[into ^ 1]!;
       if (next === -1) return { segments: chain, closed: false };
-      if (next === first) return closedChain(chain, reach);
+      if (next === first) return closedChain(chain, reach, said.get(first));
       into = next;
     }
   };
@@ -120,18 +123,18 @@ function chainsOf(lines: readonly Contour[], pairs: readonly EndPair[], reach: n
 }
 
 /** Adds a run to a chain, the gap between them mended: both ends go to where they meet, or a line goes across. */
-function append(chain: Segment[], run: readonly Segment[], reach: number): void {
+function append(chain: Segment[], run: readonly Segment[], reach: number, how?: GapMend): void {
   const [last, first] = [chain.at(-1), run[0]!];
-  const at = last && meetingOf(last, first, reach);
+  const at = last && meetingOf(last, first, reach, how);
   if (last && at) chain.splice(-1, 1, endingAt(last, at), beginningAt(first, at));
   else if (last) chain.push(line(last.to, first.from, ''), first);
   else chain.push(first);
   for (const segment of run.slice(1)) chain.push(segment);
 }
 
-function closedChain(chain: readonly Segment[], reach: number): Contour {
+function closedChain(chain: readonly Segment[], reach: number, how?: GapMend): Contour {
   const [first, last] = [chain[0]!, chain.at(-1)!];
-  const at = meetingOf(last, first, reach);
+  const at = meetingOf(last, first, reach, how);
   if (!at) return { segments: [...chain, line(last.to, first.from, '')], closed: true };
   const segments =
     chain.length === 1 ? [roundFrom(first, at)] : [beginningAt(first, at), ...chain.slice(1, -1), endingAt(last, at)];

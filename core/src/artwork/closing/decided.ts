@@ -1,9 +1,10 @@
+import type { GapMend } from '../../recipe/parts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import type { EndPair, LineEnd } from './pair-ends.ts';
 
-/** A gap that was decided by hand: closed however wide, or kept open however narrow. */
+/** A gap that was decided by hand: closed in some way, however wide, or kept open, however narrow. */
 export interface Decided {
-  readonly kind: 'join' | 'open';
+  readonly kind: GapMend;
   readonly from: Point;
   readonly to: Point;
 }
@@ -43,7 +44,7 @@ export function decidedPairs(ends: readonly LineEnd[], decided: readonly Decided
     }
     if (kind === 'open') open.add(keyOf(a, b));
     else {
-      joins.push({ a, b, width: distance(ends[a]!.at, ends[b]!.at) });
+      joins.push({ a, b, width: distance(ends[a]!.at, ends[b]!.at), how: kind });
       taken.add(a).add(b);
     }
   }

@@ -1,4 +1,5 @@
 import { cross, distance, dot, mix, scale, subtract, add, type Point } from '../../geometry/point.ts';
+import type { GapMend } from '../../recipe/parts.ts';
 import { tangentAt, type ArcSegment, type Segment } from '../../geometry/segment.ts';
 
 /** Gaps up to this are closed by moving both ends where they would not meet by themselves, mm. */
@@ -12,18 +13,24 @@ const ONE_CIRCLE = 0.5;
  * the crossing of what they are prolonged to, where that is near both; in the middle of a narrow gap. null where a line
  * has to go across.
  * @param reach ends are prolonged so far at most, mm, or as far as they are apart
+ * @param how what somebody said: together in the middle, a line across, or prolonged however far
  */
-export function meetingOf(last: Segment, first: Segment, reach: number): Point | null {
+export function meetingOf(last: Segment, first: Segment, reach: number, how: GapMend = 'join'): Point | null {
   const [from, to] = [last.to, first.from];
   const width = distance(from, to);
   const middle = mix(from, to, 0.5);
+  if (how === 'across') return null;
+  if (how === 'together') return middle;
+  if (how === 'prolonged') return nearestTo(middle, crossingsOf(last, first));
   if (last.kind === 'arc' && first.kind === 'arc' && areOneCircle(last, first, width)) return onCircleOf(last, middle);
   const far = Math.max(width, reach);
   const near = (point: Point) => distance(point, from) <= far && distance(point, to) <= far;
   const meetings = crossingsOf(last, first).filter(near);
-  if (meetings.length > 0) return meetings.reduce((a, b) => (distance(b, middle) < distance(a, middle) ? b : a));
-  return width <= MOVED ? middle : null;
+  return nearestTo(middle, meetings) ?? (width <= MOVED ? middle : null);
 }
+
+const nearestTo = (point: Point, others: readonly Point[]): Point | null =>
+  others.length === 0 ? null : others.reduce((a, b) => (distance(b, point) < distance(a, point) ? b : a));
 
 function areOneCircle(a: ArcSegment, b: ArcSegment, width: number): boolean {
   const slack = Math.max(ONE_CIRCLE * width, 1e-6);

@@ -1,3 +1,4 @@
+import type { GapMend } from '../../recipe/parts.ts';
 import { groupsThatMeet } from '../../geometry/box-groups.ts';
 import { groupBy } from '../../geometry/group-by.ts';
 import { distance, type Point } from '../../geometry/point.ts';
@@ -14,6 +15,8 @@ export interface EndPair {
   readonly a: number;
   readonly b: number;
   readonly width: number;
+  /** How their gap is closed, where that was said; left out: as suits the lines. */
+  readonly how?: GapMend;
 }
 
 /** Whether two ends, by their numbers, may pair across a gap so wide, mm. */

@@ -1,3 +1,4 @@
+import type { Point } from '../../geometry/point.ts';
 import type { ArtworkItem, Made } from '../schema.ts';
 import { withItem } from './items.ts';
 import { movedItems, type ItemWhere } from './places.ts';
@@ -27,18 +28,50 @@ export function layerApart(
   return { thing: { ...apart.thing, items }, id: apart.id };
 }
 
+/** Layers are something else from now on; which of them are taken was said of others. */
+export const partedBy = (item: ArtworkItem, by: ArtworkItem['partedBy']): ArtworkItem => ({
+  ...item,
+  partedBy: by,
+  layers: null,
+});
+
+/** A picture drawn straight between four corners, as shares of it from its lower left, in any order. */
+export function withCorners(item: ArtworkItem, corners: readonly Point[]): ArtworkItem {
+  const x = corners.reduce((sum, corner) => sum + corner.x, 0) / corners.length;
+  const y = corners.reduce((sum, corner) => sum + corner.y, 0) / corners.length;
+  // Clockwise, from the upper left.
+  const angle = (corner: Point): number => (Math.atan2(corner.y - y, corner.x - x) * 180) / Math.PI;
+  const past = (corner: Point): number => (((180 - angle(corner)) % 360) + 360) % 360;
+  const [a, b, c, d] = [...corners]
+    .sort((p, q) => past(p) - past(q))
+    .map((p): [number, number] => [tidy(p.x), tidy(p.y)]);
+  return a && b && c && d ? { ...item, picture: { ...item.picture, corners: [a, b, c, d] } } : item;
+}
+
+/** Shares are kept as finely as this. */
+const tidy = (share: number): number => Number(Math.min(1.5, Math.max(-0.5, share)).toFixed(5));
+
 type Repair = ArtworkItem['repairs'][number];
 
-/** Decisions of gaps; an earlier one of the same gap gives way. `null` for a kind: as the width decides. */
-export function withRepairs(
-  item: ArtworkItem,
-  gaps: readonly Omit<Repair, 'kind'>[],
-  kind: Repair['kind'] | null,
-): ArtworkItem {
-  const isOf = (gap: Omit<Repair, 'kind'>) => (repair: Repair) =>
+type GapEnds = Omit<Repair, 'kind'>;
+
+const isOf =
+  (gap: GapEnds) =>
+  (repair: GapEnds): boolean =>
     repair.layer === gap.layer &&
     ((same(repair.from, gap.from) && same(repair.to, gap.to)) ||
       (same(repair.from, gap.to) && same(repair.to, gap.from)));
+
+/** What was decided by hand of a gap; null where its width decides. */
+export const decisionOf = (
+  { repairs }: ArtworkItem,
+  {
+    inFile: { layer, from, to },
+  }: { readonly inFile: { readonly layer: string; readonly from: Point; readonly to: Point } },
+): Repair['kind'] | null => repairs.find(isOf({ layer, from: [from.x, from.y], to: [to.x, to.y] }))?.kind ?? null;
+
+/** Decisions of gaps; an earlier one of the same gap gives way. `null` for a kind: as the width decides. */
+export function withRepairs(item: ArtworkItem, gaps: readonly GapEnds[], kind: Repair['kind'] | null): ArtworkItem {
   const others = item.repairs.filter((repair) => !gaps.some((gap) => isOf(gap)(repair)));
   return { ...item, repairs: kind === null ? others : [...others, ...gaps.map((gap) => ({ ...gap, kind }))] };
 }

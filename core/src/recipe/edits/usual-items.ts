@@ -1,5 +1,5 @@
+import { mapPoints, type NodePath } from '../../geometry/nodes/node-path.ts';
 import { boundsOfPoints, centreOf } from '../../geometry/bounds.ts';
-import type { Point } from '../../geometry/point.ts';
 import type { Item, Made, ShapeItem } from '../schema.ts';
 import { newItem } from './items.ts';
 
@@ -78,9 +78,11 @@ const DRAWN_THICKNESS = 0.08;
  * followed by the tool where they are not.
  * @param points in the frame of the thing, mm
  */
-export function drawing(points: readonly Point[], closed: boolean, { make }: Made, capHeight: number): Item {
+export function drawing(path: NodePath, { make }: Made, capHeight: number): Item {
+  const { nodes, closed } = path;
   const round = (mm: number) => Number(mm.toFixed(3));
-  const { x, y } = centreOf(boundsOfPoints(points));
+  const { x, y } = centreOf(boundsOfPoints(nodes));
+  const own = mapPoints(path, (point) => ({ x: round(point.x - x), y: round(point.y - y) }));
   const isFollowed = !closed && (make === 'engraved' || make === 'relief');
   return newItem({
     kind: 'shape',
@@ -88,7 +90,7 @@ export function drawing(points: readonly Point[], closed: boolean, { make }: Mad
     place: { x: round(x), y: round(y) },
     outline: {
       by: 'path',
-      nodes: points.map((point) => ({ x: round(point.x - x), y: round(point.y - y) })),
+      nodes: [...own.nodes],
       closed,
       thickness: closed || isFollowed ? 0 : Math.max(0.5, round(capHeight * DRAWN_THICKNESS)),
     },

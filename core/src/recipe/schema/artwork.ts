@@ -3,11 +3,25 @@ import { lengthIn, numberIn } from './fields.ts';
 import { changesSchema } from './redrawn.ts';
 
 const coordinate = z.number().min(-1e9).max(1e9);
+const share = z.tuple([z.number().min(-0.5).max(1.5), z.number().min(-0.5).max(1.5)]);
 const end = z.tuple([coordinate, coordinate]).describe('An end of a line, in units of the file, y up.');
+
+/** How a gap may be decided by hand. */
+export const GAP_MENDS = ['join', 'together', 'across', 'prolonged', 'open'] as const;
+export type GapMend = (typeof GAP_MENDS)[number];
+
+/** By what a file is parted into what is taken, left out, or made an item by itself. */
+export const PARTED_BY = ['layer', 'colour', 'width', 'kind'] as const;
+export type PartedBy = (typeof PARTED_BY)[number];
 
 /** What was decided by hand for one gap, by where its two ends are in the file. */
 const repairSchema = z.strictObject({
-  kind: z.enum(['join', 'open']).describe('Closed, however wide; or kept open, however narrow.'),
+  kind: z
+    .enum(GAP_MENDS)
+    .describe(
+      'Closed, however wide: as suits its lines (join), both ends in the middle (together), a line across (across), or ' +
+        'both carried on to where they cross (prolonged); or kept open, however narrow.',
+    ),
   layer: z.string().max(300).describe('The layer of the file that its lines are in.'),
   from: end,
   to: end,
@@ -28,6 +42,10 @@ export const artworkFields = {
     .default(null)
     .describe('Millimetres to a unit of the file; null: as the file says, or as is likeliest.'),
   factor: numberIn('factor').default(1).describe('So many times as large as that.'),
+  partedBy: z
+    .enum(PARTED_BY)
+    .default('layer')
+    .describe('What layers are: those of the file, or all of one colour, of one width of line, areas or lines.'),
   layers: z
     .array(z.string().max(300))
     .max(500)
@@ -35,6 +53,9 @@ export const artworkFields = {
     .default(null)
     .describe('Only these layers or groups of the file; null: all of them.'),
   join: lengthIn('join').default(0.1).describe('Gaps between ends of lines are closed up to this width, mm.'),
+  speck: lengthIn('artworkSpeck')
+    .default(0)
+    .describe('Closed outlines whose longer side is no longer are left out, mm; 0: none.'),
   refit: lengthIn('refit')
     .nullable()
     .default(null)
@@ -42,6 +63,20 @@ export const artworkFields = {
   picture: z
     .strictObject({
       level: numberIn('level').nullable().default(null).describe('Darker is taken, 0 to 255; null: as it seems best.'),
+      levels: z
+        .array(numberIn('level'))
+        .max(4)
+        .default([])
+        .describe('Of a picture of several shades: what is darker than each, and not than the one before, is a layer.'),
+      corners: z
+        .tuple([share, share, share, share])
+        .nullable()
+        .default(null)
+        .describe(
+          'Corners of what was photographed aslant, from the upper left clockwise, as shares of the picture from its ' +
+            'lower left: it is drawn straight; null: as it is.',
+        ),
+      ratio: numberIn('ratio').nullable().default(null).describe('Of that, width to height; null: as it looks.'),
       smooth: numberIn('smooth').nullable().default(null).describe('Smoothed by so many pixels; null: by its grain.'),
       speck: numberIn('speck').default(8).describe('Spots up to this area are left out, square pixels.'),
       invert: z.boolean().default(false).describe('Light is taken in place of dark.'),

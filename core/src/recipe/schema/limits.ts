@@ -4,6 +4,8 @@ export const LIMITS = {
   lineThickness: { least: 0, most: 2000 },
   sides: { least: 3, most: 120 },
   share: { least: 0.05, most: 0.98 },
+  artworkSpeck: { least: 0, most: 50 },
+  ratio: { least: 0.02, most: 50 },
   join: { least: 0, most: 20 },
   refit: { least: 0.002, most: 2 },
   level: { least: 0, most: 255 },

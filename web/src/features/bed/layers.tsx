@@ -15,6 +15,7 @@ import { HoldMarks } from './hold-marks';
 import { HandLayer } from './hand/hand-layer';
 import { LetterInHand } from './letter-in-hand';
 import { Grain, lookOf } from './material-look';
+import { CornersPad, FieldPad } from './item-pads';
 import { MeasurePad } from './measure-pad';
 import { PathPad } from './path-pad';
 import { RunLayer } from './run/run-layer';
@@ -66,6 +67,8 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
         <HoldMarks picture={picture} scale={scale} />
       )}
       {drawing === 'measure' && <MeasurePad scale={scale} />}
+      {drawing === 'corners' && <CornersPad picture={picture} scale={scale} edits={edits} />}
+      {drawing === 'field' && <FieldPad picture={picture} scale={scale} />}
       {drawing === 'path' && <PathPad picture={picture} scale={scale} edits={edits} />}
       <Origin height={picture.sheet.height} scale={scale} />
     </>

@@ -1,6 +1,7 @@
 'use client';
 
 import { unpackPicture } from '@needlefile/core/artwork/packed';
+import { straightened } from '@needlefile/core/artwork/straightened';
 import { compose, moveBy, turnBy } from '@needlefile/core/geometry/matrix';
 import type { ArtworkItem, Made } from '@needlefile/core/recipe/schema';
 import type { Picture } from '@needlefile/core/screen/picture';
@@ -28,8 +29,8 @@ function OnePicture({ picture, thing, item }: { picture: Picture; thing: string;
   const at = laid?.items.find(({ id }) => id === item.id)?.at;
   const facts = laid?.report.items.find(({ id }) => id === item.id)?.artwork;
   const { data: url } = useQuery({
-    queryKey: ['picture', item.source],
-    queryFn: () => pictureUrl(item.source),
+    queryKey: ['picture', item.source, item.picture.corners, item.picture.ratio],
+    queryFn: () => pictureUrl(item.source, item.picture),
     enabled: facts?.picture != null,
     staleTime: Infinity,
   });
@@ -55,10 +56,10 @@ function OnePicture({ picture, thing, item }: { picture: Picture; thing: string;
 }
 
 /** The shades that are traced, as something a browser shows. */
-async function pictureUrl(source: string): Promise<string> {
+async function pictureUrl(source: string, plan: ArtworkItem['picture']): Promise<string> {
   const response = await fetch(`/api/artworks/${encodeURIComponent(source)}`);
   if (!response.ok) throw new Error('The picture could not be fetched.');
-  const { width, height, pixels } = unpackPicture(new Uint8Array(await response.arrayBuffer()));
+  const { width, height, pixels } = straightened(unpackPicture(new Uint8Array(await response.arrayBuffer())), plan);
   const canvas = document.createElement('canvas');
   [canvas.width, canvas.height] = [width, height];
   const shown = new ImageData(width, height);

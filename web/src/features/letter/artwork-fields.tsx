@@ -21,6 +21,7 @@ import { useView } from '@/job/view-store';
 import { ArtworkLayers } from './artwork-layers';
 import { GapChart } from './gap-chart';
 import { GapList } from './gap-list';
+import { decisionOf } from '@needlefile/core/recipe/edits/artwork';
 import { PictureFields } from './picture-fields';
 import css from './letter.module.css';
 
@@ -153,10 +154,12 @@ export function ArtworkFields({
         </>
       )}
       {facts?.picture && <PictureFields item={item} facts={facts.picture} />}
-      {facts && facts.layers.length > 1 && (
+      {facts && (!facts.picture || facts.layers.length > 1) && (
         <ArtworkLayers
           item={item}
           layers={facts.layers}
+          isDrawn={!facts.picture}
+          onPartBy={(by) => edits.partBy(item, by)}
           onTake={(name, taken) => edits.takeLayer(item, namesOf(facts.layers), name, taken)}
           onApart={(name) => edits.layerApart(item, namesOf(facts.layers), name)}
         />
@@ -188,6 +191,14 @@ export function ArtworkFields({
             />
           )}
           {facts && <Closed closing={facts.closing} />}
+          <LengthField
+            at="item.speck"
+            label="Leave out specks to"
+            value={item.speck}
+            {...LIMITS.artworkSpeck}
+            onChange={(mm) => edit('Specks', (draft) => void (draft.speck = mm))}
+            {...(facts && item.speck > 0 && { hint: `${facts.specks || 'None'} left out.` })}
+          />
           {facts && facts.wide.count > 0 && (
             <Choices
               label={`${facts.wide.count} wide, to ${lengthWithUnit(facts.wide.widest, unit)}`}
@@ -205,6 +216,7 @@ export function ArtworkFields({
               gaps={facts.closing.gaps}
               onSheet={(point) => sheetPoint(picture, drawn.at, sheetHeight, point)}
               onDecide={(gap, kind) => edits.decideGap(item, gap, kind)}
+              decidedOf={(gap) => decisionOf(item, gap)}
             />
           )}
           {item.repairs.length > 0 && (

@@ -3,9 +3,10 @@
 import type { FileGap } from '@needlefile/core/artwork/closing';
 import { boundsOfPoints, growBounds } from '@needlefile/core/geometry/bounds';
 import type { Point } from '@needlefile/core/geometry/point';
+import { GAP_MENDS, type GapMend } from '@needlefile/core/recipe/schema';
 import { formatLength } from '@needlefile/core/units/length';
 import type { KeyboardEvent } from 'react';
-import { Button } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { useUnit } from '@/hooks/unit';
 import { useView } from '@/job/view-store';
 import css from './letter.module.css';
@@ -15,8 +16,18 @@ interface Props {
   readonly gaps: readonly FileGap[];
   /** From the item's frame to the sheet. */
   readonly onSheet: (point: Point) => Point;
-  readonly onDecide: (gap: FileGap, kind: 'join' | 'open') => void;
+  readonly onDecide: (gap: FileGap, kind: GapMend) => void;
+  /** What was decided of a gap by hand; null where its width decides. */
+  readonly decidedOf: (gap: FileGap) => GapMend | null;
 }
+
+const MENDS: Record<GapMend, string> = {
+  join: 'closed',
+  together: 'ends together',
+  across: 'line across',
+  prolonged: 'carried on',
+  open: 'kept open',
+};
 
 /** More would be no list any more; the widest are told. */
 const MOST = 100;
@@ -24,7 +35,7 @@ const MOST = 100;
 const ROOM = 3;
 
 /** Gaps one by one, open ones first, the widest first: arrow keys go from one to the next, and the bed goes there. */
-export function GapList({ joined, gaps, onSheet, onDecide }: Props) {
+export function GapList({ joined, gaps, onSheet, onDecide, decidedOf }: Props) {
   const unit = useUnit();
   const widest = (all: readonly FileGap[]) => [...all].sort((a, b) => b.width - a.width);
   const all = [
@@ -51,11 +62,20 @@ export function GapList({ joined, gaps, onSheet, onDecide }: Props) {
           >
             <span className={css.gapNumber}>{i + 1}</span>
             <span className="number">{formatLength(gap.width, unit, unit === 'mm' ? 3 : 4)}</span>
-            <span className="soft">{isClosed ? 'closed' : 'open'}</span>
           </button>
-          <Button size="sm" variant="light" onClick={() => onDecide(gap, isClosed ? 'open' : 'join')}>
-            {isClosed ? 'Keep open' : 'Close it'}
-          </Button>
+          <Form.Select
+            size="sm"
+            aria-label={`Gap ${i + 1}`}
+            value={decidedOf(gap) ?? (isClosed ? 'join' : '')}
+            onChange={({ target }) => onDecide(gap, target.value as GapMend)}
+          >
+            {!isClosed && decidedOf(gap) === null && <option value="">open</option>}
+            {GAP_MENDS.map((kind) => (
+              <option key={kind} value={kind}>
+                {MENDS[kind]}
+              </option>
+            ))}
+          </Form.Select>
         </li>
       ))}
     </ol>

@@ -11,6 +11,7 @@ import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
+import { useView } from '@/job/view-store';
 import { useEditLettering, useLettering, useMixed, useThing } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
 
@@ -136,6 +137,7 @@ function FieldFields({
   choices: PictureItem['fields'];
 }) {
   const edit = useEditLettering();
+  const isClicking = useView((state) => state.drawing === 'field');
   const { at } = field;
   const now = at ? choices.findIndex((each) => Math.hypot(each.x - at.x, each.y - at.y) < 1e-6) : 0;
   const next = choices[(Math.max(now, 0) + 1) % choices.length];
@@ -149,6 +151,15 @@ function FieldFields({
         onChange={(mm) => edit('Margin in a field', (item) => void (item.field && (item.field.margin = mm)))}
         hint="As large as fits, in the middle of the field, whatever becomes of it."
       />
+      <Button
+        size="sm"
+        variant={isClicking ? 'primary' : 'light'}
+        className="mb-3 me-2"
+        aria-pressed={isClicking}
+        onClick={() => useView.setState({ drawing: isClicking ? null : 'field' })}
+      >
+        {isClicking ? 'Click a field on the bed' : 'Choose on the bed'}
+      </Button>
       {choices.length > 1 && next && (
         <Button
           size="sm"

@@ -1,0 +1,60 @@
+import { distance, type Point } from '../../geometry/point.ts';
+import type { GreyPicture } from './grey-picture.ts';
+import type { CornerShare, PicturePlan } from './picture-plan.ts';
+
+/** A straightened picture has no more pixels than this. */
+const MOST_PIXELS = 16_000_000;
+
+/**
+ * What lies between four corners of a picture, drawn as a rectangle: a sign that was photographed aslant, seen from
+ * straight before it. Shades are taken between pixels (bilinear), by the projection that takes four points to four
+ * others (Heckbert 1989).
+ */
+export function straightened(
+  picture: GreyPicture,
+  { corners, ratio }: Pick<PicturePlan, 'corners' | 'ratio'>,
+): GreyPicture {
+  if (!corners) return picture;
+  // Rows go down.
+  const at = ([x, y]: CornerShare): Point => ({ x: x * picture.width, y: (1 - y) * picture.height });
+  const [a, b, c, d] = corners.map(at) as [Point, Point, Point, Point];
+  const wide = (distance(a, b) + distance(d, c)) / 2;
+  const high = (distance(a, d) + distance(b, c)) / 2;
+  // The side that is told larger keeps its pixels.
+  const [w, h] = ratio === null ? [wide, high] : wide / high > ratio ? [wide, wide / ratio] : [high * ratio, high];
+  const less = Math.min(1, Math.sqrt(MOST_PIXELS / Math.max(1, w * h)));
+  const [width, height] = [Math.max(2, Math.round(w * less)), Math.max(2, Math.round(h * less))];
+  const project = projection(a, b, c, d);
+  const pixels = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      pixels[y * width + x] = shadeBetween(picture, project((x + 0.5) / width, (y + 0.5) / height));
+  return { width, height, pixels, dotsPerInch: picture.dotsPerInch };
+}
+
+/** From the unit square to four corners: (0, 0) to a, (1, 0) to b, (1, 1) to c, (0, 1) to d. */
+function projection(a: Point, b: Point, c: Point, d: Point): (u: number, v: number) => Point {
+  const [dx1, dx2, sx] = [b.x - c.x, d.x - c.x, a.x - b.x + c.x - d.x];
+  const [dy1, dy2, sy] = [b.y - c.y, d.y - c.y, a.y - b.y + c.y - d.y];
+  const whole = dx1 * dy2 - dx2 * dy1 || 1e-12;
+  const [g, h] = [(sx * dy2 - dx2 * sy) / whole, (dx1 * sy - sx * dy1) / whole];
+  const [ax, bx, cx] = [b.x - a.x + g * b.x, d.x - a.x + h * d.x, a.x];
+  const [ay, by, cy] = [b.y - a.y + g * b.y, d.y - a.y + h * d.y, a.y];
+  return (u, v) => {
+    const depth = g * u + h * v + 1;
+    return { x: (ax * u + bx * v + cx) / depth, y: (ay * u + by * v + cy) / depth };
+  };
+}
+
+/** The shade at a point, of the nearest edge beyond it; a pixel's own is in its middle. */
+function shadeBetween({ width, height, pixels }: GreyPicture, point: Point): number {
+  const x = Math.min(width - 1, Math.max(0, point.x - 0.5));
+  const y = Math.min(height - 1, Math.max(0, point.y - 0.5));
+  const [i, j] = [Math.min(width - 2, Math.floor(x)), Math.min(height - 2, Math.floor(y))];
+  if (i < 0 || j < 0) return pixels[0]!;
+  const [s, t] = [x - i, y - j];
+  const k = j * width + i;
+  const above = pixels[k]! * (1 - s) + pixels[k + 1]! * s;
+  const below = pixels[k + width]! * (1 - s) + pixels[k + width + 1]! * s;
+  return Math.round(above * (1 - t) + below * t);
+}

@@ -1,0 +1,47 @@
+'use client';
+
+import { useState } from 'react';
+import { useView } from '@/job/view-store';
+import css from './bed.module.css';
+import { onSheet } from './on-sheet';
+import { isPanning } from './use-zoom';
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+interface Props {
+  readonly scale: number;
+  /** How many clicks are asked for. */
+  readonly count: number;
+  /** Points of the sheet, mm, y down. */
+  readonly onDone: (points: readonly Point[]) => void;
+}
+
+/** Takes some clicks on the bed. Escape, as everywhere, ends it. */
+export function ClicksPad({ scale, count, onDone }: Props) {
+  const [points, setPoints] = useState<readonly Point[]>([]);
+  return (
+    <g className={css.pad}>
+      <rect
+        x={-1e5}
+        y={-1e5}
+        width={2e5}
+        height={2e5}
+        onPointerUp={(event) => {
+          if (event.button !== 0 || isPanning()) return;
+          const now = [...points, onSheet(event.currentTarget, event)];
+          setPoints(now);
+          if (now.length < count) return;
+          useView.setState({ drawing: null });
+          onDone(now);
+        }}
+      />
+      <polyline className={css.drawn} points={points.map(({ x, y }) => `${x},${y}`).join(' ')} />
+      {points.map(({ x, y }, i) => (
+        <circle key={i} className={css.drawnNode} cx={x} cy={y} r={3.5 / scale} />
+      ))}
+    </g>
+  );
+}
