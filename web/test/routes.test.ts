@@ -9,6 +9,7 @@ import { CATALOGUE } from '@needlefile/faces/catalogue';
 import { houseShop } from '@needlefile/core/shop/house';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import type { BroughtArtwork } from '../src/api/brought-artwork';
 import type { JobDetail, JobRow, JobSummary, ReleaseRow } from '../src/api/job-types';
 import { startTestDatabase, type TestDatabase } from './test-database';
 
@@ -32,6 +33,7 @@ const ROUTES: readonly (readonly [road: RegExp, names: readonly string[], load: 
     () => import('../src/app/api/releases/[id]/files/[name]/route'),
   ],
   [/^\/api\/artworks$/, [], () => import('../src/app/api/artworks/route')],
+  [/^\/api\/artworks\/([^/]+)\/reading$/, ['id'], () => import('../src/app/api/artworks/[id]/reading/route')],
   [/^\/api\/artworks\/([^/]+)$/, ['id'], () => import('../src/app/api/artworks/[id]/route')],
   [/^\/api\/fonts$/, [], () => import('../src/app/api/fonts/route')],
   [/^\/api\/fonts\/([^/]+)$/, ['id'], () => import('../src/app/api/fonts/[id]/route')],
@@ -275,7 +277,7 @@ describe('the roads of the server', () => {
 
   describe('artworks', () => {
     const send = (name: string, bytes: Uint8Array, status = 201) =>
-      ask<{ id: string; fileName: string; error: string }>(
+      ask<BroughtArtwork & { error: string }>(
         `/api/artworks?name=${encodeURIComponent(name)}`,
         { method: 'POST', bytes },
         status,
@@ -290,6 +292,25 @@ describe('the roads of the server', () => {
       expect(new Uint8Array(await response.arrayBuffer())).toEqual(new Uint8Array(WHISTLE_EMBLEM.bytes));
       // Never as a page.
       expect(response.headers.get('content-type')).toBe('application/octet-stream');
+    });
+
+    it('of one make-up are read as was remembered of one of them', async () => {
+      const two = (x: number, colour = '#d00000') =>
+        text(
+          `<svg width="90mm" height="50mm" viewBox="0 0 90 50"><g id="rim"><rect x="${x}" width="40" height="30"/></g>` +
+            `<g id="name"><rect x="3" y="3" width="5" height="5" fill="${colour}"/></g></svg>`,
+        );
+      const first = await send('First.svg', two(1));
+      expect(first.remembered).toBeNull();
+      const reading = { name: 'rim', role: 'opening', operation: null, layers: ['rim'], mmPerUnit: 1, join: 0.2 };
+      const items = [reading, { ...reading, name: null, role: null, layers: ['name'], operation: 'area' }];
+      await ask(`/api/artworks/${first.id}/reading`, { method: 'PUT', body: { items } });
+      const { remembered } = await send('Second.svg', two(20));
+      expect(remembered).toMatchObject(items);
+      // Of another make-up, or of none that is known, nothing is.
+      expect((await send('Third.svg', two(1, '#0000d0'))).remembered).toBeNull();
+      await ask('/api/artworks/art-nothing/reading', { method: 'PUT', body: { items } }, 404);
+      await ask(`/api/artworks/${first.id}/reading`, { method: 'PUT', body: { items: [] } }, 400);
     });
 
     it('that are pictures come back as their shades', async () => {

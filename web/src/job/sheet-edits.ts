@@ -8,6 +8,7 @@ import { layerApart, partedBy, withCorners, withLayer, withRepairs } from '@need
 import { clipOfItems, clipOfThings, pasted } from '@needlefile/core/recipe/edits/clip';
 import { moved } from '@needlefile/core/recipe/edits/lists';
 import { duplicatedItem, inThing, newItem, withItem, withoutItemsInJob } from '@needlefile/core/recipe/edits/items';
+import { withFileAsRemembered } from '@needlefile/core/recipe/edits/remembered';
 import { circleOfHolds } from '@needlefile/core/recipe/edits/places';
 import { duplicatedThing, newThing, withThing, withoutThings } from '@needlefile/core/recipe/edits/things';
 import { drawing, usualShape, usualWords } from '@needlefile/core/recipe/edits/usual-items';
@@ -18,6 +19,7 @@ import type { ArtworkItem, GapMend, Item, Made, Make, Role, ShapeItem } from '@n
 import type { BroughtArtwork } from '@/api/brought-artwork';
 import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { useMemo } from 'react';
+import { notify } from '@/components/toasts';
 import { choose, chosenIn } from './chosen';
 import { inHand, unlocked, whereItems } from './in-hand';
 import { useJobStore, type JobStore } from './job-store';
@@ -25,6 +27,9 @@ import { placeEdits } from './place-edits';
 import { useView } from './view-store';
 
 /** What is done by hand to things and items on the sheet, as they stand in the picture: each a step of the history. */
+/** Room below what is there for a file of several items, mm. */
+const BELOW = 40;
+
 export function useSheetEdits(picture: Picture | null): SheetEdits {
   const store = useJobStore();
   return useMemo(() => sheetEdits(store, picture), [store, picture]);
@@ -77,8 +82,24 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
       })),
     addShape: (by: ShapeItem['outline']['by']) => add('Add a shape', (_, caps) => usualShape(by, caps)),
     /** A file that was brought, as what letters are in the thing. */
-    addArtwork: ({ id, fileName }: BroughtArtwork) =>
-      add('Add artwork', () => newItem({ kind: 'artwork', source: id, fileName: fileName.slice(0, 120) })),
+    addArtwork: ({ id, fileName, remembered }: BroughtArtwork) => {
+      const file = { source: id, fileName: fileName.slice(0, 120) };
+      if (!remembered) return add('Add artwork', () => newItem({ kind: 'artwork', ...file }));
+      const { thing, assembly } = chosenIn(recipeNow(), useView.getState());
+      const boxes = drawn(assembly.id)?.items.map(({ at, own }) => at.y + own.minY) ?? [];
+      const at = { x: 0, y: boxes.length > 0 ? Math.round(Math.min(...boxes)) - BELOW : 0 };
+      let added = '';
+      change('Add artwork', (recipe) =>
+        inThing(recipe, thing.id, (own) => {
+          const next = withFileAsRemembered(own, file, remembered, { at, operations: recipe.operations });
+          added = next.id;
+          return next.thing;
+        }),
+      );
+      choose(thing.id, added);
+      useView.setState({ station: 'letter' });
+      notify('Read as files like it were before. Undo takes it back.');
+    },
     replaceArtwork: (item: ArtworkItem, { id, fileName }: BroughtArtwork) =>
       changeArtwork('New version of the file', item, (own) => ({
         ...own,

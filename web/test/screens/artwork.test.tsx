@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { PLAIN_PLAN } from '@needlefile/core/artwork/form';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { contourArea, contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, joinBounds, widthOf } from '@needlefile/core/geometry/bounds';
@@ -53,16 +54,22 @@ describe('an emblem', () => {
     await bench.built();
     const gaps = () => within(bench.panel().getByRole('list', { name: 'Gaps' }));
     const count = gaps().getAllByRole('listitem').length;
-    const [first, second] = gaps().getAllByRole('button', { name: /open/ });
+    const [first, second] = gaps().getAllByRole('button');
+    const stateOf = (i: number) => gaps().getByRole<HTMLSelectElement>('combobox', { name: `Gap ${i + 1}` });
+    const states = () => Array.from({ length: count }, (_, i) => stateOf(i).value);
     await bench.user.click(first!);
     expect(useView.getState().focus).not.toBeNull();
     fireEvent.keyDown(first!, { key: 'ArrowDown' });
     expect(document.activeElement).toBe(second);
-    await bench.user.click(gaps().getAllByRole('button', { name: 'Close it' })[0]!);
+    expect(states()).toEqual(Array<string>(count).fill(''));
+    await bench.user.selectOptions(stateOf(0), 'line across');
     await bench.built();
-    expect(itemOf(bench, 'artwork').repairs).toHaveLength(1);
+    expect(itemOf(bench, 'artwork').repairs).toMatchObject([{ kind: 'across' }]);
     expect(gaps().getAllByRole('listitem')).toHaveLength(count);
-    expect(gaps().getAllByRole('button', { name: 'Close it' })).toHaveLength(count - 1);
+    expect(states().filter((state) => state === '')).toHaveLength(count - 1);
+    await bench.user.selectOptions(stateOf(states().indexOf('across')), 'kept open');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').repairs).toMatchObject([{ kind: 'open' }]);
     await bench.press(/Decide|again|by their width/i);
     expect(itemOf(bench, 'artwork').repairs).toEqual([]);
   });
@@ -80,6 +87,49 @@ describe('an emblem', () => {
     await bench.built();
     expect(thingOf(bench.recipe()).items.filter(({ kind }) => kind === 'artwork')).toHaveLength(2);
     expect(linesOn(await bench.file(), 'CUT')).toHaveLength(before);
+  });
+
+  it('is parted by colour where that is asked for, and is without specks', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    await bench.choose('Parted by', 'area or line');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').partedBy).toBe('kind');
+    expect(bench.panel().getByLabelText(/^lines/)).toBeTruthy();
+    await bench.type('Leave out specks to', '50');
+    await bench.built();
+    expect(bench.panel().getByText(/[1-9]\d* left out/)).toBeTruthy();
+  });
+
+  it('tells how files like it are to be read', async () => {
+    const bench = await inHand('Tea room, with the emblem');
+    bench.server.answer = (method, path) =>
+      method === 'PUT' && path.endsWith('/reading') ? Response.json({ remembered: true }) : undefined;
+    await bench.type('Close gaps to', '0.4');
+    await bench.press('Read files like it so');
+    await waitFor(() => expect(bench.panel().getByText(/are read so when they are brought/)).toBeTruthy());
+    const put = bench.server.asked.find(({ method }) => method === 'PUT')!;
+    expect(put.body).toMatchObject({ items: [{ join: 0.4, partedBy: 'layer' }] });
+  });
+
+  it('comes as files like it were read, one item for each that there was', async () => {
+    const bench = await openWorkbench('Valve tag, injector');
+    const { mmPerUnit, factor, partedBy, layers, join, speck, refit, wide, crossed, lines } = PLAIN_PLAN;
+    const plain = { mmPerUnit, factor, partedBy, layers, join, speck, refit, wide, crossed, lines };
+    const reading = { ...plain, name: null, role: null, operation: 'gone' };
+    const remembered = [
+      { ...reading, layers: ['steam'] },
+      { ...reading, join: 0.3, operation: 'area' },
+    ];
+    bench.server.answer = (method, path) =>
+      method === 'POST' && path.startsWith('/api/artworks')
+        ? Response.json({ id: 'art-whistle-emblem', fileName: 'Whistle emblem.svg', remembered }, { status: 201 })
+        : undefined;
+    await bench.user.upload(screen.getByLabelText('Files of artwork'), new File(['<svg/>'], 'emblem.svg'));
+    await waitFor(() => expect(itemOf(bench, 'artwork')).toMatchObject({ layers: ['steam'], operation: null }));
+    const both = thingOf(bench.recipe()).items.filter(({ kind }) => kind === 'artwork');
+    expect(both).toMatchObject([{}, { join: 0.3, operation: 'area' }]);
+    // They lie on each other, as in the file.
+    expect(both[0]!.place).toEqual(both[1]!.place);
   });
 
   it('gives its text as words', async () => {
@@ -105,7 +155,10 @@ describe('an emblem', () => {
     bench.server.answer = (method, path) => {
       if (method !== 'POST' || !path.startsWith('/api/artworks')) return undefined;
       if (path.includes('bad')) return Response.json({ error: 'The SVG is not well-formed.' }, { status: 422 });
-      return Response.json({ id: 'art-whistle-emblem', fileName: 'Whistle emblem.svg' }, { status: 201 });
+      return Response.json(
+        { id: 'art-whistle-emblem', fileName: 'Whistle emblem.svg', remembered: null },
+        { status: 201 },
+      );
     };
     await bench.user.upload(files, new File(['<svg'], 'bad.svg', { type: 'image/svg+xml' }));
     expect(await screen.findByText(/bad\.svg: The SVG is not well-formed/)).toBeTruthy();

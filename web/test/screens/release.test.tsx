@@ -38,7 +38,15 @@ async function atRelease(job: RecipeInput | string): Promise<OpenWorkbench & { r
         };
       }),
     );
-    releases.unshift({ id, revision: releases.length + 1, things: null, releasedAt: SAVED, files: written, time: 60, stops: 0 });
+    releases.unshift({
+      id,
+      revision: releases.length + 1,
+      things: null,
+      releasedAt: SAVED,
+      files: written,
+      time: 60,
+      stops: 0,
+    });
     return releases[0]!;
   };
   bench.server.answer = (method, path) => {

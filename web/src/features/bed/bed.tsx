@@ -14,7 +14,7 @@ import { Layers } from './layers';
 import { useCursor } from './cursor';
 import { useBedKeys } from './use-bed-keys';
 import { ExactFields } from './hand/exact-fields';
-import { bringArtwork } from '@/job/bring-artwork';
+import { bringArtwork, useBringing } from '@/job/bring-artwork';
 import { KeepOffer } from './hand/keep-offer';
 import { ThicknessCard } from './thickness-card';
 import { Rulers } from './rulers';
@@ -194,6 +194,7 @@ function Ring({ transform }: Pick<Zoom, 'transform'>) {
 }
 
 function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 'picture' | 'measures' | 'upToDate'>) {
+  const bringing = useBringing();
   if (problem)
     return (
       <div className={`${css.notice} ${css.problem}`} role="alert">
@@ -201,6 +202,18 @@ function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 
       </div>
     );
   if (previewing) return <div className={css.notice}>Shown with the mend: {previewing}</div>;
+  if (bringing.file) {
+    const { name, number, of } = bringing.file;
+    return (
+      <div className={`${css.notice} ${css.late}`} role="status">
+        Reading {name}
+        {of > 1 && `, ${number} of ${of}`} …{' '}
+        <button type="button" className="btn btn-light btn-sm" onClick={bringing.stop}>
+          Stop
+        </button>
+      </div>
+    );
+  }
   if (stopped) return <div className={css.notice}>Stopped. The next change builds it again.</div>;
   if (!working) return null;
   return (

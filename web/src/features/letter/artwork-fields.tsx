@@ -8,19 +8,21 @@ import { turnPointBy } from '@needlefile/core/geometry/turn';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/picture';
 import { formatLength, lengthWithUnit, type LengthUnit } from '@needlefile/core/units/length';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { ask } from '@/api/ask';
 import { Choices, Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { ARTWORK_FILES, bringNewVersion } from '@/job/bring-artwork';
-import { useEditItem } from '@/job/chosen';
+import { useEditItem, useThing } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView } from '@/job/view-store';
 import { ArtworkLayers } from './artwork-layers';
 import { GapChart } from './gap-chart';
 import { GapList } from './gap-list';
+import { readingsOf } from '@needlefile/core/recipe/edits/remembered';
 import { decisionOf } from '@needlefile/core/recipe/edits/artwork';
 import { PictureFields } from './picture-fields';
 import css from './letter.module.css';
@@ -240,8 +242,36 @@ export function ArtworkFields({
           />
         </PanelSection>
       )}
+      {facts && !facts.picture && <Remember item={item} />}
       {facts && facts.left.length > 0 && <NotTaken left={facts.left} onWords={edits.addTheseWords} />}
     </>
+  );
+}
+
+/** Keeps how a file is read, with what was made an item by itself, for files with the same layers and colours. */
+function Remember({ item }: { item: ArtworkItem }) {
+  const thing = useThing((own) => own);
+  const [state, setState] = useState<{ readonly told: string; readonly isProblem: boolean } | null>(null);
+  const remember = async () => {
+    try {
+      const body = { items: readingsOf(thing, item.source) };
+      await ask(`/api/artworks/${encodeURIComponent(item.source)}/reading`, { method: 'PUT', body });
+      setState({ told: 'Files with these layers and colours are read so when they are brought.', isProblem: false });
+    } catch (error) {
+      setState({ told: (error as Error).message, isProblem: true });
+    }
+  };
+  return (
+    <div className="mb-3">
+      <Button size="sm" variant="light" onClick={() => void remember()}>
+        Read files like it so
+      </Button>
+      {state && (
+        <div className={state.isProblem ? 'field-problem' : 'field-hint'} role="status">
+          {state.told}
+        </div>
+      )}
+    </div>
   );
 }
 

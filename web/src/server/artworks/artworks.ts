@@ -3,10 +3,11 @@ import { createHash } from 'node:crypto';
 import { eq, inArray } from 'drizzle-orm';
 import { packPicture } from '@needlefile/core/artwork/packed';
 import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
+import type { Remembered } from '@needlefile/core/recipe/remembered';
 import { decodePicture, isPicture } from '@needlefile/pictures/decode';
 import type { BroughtArtwork } from '../../api/brought-artwork';
 import { db } from '../db/client';
-import { artworks } from '../db/schema';
+import { artworks, readings } from '../db/schema';
 import { Refusal } from '../refusal';
 import { inspectArtwork } from './inspect';
 
@@ -15,14 +16,30 @@ export const MOST_ARTWORK_BYTES = 32 * 1024 * 1024;
 
 /** Checks that a file can be read, and keeps it as it came. The same file twice is kept once. */
 export async function addArtwork(fileName: string, file: Uint8Array, signal: AbortSignal): Promise<BroughtArtwork> {
-  await inspectArtwork(await decoded(file), signal);
-  const sha256 = createHash('sha256').update(file).digest('hex');
+  const parts = await inspectArtwork(await decoded(file), signal);
+  const makeUp = parts === null ? null : sha256Of(parts);
+  const sha256 = sha256Of(file);
   const id = `art-${sha256.slice(0, 24)}`;
   await db()
     .insert(artworks)
-    .values({ id, sha256, fileName, bytes: Buffer.from(file) })
-    .onConflictDoNothing();
-  return { id, fileName };
+    .values({ id, sha256, fileName, makeUp, bytes: Buffer.from(file) })
+    .onConflictDoUpdate({ target: artworks.id, set: { makeUp } });
+  const [known] = makeUp ? await db().select().from(readings).where(eq(readings.makeUp, makeUp)) : [];
+  return { id, fileName, remembered: known?.items ?? null };
+}
+
+const sha256Of = (data: string | Uint8Array): string => createHash('sha256').update(data).digest('hex');
+
+/** Files of the make-up of a file that is here are read so from now on. @throws Refusal 404, or 422 for a picture */
+export async function rememberReading(id: string, items: Remembered): Promise<void> {
+  const [row] = await db().select({ makeUp: artworks.makeUp }).from(artworks).where(eq(artworks.id, id));
+  if (!row) throw new Refusal(404, 'There is no such artwork here.');
+  const { makeUp } = row;
+  if (makeUp === null) throw new Refusal(422, 'Bring the file once more: it was kept before files were compared.');
+  await db()
+    .insert(readings)
+    .values({ makeUp, items })
+    .onConflictDoUpdate({ target: readings.makeUp, set: { items, updatedAt: new Date() } });
 }
 
 /** A picture as its shades; any other file as it came. @throws Refusal 422 where a picture cannot be decoded */

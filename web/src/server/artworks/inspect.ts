@@ -17,17 +17,19 @@ const readers = (): Readers =>
 
 /**
  * Reads a file in a thread, so that it is known that it can be.
+ * @returns what it is made up of; null of a picture
  * @throws Refusal 422 with the reason where it cannot be used
  */
-export async function inspectArtwork(file: Uint8Array, signal: AbortSignal): Promise<void> {
+export async function inspectArtwork(file: Uint8Array, signal: AbortSignal): Promise<string | null> {
   const late = 'The file took too long to read, and is refused. Save it with fewer nodes, or in parts.';
-  const { refused } = await readers()
+  const { refused, makeUp } = await readers()
     .run(file, { longest: LONGEST_MS, late, urgent: true, signal })
     .catch((error: unknown): ArtworkVerdict => {
       if (error instanceof Refusal) throw error;
       // The thread ended with it.
       console.error(error);
-      return { refused: 'The file is damaged, or has too much in it: it could not be read.' };
+      return { refused: 'The file is damaged, or has too much in it: it could not be read.', makeUp: null };
     });
   if (refused !== null) throw new Refusal(422, refused);
+  return makeUp;
 }

@@ -1,4 +1,5 @@
 import type { RecipeInput } from '@needlefile/core/recipe/read';
+import type { Remembered } from '@needlefile/core/recipe/remembered';
 import type { Report } from '@needlefile/core/job/report';
 import type { FontFacts } from '@needlefile/core/lettering/font-facts';
 import type { ReadBack } from '@needlefile/core/formats/compare';
@@ -112,6 +113,15 @@ export const artworks = pgTable('artworks', {
   id: text('id').primaryKey(),
   sha256: text('sha256').notNull(),
   fileName: text('file_name').notNull(),
+  /** sha256 of what it is made up of; null: a picture, or kept before that was asked. */
+  makeUp: text('make_up'),
   bytes: bytea('bytes').notNull(),
   addedAt: now('added_at'),
+});
+
+/** How files of one make-up are read. */
+export const readings = pgTable('readings', {
+  makeUp: text('make_up').primaryKey(),
+  items: jsonb('items').$type<Remembered>().notNull(),
+  updatedAt: now('updated_at'),
 });
