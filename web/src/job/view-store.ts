@@ -43,6 +43,8 @@ interface ViewState {
   readonly island: string | null;
   /** What the next drag on the bed draws. */
   readonly drawing: 'bridge' | 'bar' | 'path' | 'measure' | 'corners' | 'field' | null;
+  /** Whether the next node of what is drawn is a smooth one. */
+  readonly smooth: boolean;
   /** How far two points are apart that were clicked, mm. */
   readonly measured: number | null;
   /** Whether traced pictures are shown under what was made of them. */
@@ -75,6 +77,7 @@ export const useView = create<ViewState>(() => ({
   letter: null,
   island: null,
   drawing: null,
+  smooth: false,
   measured: null,
   pictures: false,
   operation: null,

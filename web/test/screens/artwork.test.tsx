@@ -95,7 +95,7 @@ describe('an emblem', () => {
     await bench.built();
     expect(itemOf(bench, 'artwork').partedBy).toBe('kind');
     expect(bench.panel().getByLabelText(/^lines/)).toBeTruthy();
-    await bench.type('Leave out specks to', '50');
+    await bench.type('Drop specks to', '50');
     await bench.built();
     expect(bench.panel().getByText(/[1-9]\d* left out/)).toBeTruthy();
   });

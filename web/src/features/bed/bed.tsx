@@ -195,10 +195,19 @@ function Ring({ transform }: Pick<Zoom, 'transform'>) {
 
 function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 'picture' | 'measures' | 'upToDate'>) {
   const bringing = useBringing();
+  const drawing = useView((state) => state.drawing);
+  const smooth = useView((state) => state.smooth);
   if (problem)
     return (
       <div className={`${css.notice} ${css.problem}`} role="alert">
         The job could not be built: {problem} The bed shows how it was before.
+      </div>
+    );
+  if (drawing === 'path')
+    return (
+      <div className={css.notice}>
+        {smooth ? 'Clicks are smooth points.' : 'Clicks are corners.'} S changes that; the first again closes it; Enter
+        ends it, Esc drops it.
       </div>
     );
   if (previewing) return <div className={css.notice}>Shown with the mend: {previewing}</div>;

@@ -23,7 +23,7 @@ const STEP = Math.PI / 4;
  */
 export function PathPad({ picture, scale, edits }: { picture: Picture; scale: number; edits: SheetEdits }) {
   const [nodes, setNodes] = useState<readonly DrawnPoint[]>([]);
-  const [smooth, setSmooth] = useState(false);
+  const smooth = useView((state) => state.smooth);
   const [at, setAt] = useState<Point | null>(null);
   const { height } = picture.sheet;
   useEffect(() => {
@@ -35,7 +35,8 @@ export function PathPad({ picture, scale, edits }: { picture: Picture; scale: nu
       if (event.key === 'Enter') end(false);
       else if (event.key === 'Escape') useView.setState({ drawing: null });
       else if (event.key === 'Backspace') setNodes(nodes.slice(0, -1));
-      else if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey) setSmooth(!smooth);
+      else if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey)
+        useView.setState({ smooth: !smooth });
       else return;
       event.preventDefault();
       event.stopPropagation();

@@ -195,7 +195,7 @@ export function ArtworkFields({
           {facts && <Closed closing={facts.closing} />}
           <LengthField
             at="item.speck"
-            label="Leave out specks to"
+            label="Drop specks to"
             value={item.speck}
             {...LIMITS.artworkSpeck}
             onChange={(mm) => edit('Specks', (draft) => void (draft.speck = mm))}
