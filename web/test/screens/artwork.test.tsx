@@ -9,6 +9,7 @@ import { letteringOf, thingOf } from '../lettered';
 import { choose } from '../../src/job/chosen';
 import { useView } from '../../src/job/view-store';
 import { boxesOn, linesOn, sizeOn } from './drawn';
+import { clickAt } from './hand';
 import { engraved } from './jobs';
 import { openWorkbench, type OpenWorkbench } from './open';
 
@@ -195,6 +196,17 @@ describe('words in the clear field of an emblem', () => {
       expect(letteringWith(bench).field!.at).not.toBeNull();
       expect(isInside()).toBe(true);
     }
+    // Or to the field that is clicked; beside the emblem there is none.
+    const pad = () => [...document.querySelectorAll('rect[x="-100000"]')].at(-1)!;
+    const { minX, maxX, minY, maxY } = emblem();
+    await bench.press('Choose on the bed');
+    clickAt(pad(), maxX + 30, minY);
+    expect(await screen.findByText(/That is beside it/)).toBeTruthy();
+    await bench.press('Choose on the bed');
+    clickAt(pad(), (minX + maxX) / 2, minY + 0.8 * (maxY - minY));
+    await bench.built();
+    expect(letteringWith(bench).field!.at).toMatchObject({ x: expect.closeTo(0.5, 2), y: expect.closeTo(0.2, 1) });
+    expect(isInside()).toBe(true);
     // A size of their own sets them free again.
     await bench.choose('Set by', 'Cap height');
     expect(letteringWith(bench).field).toBeNull();
@@ -233,6 +245,56 @@ describe('a picture', () => {
     expect(itemOf(bench, 'artwork').picture).toMatchObject({ level: null });
     await bench.tick('Show the picture on the bed');
     expect(useView.getState().pictures).toBe(true);
+  });
+});
+
+describe('a picture in parts, and taken aslant', () => {
+  const pad = () => [...document.querySelectorAll('rect[x="-100000"]')].at(-1)!;
+
+  it('is a layer for each of its shades, which is an item by itself where that is asked for', async () => {
+    const bench = await inHand('Parcels crate, engine no. 2');
+    await bench.take('Shades', '2');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.levels).toHaveLength(2);
+    fireEvent.change(bench.panel().getByLabelText('Level 1'), { target: { value: '90' } });
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.levels[0]).toBe(90);
+    await bench.press(/^Make to 90 an item by itself/);
+    await bench.built();
+    const both = thingOf(bench.recipe()).items.filter(({ kind }) => kind === 'artwork');
+    expect(both.map((each) => (each as ArtworkItem).layers)).toEqual([expect.any(Array), ['to 90']]);
+    await bench.file();
+  });
+
+  it('is drawn straight between four corners that are clicked, and as it was taken again', async () => {
+    const bench = await inHand('Parcels crate, engine no. 2');
+    const [width, height] = sizeOn(await bench.file(), 'ENGRAVE');
+    await bench.press('Straighten by four corners');
+    await bench.built();
+    // About the middle of the sheet, where the engine is.
+    const { minX, minY, maxX, maxY } = joinBounds(boxesOn(await bench.file(), 'ENGRAVE'));
+    const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
+    for (const [dx, dy] of [
+      [-60, -35],
+      [55, -45],
+      [60, 40],
+      [-55, 30],
+    ] as const)
+      clickAt(pad(), x + dx, y + dy);
+    await bench.built();
+    const { corners } = itemOf(bench, 'artwork').picture;
+    expect(corners).toHaveLength(4);
+    // From the upper left clockwise, whichever way they were clicked.
+    expect(corners![0][0]).toBeLessThan(corners![1][0]);
+    expect(corners![0][1]).toBeGreaterThan(corners![3][1]);
+    expect(sizeOn(await bench.file(), 'ENGRAVE')).not.toEqual([width, height]);
+    await bench.type('Width to height', '1.5');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.ratio).toBe(1.5);
+    await bench.press('As taken');
+    await bench.built();
+    const [again, high] = sizeOn(await bench.file(), 'ENGRAVE');
+    expect([again, high]).toEqual([expect.closeTo(width, 6), expect.closeTo(height, 6)]);
   });
 });
 

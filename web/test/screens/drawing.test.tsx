@@ -69,6 +69,28 @@ describe('a drawing of one’s own', () => {
     expect(contourLength(line!)).toBeGreaterThan(39.9);
   });
 
+  it('is smooth where S says so, and a corner again after another', async () => {
+    expect(screen.getByText(/^Clicks are corners/)).toBeTruthy();
+    clickAt(pad(), 20, 40);
+    press('s');
+    expect(screen.getByText(/^Clicks are smooth points/)).toBeTruthy();
+    clickAt(pad(), 40, 20);
+    clickAt(pad(), 60, 40);
+    press('s');
+    clickAt(pad(), 60, 50);
+    clickAt(pad(), 20, 50);
+    clickAt(pad(), 20, 40);
+    await bench.built();
+    const { outline } = drawnOne() as { outline: { nodes: { to: unknown }[] } };
+    expect(outline.nodes.map(({ to }) => (to === 'line' ? 'line' : 'curve'))).toEqual([
+      ...['curve', 'curve', 'curve'],
+      ...['line', 'line'],
+    ]);
+    const drawn = linesOn(await bench.file(), 'ENGRAVE').find((line) => widthOf(contourBounds(line)) > 20)!;
+    // More than the straight roof over the box, as the curve rises above it.
+    expect(Math.abs(contourArea(drawn))).toBeGreaterThan(40 * 10 + 0.5 * 40 * 20);
+  });
+
   it('is given up by Escape', async () => {
     clickAt(pad(), 20, 20);
     clickAt(pad(), 60, 20);

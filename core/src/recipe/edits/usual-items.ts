@@ -80,7 +80,8 @@ const DRAWN_THICKNESS = 0.08;
  */
 export function drawing(path: NodePath, { make }: Made, capHeight: number): Item {
   const { nodes, closed } = path;
-  const round = (mm: number) => Number(mm.toFixed(3));
+  // Adding nothing makes 0 of what is written -0.
+  const round = (mm: number) => Number(mm.toFixed(3)) + 0;
   const { x, y } = centreOf(boundsOfPoints(nodes));
   const own = mapPoints(path, (point) => ({ x: round(point.x - x), y: round(point.y - y) }));
   const isFollowed = !closed && (make === 'engraved' || make === 'relief');
