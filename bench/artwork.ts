@@ -5,7 +5,10 @@ import { readDxfArtwork } from '../core/src/artwork/dxf/read-dxf.ts';
 import { readSvgArtwork } from '../core/src/artwork/svg/read-svg.ts';
 import { refit } from '../core/src/artwork/fitting/refit.ts';
 import { PLAIN_TRACE, trace } from '../core/src/artwork/picture/trace.ts';
-import { placeContour, type Contour } from '../core/src/geometry/contour.ts';
+import { placeContour, type Contour, type Region } from '../core/src/geometry/contour.ts';
+import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
+import type { Face } from '../core/src/lettering/face.ts';
+import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { line, portion } from '../core/src/geometry/segment.ts';
 import { dice } from '../core/test/dice.ts';
 import { drawn } from '../core/test/raster.ts';
@@ -65,7 +68,13 @@ const dxfOf = (lines: readonly Contour[]): Uint8Array =>
     ].join('\n'),
   );
 
-export function benchArtwork(): void {
+/** Words that fill a picture. */
+function signOf(words: string, face: Face): Region {
+  const letters = layOut({ ...PLAIN, words, size: { by: 'overall width', value: 1500 } }, face).letters;
+  return weldRegions(letters.map(({ contours }) => contours.map((each) => placeContour(each, 1, 50, 1300))));
+}
+
+export function benchArtwork(face: Face): void {
   const { lines, wheels } = looseWheels();
   const union = wasmUnion(wheels);
   const few = { runs: 5, warmUp: 1 };
@@ -86,6 +95,10 @@ export function benchArtwork(): void {
   const picture = drawn(page, 1600, 1600, 0.5);
   const { contours } = trace(picture, PLAIN_TRACE);
   row(`a picture of 1600 x 1600 traced: ${contours.length} outlines`, () => trace(picture, PLAIN_TRACE), union, few);
+  const words = Array(6).fill('Pennywhistle Light Railway').join('\n');
+  const sign = drawn(signOf(words, face), 1600, 1600, 0.5);
+  const outlines = trace(sign, PLAIN_TRACE).contours.length;
+  row(`a sign of 1600 x 1600 traced: ${outlines} outlines`, () => trace(sign, PLAIN_TRACE), union, few);
   const dense = page.map((wheel): Contour => ({
     closed: true,
     segments: wheel.segments.flatMap((segment) =>

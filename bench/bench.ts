@@ -216,7 +216,7 @@ const name = stencil('Marigold', {
   lettering: { words: 'Marigold', face: 'grand-hotel' },
 });
 row('one piece of a script word, found', () => makeOnePiece(name, name.assemblies[0]!.id, resources), wasmUnion(ten));
-benchArtwork();
+benchArtwork(faces.plain);
 benchTracing(face);
 benchFills(face('barlow-condensed-semibold'), LINES.join('\n'));
 benchOrder(face('league-gothic'));

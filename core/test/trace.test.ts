@@ -239,6 +239,33 @@ describe('a contour of many nodes', () => {
     expect(contourArea(fitted) / contourArea(contour)).toBeCloseTo(1, 3);
   });
 
+  it('has right angles where they are meant, and keeps others', () => {
+    const step = [
+      [0, 0],
+      [80, 0],
+      [80, 30],
+      [50, 30],
+      [50, 60],
+      [20, 75],
+      [0, 60],
+    ].map(([x, y]) => ({ x: x!, y: y! }));
+    const angles = ({ segments }: Contour) =>
+      segments.map((segment, i) => {
+        const [a, b] = [tangentAt(segment, 1), tangentAt(segments[(i + 1) % segments.length]!, 0)];
+        return (Math.atan2(cross(a, b), dot(a, b)) * 180) / Math.PI;
+      });
+    for (const turn of [0, 23, 64]) {
+      const { contour, off } = refit(dense(turnRegion([polygon(step, '')], turn)[0]!, 0.3, 0.015), 0.06);
+      expect(off).toBeLessThanOrEqual(0.06);
+      const found = angles(contour);
+      expect(found).toHaveLength(7);
+      const square = found.filter((angle) => Math.abs(Math.abs(angle) - 90) < 2);
+      expect(square).toHaveLength(4);
+      for (const angle of square) expect(Math.abs(angle)).toBeCloseTo(90, 6);
+      expect(found.filter((angle) => Math.abs(angle - 63.4) < 1)).toHaveLength(2);
+    }
+  });
+
   it('may be very long', () => {
     const wide = circle({ x: 0, y: 0 }, 2900, '');
     const { after } = refit(dense(wide, 20, 0), 0.05);

@@ -3,6 +3,7 @@ import { boxTable, visitPairs } from '../../geometry/box-pairs.ts';
 import { distance, distanceToSpan, type Point } from '../../geometry/point.ts';
 import { fitRing } from './fit-ring.ts';
 import { resampled, STEP } from './resample.ts';
+import { squared } from './squared.ts';
 
 /** What became of the nodes of a contour. */
 export interface Refitted {
@@ -40,8 +41,12 @@ export function refit(contour: Contour, tolerance: number): Refitted {
   const fitted = placeContour(fitRing({ ring, fine: ring, blur: 0, tolerance: UNITS * SHARE }), 1 / scale, 0, 0);
   const after = fitted.segments.length;
   if (after > WORTH * before) return as;
-  const off = Math.max(apart(points, fitted, tolerance), apart(flatten(fitted, tolerance / 8), contour, tolerance));
-  return off <= tolerance ? { contour: fitted, before, after, off } : as;
+  // Right angles where they are meant, if that is near enough too.
+  for (const own of new Set([squared(fitted, tolerance), fitted])) {
+    const off = Math.max(apart(points, own, tolerance), apart(flatten(own, tolerance / 8), contour, tolerance));
+    if (off <= tolerance) return { contour: own, before, after, off };
+  }
+  return as;
 }
 
 /** How far points lie from a contour at most; infinity where one is further off than a tolerance. */
