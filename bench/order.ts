@@ -20,7 +20,7 @@ export function benchOrder(face: Face): void {
     const plain = travelOf(nearestFirst(contours));
     console.log(`${'nearest first, each from its first node'.padEnd(56)} ${plain.toFixed(0).padStart(8)} mm`);
     console.log(`${'no order has less (spanning tree)'.padEnd(56)} ${treeOf(contours).toFixed(0).padStart(8)} mm`);
-    const found = { quick: contours, long: contours };
+    const found: Record<'quick' | 'long', readonly Contour[]> = { quick: contours, long: contours };
     const search = (how: 'quick' | 'long') => () => {
       found[how] = runningOrder({ contours, ways: [] }, CORNER, how).contours;
     };

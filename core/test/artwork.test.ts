@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
+import { makeUpOf } from '../src/artwork/make-up.ts';
 import { elementsOf } from '../src/artwork/elements.ts';
 import { artworkForm, PLAIN_PLAN, type ArtworkPlan } from '../src/artwork/form.ts';
 import { heightOf, widthOf, type Bounds } from '../src/geometry/bounds.ts';
@@ -65,6 +66,14 @@ describe('artwork', () => {
     const red = formOf(body, { partedBy: 'colour', layers: [names('colour')[0]!] });
     expect(regionArea(red.areas)).toBeCloseTo(100, 6);
     expect(red.lines).toHaveLength(1);
+  });
+
+  it('is of one make-up with files of the same layers and colours, wherever they have what', () => {
+    const file = (x: number, colour: string, name = 'rim') =>
+      makeUpOf(readSvgArtwork(svg(`<g id="${name}"><rect x="${x}" width="9" height="9" fill="${colour}"/></g>`)));
+    expect(file(1, '#d00000')).toBe(file(40, '#d00000'));
+    for (const other of [file(1, '#0000d0'), file(1, '#ffffff'), file(1, '#d00000', 'name')])
+      expect(other).not.toBe(file(1, '#d00000'));
   });
 
   it('is without specks where they are to be left out, and tells how many there were', () => {

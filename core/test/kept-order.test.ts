@@ -13,6 +13,7 @@ import { isOrderKept, withLetterMoved, withOrderFree, withOrderKept } from '../s
 import { withWordsInJob } from '../src/recipe/edits/words.ts';
 import { ownerOfLine } from '../src/recipe/identity.ts';
 import type { Recipe } from '../src/recipe/schema.ts';
+import { StageCache } from '../src/assembly/stages.ts';
 import { jobOf, recipeOf } from './workshop.ts';
 
 const WORDS = 'LOAD 8 TONS\nFENNY CROSS\nEMPTY';
@@ -52,6 +53,24 @@ describe('an order of lines that is kept', () => {
     // Without it, they are put in order anew.
     const free = openings(jobOf(plate('LOAD 18 TONS\nFENNY CROSSING\nEMPTY')));
     expect(free.length).toBeGreaterThan(before.length);
+  });
+
+  it('goes with the letter that stays, where another that went would be called so', () => {
+    const names = ['item-1/letter:0.1.0^0', 'item-1/letter:0.0.0^0', 'item-1/letter:0.2.0^0'];
+    const recipe = plate('ABC');
+    const kept = withOrderKept(recipe, { things: {}, lines: { 'thing-1': { inner: names } } });
+    // B goes, and C is called as B was.
+    const { lineOrder } = withWordsInJob(kept, 'thing-1', 'item-1', 'AC').assemblies[0]!;
+    expect(lineOrder.inner).toEqual(['item-1/letter:0.0.0^0', 'item-1/letter:0.1.0^0']);
+  });
+
+  it('is taken up, changed and let go while the same lines are there', () => {
+    const cache = new StageCache();
+    const recipe = plate();
+    const free = openings(jobOf(recipe, cache));
+    const turned = { things: {}, lines: { 'thing-1': { inner: [...free].reverse() } } };
+    expect(openings(jobOf(withOrderKept(recipe, turned), cache))).toEqual([...free].reverse());
+    expect(openings(jobOf(recipe, cache))).toEqual(free);
   });
 
   it('has a letter first, or last, in the file too', () => {

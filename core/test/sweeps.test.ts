@@ -8,7 +8,7 @@ import { sheetDrawing } from '../src/job/file-drawing.ts';
 import { runJob } from '../src/job/run-job.ts';
 import { profileOf, type Profile } from '../src/motion/profile.ts';
 import { spansOf } from '../src/motion/row-spans.ts';
-import { sweepOf, timeTogether } from '../src/motion/sweep.ts';
+import { sweepOf, timeTogether, turnSeconds } from '../src/motion/sweep.ts';
 import { exactGroups } from '../src/operations/sweeps/exact-groups.ts';
 import { clumpsOf } from '../src/operations/sweeps/clumps.ts';
 import { joinedGroups, type CostOf } from '../src/operations/sweeps/joined-groups.ts';
@@ -170,6 +170,16 @@ describe('what is swept together', () => {
         );
       }),
     );
+    // A blank wider than the way of a turn keeps two apart, a narrower one does not.
+    const way = turnSeconds(rows) * rows.speed;
+    const pair = (blank: number) =>
+      spansIn([
+        [0, 0, 6, 10],
+        [6 + blank, 0, 6, 10],
+      ]);
+    const free: CostOf = (one, other) => timeTogether(one, other, rows, 1);
+    const count = (blank: number) => clumpsOf(pair(blank), free, { reach: 9 * way, loss: 0 }).length;
+    expect([count(0.5 * way), count(2 * way)]).toEqual([1, 2]);
     // Two lines of ten letters each, far from each other.
     const line = (y: number) => Array.from({ length: 10 }, (_, i) => [i * 8, y, 6, 10]);
     const clumps = clumpsOf(spansIn([...line(0), ...line(40)]), costOf, { reach: 20, loss: 0 });

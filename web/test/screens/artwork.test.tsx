@@ -130,6 +130,7 @@ describe('an emblem', () => {
     const both = thingOf(bench.recipe()).items.filter(({ kind }) => kind === 'artwork');
     expect(both).toMatchObject([{}, { join: 0.3, operation: 'area' }]);
     // They lie on each other, as in the file.
+    expect(both[0]!.place).not.toBeNull();
     expect(both[0]!.place).toEqual(both[1]!.place);
   });
 

@@ -38,7 +38,7 @@ export interface Tour {
 }
 
 /** Most places at which a search begins a closed line, and at which it is begun in the end. */
-export const WAYS = { search: 12, end: 32 };
+export const WAYS = { search: 8, end: 16 };
 
 /**
  * @param waiting for each stop the one that waits for it, -1 where none does; a stop that others wait for behind one
