@@ -56,7 +56,7 @@ const FAULTS = [
     'core/test/nodes',
   ],
   ['core/src/artwork/make-up.ts', "white ? 'white' : colour", "''", 'core/test/artwork.test'],
-  ['core/src/recipe/edits/remembered.ts', 'remembered.length > 1 ? at : null', 'null', 'web/test/screens/artwork'],
+  ['core/src/recipe/edits/remembered.ts', 'remembered.length > 1 ? at : null', 'null', 'core/test/artwork.test'],
   ['web/src/features/bed/item-pads.tsx', 'sheet.height - p.y', 'p.y', 'web/test/screens/artwork'],
   // depths, second cutters, lines along and as written, leads beside tabs and past corners
   ['core/src/geometry/segment.ts', '[segment.depths[1], segment.depths[0]]', 'segment.depths', 'core/test/depths'],

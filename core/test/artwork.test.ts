@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
+import { readingsOf, withFileAsRemembered } from '../src/recipe/edits/remembered.ts';
 import { makeUpOf } from '../src/artwork/make-up.ts';
 import { elementsOf } from '../src/artwork/elements.ts';
 import { artworkForm, PLAIN_PLAN, type ArtworkPlan } from '../src/artwork/form.ts';
@@ -74,6 +75,29 @@ describe('artwork', () => {
     expect(file(1, '#d00000')).toBe(file(40, '#d00000'));
     for (const other of [file(1, '#0000d0'), file(1, '#ffffff'), file(1, '#d00000', 'name')])
       expect(other).not.toBe(file(1, '#d00000'));
+  });
+
+  it('comes as files like it were read: each layer that was an item by itself is one, in its place in the file', () => {
+    const operations = [{ id: 'area' }] as never;
+    const item = { layers: ['rim'], join: 0.4, role: 'opening', operation: 'area' };
+    const read = recipeOf(
+      emblem(item, 'cut-through', [
+        { kind: 'artwork', source: 'emblem', layers: ['name'], operation: 'inner' },
+        { words: 'TEA' },
+      ]) as RecipeInput,
+    );
+    const remembered = readingsOf(read.assemblies[0] as Made, 'emblem');
+    expect(remembered).toMatchObject([item, { layers: ['name'] }]);
+    const empty = { ...(read.assemblies[0] as Made), items: [] };
+    const file = { source: 'another', fileName: 'Another.svg' };
+    const { thing, id } = withFileAsRemembered(empty, file, remembered, { at: { x: 3, y: -40 }, operations });
+    expect(thing.items).toMatchObject([
+      { id, ...file, ...item, place: { x: 3, y: -40 } },
+      { ...file, layers: ['name'], operation: null, place: { x: 3, y: -40 } },
+    ]);
+    // One alone finds its place by itself.
+    const alone = withFileAsRemembered(empty, file, remembered.slice(0, 1), { at: { x: 3, y: -40 }, operations });
+    expect(alone.thing.items[0]!.place).toBeNull();
   });
 
   it('is without specks where they are to be left out, and tells how many there were', () => {

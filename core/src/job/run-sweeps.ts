@@ -144,17 +144,25 @@ function groupsOf(
   const others = things.filter(({ item }) => !said.has(item));
   if (others.length === 0) return { groups: ofHand, steps: [] };
   if (together === 'all') return { groups: [...ofHand, { things: others, byHand: false }], steps: [] };
-  const parts = together === 'items' ? byItem(others) : others.map((thing) => ({ things: [thing], byHand: false }));
+  const items = byItem(others);
   const most = Math.max(1, machine.sweepsAtMost - ofHand.length);
-  if (together === 'items' && parts.length <= most) return { groups: [...ofHand, ...parts], steps: [] };
-  const { groups, steps } = sweepGroups(
-    parts.map(({ things: own }) => (own.length === 1 ? own[0]!.contours : own.flatMap(({ contours }) => contours))),
-    profile,
-    most,
-  );
-  const joined = groups.map((own) => ({ things: own.flatMap((i) => parts[i]!.things), byHand: false }));
-  return { groups: [...ofHand, ...joined], steps };
+  if (together === 'items' && items.length <= most) return { groups: [...ofHand, ...items], steps: [] };
+  const grouped = (parts: readonly Group[]) => {
+    const { groups, steps } = sweepGroups(parts.map(contoursOf), profile, most);
+    const joined = groups.map((own): Group => ({ things: own.flatMap((i) => parts[i]!.things), byHand: false }));
+    return { groups: [...ofHand, ...joined], steps };
+  };
+  const whole = grouped(items);
+  // Where there are more items than groups may be, there is nothing to be had from parts of them.
+  if (together === 'items' || items.length === others.length || items.length > most) return whole;
+  const apart = grouped(others.map((thing) => ({ things: [thing], byHand: false })));
+  const secondsOf = ({ groups }: typeof whole): number =>
+    groups.reduce((sum, { things: own }) => sum + sweepOfThings(own, profile.rows).seconds, 0);
+  return secondsOf(whole) <= WHOLE * secondsOf(apart) ? whole : apart;
 }
+
+/** Items are swept whole, which is what people think of, where that costs so many times as much at most. */
+const WHOLE = 1.02;
 
 function byItem(things: readonly Thing[]): Group[] {
   const items = new Map<LaidItem, Thing[]>();
@@ -164,6 +172,19 @@ function byItem(things: readonly Thing[]): Group[] {
     else items.set(thing.item, [thing]);
   }
   return [...items.values()].map((own) => ({ things: own, byHand: false }));
+}
+
+/** Edges of what is swept in one, by its first thing: the same list as long as it is the same things. */
+const inOne = new WeakMap<Thing, { readonly things: readonly Thing[]; readonly contours: readonly Contour[] }>();
+
+function contoursOf({ things }: Group): readonly Contour[] {
+  const first = things[0]!;
+  if (things.length === 1) return first.contours;
+  const last = inOne.get(first);
+  if (last && areSame(last.things, things)) return last.contours;
+  const contours = things.flatMap((thing) => thing.contours);
+  inOne.set(first, { things, contours });
+  return contours;
 }
 
 /** What things came to that were swept together before, by the first of them. */

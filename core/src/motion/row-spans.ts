@@ -56,8 +56,8 @@ export function acrossRows(
 /** Edges are told so nearly by rows, mm. */
 const FINE = 0.02;
 
-/** As many grids as one list of contours is put on in one build: its group's, its item's, that of all, a coarse one. */
-const GRIDS_KEPT = 4;
+/** As many grids as one list of contours is put on in one build: of groups that are weighed, of its item, of all. */
+const GRIDS_KEPT = 8;
 const known = new WeakMap<readonly Contour[], { readonly grid: RowGrid; readonly spans: RowSpans }[]>();
 
 /** From where to where things lie across rows of a grid. Known again by the list of contours. */
