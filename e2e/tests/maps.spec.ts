@@ -55,7 +55,7 @@ test('a release has the name, the formats and the things that are asked, and is 
   await page.getByRole('button', { name: 'Write the files' }).click();
   await saved(page);
   const panel = page.getByRole('region', { name: 'Station' });
-  await expect(panel.locator('li a[download]').first()).toHaveAttribute('download', /-r\d+-1\.5mm\.svg$/);
+  await expect(panel.locator('li a[download]').first()).toHaveAttribute('download', /-r\d+-1\.5mm-5-things\.svg$/);
   await panel.getByText(/^Revision 1/).click();
   await panel.getByRole('button', { name: /^What changed to revision/ }).click();
   const changes = panel.getByRole('img', { name: /^Changes from revision 1/ });

@@ -3,8 +3,7 @@
 import { useState } from 'react';
 import { useView } from '@/job/view-store';
 import css from './bed.module.css';
-import { onSheet } from './on-sheet';
-import { isPanning } from './use-zoom';
+import { PadGround } from './pad-ground';
 
 interface Point {
   readonly x: number;
@@ -24,14 +23,9 @@ export function ClicksPad({ scale, count, onDone }: Props) {
   const [points, setPoints] = useState<readonly Point[]>([]);
   return (
     <g className={css.pad}>
-      <rect
-        x={-1e5}
-        y={-1e5}
-        width={2e5}
-        height={2e5}
-        onPointerUp={(event) => {
-          if (event.button !== 0 || isPanning()) return;
-          const now = [...points, onSheet(event.currentTarget, event)];
+      <PadGround
+        onClick={(point) => {
+          const now = [...points, point];
           setPoints(now);
           if (now.length < count) return;
           useView.setState({ drawing: null });

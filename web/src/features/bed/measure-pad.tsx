@@ -5,8 +5,7 @@ import { useState } from 'react';
 import { useUnit } from '@/hooks/unit';
 import { useView } from '@/job/view-store';
 import css from './bed.module.css';
-import { onSheet } from './on-sheet';
-import { isPanning } from './use-zoom';
+import { PadGround } from './pad-ground';
 
 interface Point {
   readonly x: number;
@@ -21,15 +20,9 @@ export function MeasurePad({ scale }: { scale: number }) {
   const far = from && at ? Math.hypot(at.x - from.x, at.y - from.y) : 0;
   return (
     <g className={css.pad}>
-      <rect
-        x={-1e5}
-        y={-1e5}
-        width={2e5}
-        height={2e5}
-        onPointerMove={(event) => setAt(onSheet(event.currentTarget, event))}
-        onPointerUp={(event) => {
-          if (event.button !== 0 || isPanning()) return;
-          const point = onSheet(event.currentTarget, event);
+      <PadGround
+        onMove={setAt}
+        onClick={(point) => {
           if (!from) return setFrom(point);
           const measured = Math.hypot(point.x - from.x, point.y - from.y);
           useView.setState({ drawing: null, measured: measured > 0 ? measured : null });

@@ -1,28 +1,12 @@
 'use client';
 
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { arrayMove } from '@dnd-kit/sortable';
 import { isOrderKept, withLetterMoved, withOrderFree, withOrderKept } from '@needlefile/core/recipe/edits/line-order';
 import type { KeptOrder } from '@needlefile/core/recipe/edits/line-order';
 import { isLetter, kindOf, ownerOfLine } from '@needlefile/core/recipe/identity';
 import type { AssemblyPicture, Picture, PictureLetter } from '@needlefile/core/screen/picture';
 import { useEffect, useRef, useState } from 'react';
 import { Button, ButtonGroup, Form, Spinner } from 'react-bootstrap';
-import { GripVertical } from 'react-bootstrap-icons';
 import { Field } from '@/components/choices';
 import { PanelFold } from '@/components/panel';
 import { useShop } from '@/hooks/shop';
@@ -31,6 +15,7 @@ import { useJob, useJobStore } from '@/job/job-store';
 import { capitalised, operationName } from '@/job/operation-names';
 import { useView } from '@/job/view-store';
 import { searchOrder } from '@/worker/core-workers';
+import { SortableList, useSortableRow } from './sortable-list';
 import css from './work-order.module.css';
 
 /** Lines in an order that stays while words change: as it was found, or as somebody put it. */
@@ -121,10 +106,6 @@ function KeptLines({ picture }: { picture: AssemblyPicture }) {
   const operations = recipe.operations.filter(({ id }) => (lineOrder[id]?.length ?? 0) > 0);
   const [wanted, setWanted] = useState<string | null>(null);
   const operation = operations.find(({ id }) => id === wanted) ?? operations[0];
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   if (!operation) return null;
   const letters = new Map(picture.letters.map((letter) => [letter.id, letter]));
   const all = lineOrder[operation.id]!;
@@ -132,14 +113,12 @@ function KeptLines({ picture }: { picture: AssemblyPicture }) {
   const shown = here.slice(0, MOST_SHOWN);
   const counts = new Map<string, number>();
   for (const owner of here.map(ownerOfLine)) counts.set(owner, (counts.get(owner) ?? 0) + 1);
-  function onDragEnd({ active, over }: DragEndEvent) {
-    if (!over || active.id === over.id) return;
+  const onMove = (item: string, to: string) =>
     edit('Order of lines', (draft) => {
       const own = draft.assemblies.find(({ id }) => id === thing)!;
-      const names = own.lineOrder[operation!.id]!;
-      own.lineOrder[operation!.id] = arrayMove(names, names.indexOf(String(active.id)), names.indexOf(String(over.id)));
+      const names = own.lineOrder[operation.id]!;
+      own.lineOrder[operation.id] = arrayMove(names, names.indexOf(item), names.indexOf(to));
     });
-  }
   return (
     <>
       <Form.Select
@@ -154,20 +133,18 @@ function KeptLines({ picture }: { picture: AssemblyPicture }) {
           </option>
         ))}
       </Form.Select>
-      <DndContext id="line-order" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={shown} strategy={verticalListSortingStrategy}>
-          <ol className={css.lines} aria-label="Lines in their order">
-            {shown.map((name) => (
-              <LineRow
-                key={name}
-                name={name}
-                letter={letters.get(ownerOfLine(name))}
-                isOnly={counts.get(ownerOfLine(name)) === 1}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      <SortableList id="line-order" items={shown} onMove={onMove}>
+        <ol className={css.lines} aria-label="Lines in their order">
+          {shown.map((name) => (
+            <LineRow
+              key={name}
+              name={name}
+              letter={letters.get(ownerOfLine(name))}
+              isOnly={counts.get(ownerOfLine(name)) === 1}
+            />
+          ))}
+        </ol>
+      </SortableList>
       {here.length > shown.length && (
         <div className="field-hint">
           The first {MOST_SHOWN} of {here.length} lines.
@@ -186,28 +163,14 @@ interface LineRowProps {
 }
 
 function LineRow({ name, letter, isOnly }: LineRowProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: name });
   const told = letter?.name ?? capitalised(kindOf(ownerOfLine(name)));
   const number = isOnly ? null : Number(name.slice(name.lastIndexOf('^') + 1)) + 1;
+  const { row, grip } = useSortableRow(name, `${told}${number === null ? '' : `, line ${number}`}`);
   const ring = () => letter && useView.setState({ ring: letter.bounds });
   const unring = () => useView.setState({ ring: null });
   return (
-    <li
-      ref={setNodeRef}
-      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
-      onMouseEnter={ring}
-      onMouseLeave={unring}
-    >
-      <button
-        type="button"
-        ref={setActivatorNodeRef}
-        className={css.grip}
-        aria-label={`Move ${told}${number === null ? '' : `, line ${number}`}`}
-        {...attributes}
-        {...listeners}
-      >
-        <GripVertical aria-hidden />
-      </button>
+    <li {...row} onMouseEnter={ring} onMouseLeave={unring}>
+      {grip}
       <span>{told}</span>
       {number !== null && <span className="field-hint">line {number}</span>}
     </li>

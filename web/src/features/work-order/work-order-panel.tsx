@@ -1,21 +1,6 @@
 'use client';
 
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { arrayMove } from '@dnd-kit/sortable';
 import { addOperation } from '@needlefile/core/recipe/edits/operations';
 import type { OperationPlan, Recipe } from '@needlefile/core/recipe/schema';
 import type { OperationReport } from '@needlefile/core/job/report';
@@ -25,7 +10,7 @@ import { formatTime, formatTravel } from '@needlefile/core/units/quantity';
 import { original } from 'immer';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { ChevronDown, ChevronRight, GripVertical } from 'react-bootstrap-icons';
+import { ChevronDown, ChevronRight } from 'react-bootstrap-icons';
 import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useJob } from '@/job/job-store';
@@ -35,6 +20,7 @@ import { OnlyThis } from '@/job/only-this';
 import { LineOrder } from './line-order';
 import { OperationSettings } from './operation-settings';
 import { RunningOrder } from './running-order';
+import { SortableList, useSortableRow } from './sortable-list';
 import { TimeAndCost } from './time-and-cost';
 import css from './work-order.module.css';
 import { WorkTag } from './work-tag';
@@ -83,35 +69,27 @@ interface SequenceProps {
 function Sequence({ reports, sweeps, open, onOpen }: SequenceProps) {
   const operations = useJob((state) => state.recipe.operations);
   const edit = useJob((state) => state.edit);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const placeOf = (id: unknown) => operations.findIndex((each) => each.id === id);
-  function onDragEnd({ active, over }: DragEndEvent) {
-    if (!over || active.id === over.id) return;
+  const indexOf = (id: string) => operations.findIndex((each) => each.id === id);
+  const onMove = (operation: string, to: string) =>
     edit('Order of work', (draft) => {
-      draft.operations = arrayMove(draft.operations, placeOf(active.id), placeOf(over.id));
+      draft.operations = arrayMove(draft.operations, indexOf(operation), indexOf(to));
     });
-  }
   return (
-    <DndContext id="work-order" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-      <SortableContext items={operations.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-        <ol className={css.sequence}>
-          {operations.map((operation, i) => (
-            <OperationRow
-              key={operation.id}
-              operation={operation}
-              index={i}
-              reports={reports.filter(({ id }) => id === operation.id)}
-              sweeps={sweeps.filter((each) => each.operation === operation.id)}
-              isOpen={open === operation.id}
-              onOpen={() => onOpen(open === operation.id ? null : operation.id)}
-            />
-          ))}
-        </ol>
-      </SortableContext>
-    </DndContext>
+    <SortableList id="work-order" items={operations.map(({ id }) => id)} onMove={onMove}>
+      <ol className={css.sequence}>
+        {operations.map((operation, i) => (
+          <OperationRow
+            key={operation.id}
+            operation={operation}
+            index={i}
+            reports={reports.filter(({ id }) => id === operation.id)}
+            sweeps={sweeps.filter((each) => each.operation === operation.id)}
+            isOpen={open === operation.id}
+            onOpen={() => onOpen(open === operation.id ? null : operation.id)}
+          />
+        ))}
+      </ol>
+    </SortableList>
   );
 }
 
@@ -127,30 +105,16 @@ interface RowProps {
 
 function OperationRow({ operation, index, reports, sweeps, isOpen, onOpen }: RowProps) {
   const { id } = operation;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id });
   const recipe = useJob((state) => state.recipe);
   const unit = useUnit();
   const name = operationName(operation, recipe);
+  const { row, grip } = useSortableRow(id, name);
   const sum = (value: (report: OperationReport) => number) => reports.reduce((total, each) => total + value(each), 0);
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
-    <li
-      ref={setNodeRef}
-      className={css.step}
-      data-idle={reports.length === 0}
-      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
-    >
+    <li {...row} className={css.step} data-idle={reports.length === 0}>
       <div className={css.stepHead}>
-        <button
-          type="button"
-          ref={setActivatorNodeRef}
-          className={css.grip}
-          aria-label={`Move ${name}`}
-          {...attributes}
-          {...listeners}
-        >
-          <GripVertical aria-hidden />
-        </button>
+        {grip}
         <WorkTag work={operation.work} />
         <button type="button" className={css.stepName} aria-expanded={isOpen} onClick={onOpen} title={name}>
           <span>{name}</span> <Chevron size={11} aria-hidden />
