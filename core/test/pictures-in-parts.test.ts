@@ -62,6 +62,9 @@ describe('a picture of several shades', () => {
     // One of them alone, as an item has it.
     const form = artworkForm(readingOf(picture), { ...PLAIN_PLAN, picture: plan, layers: [elements[1]!.layer] });
     expect(regionArea(form.areas)).toBeCloseTo(4800, -2);
+    // It is the same layer at other levels.
+    const other = { ...PLAIN_PLAN, picture: { ...plan, levels: [40, 150, 230] }, layers: [elements[1]!.layer] };
+    expect(regionArea(artworkForm(readingOf(picture), other).areas)).toBeCloseTo(4800, -2);
   });
 });
 

@@ -66,10 +66,11 @@ function traced(picture: GreyPicture, plan: PicturePlan): Elements {
   const traces = levels.map((level) => trace(picture, { ...plan, level }));
   const elements = traces.flatMap(({ contours, level }, i): DrawnElement[] => {
     const darker = i === 0 ? null : traces[i - 1]!;
-    // By the even-odd rule alone there is nothing to take away.
+    // Traced rings are edges by the even-odd rule; regions are taken from each other.
     const own = darker ? knockOut(weldEvenOdd(contours), weldEvenOdd(darker.contours)) : contours;
     if (own.length === 0) return [];
-    const layer = traces.length === 1 ? '' : darker ? `${told(darker.level)} to ${told(level)}` : `to ${told(level)}`;
+    // By number, so that it is the same layer at another level.
+    const layer = traces.length === 1 ? '' : `shade ${i + 1}`;
     return [areaOf(own, layer, greyOf(((darker?.level ?? 0) + level) / 2, plan.invert))];
   });
   const shades = Array.from({ length: SHADES }, () => 0);
@@ -85,8 +86,6 @@ function traced(picture: GreyPicture, plan: PicturePlan): Elements {
     },
   };
 }
-
-const told = (level: number): string => String(Math.round(level));
 
 function greyOf(level: number, inverted: boolean): string {
   const shade = Math.round(inverted ? 255 - level : level)

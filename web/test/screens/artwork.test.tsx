@@ -260,10 +260,10 @@ describe('a picture in parts, and taken aslant', () => {
     fireEvent.change(bench.panel().getByLabelText('Level 1'), { target: { value: '90' } });
     await bench.built();
     expect(itemOf(bench, 'artwork').picture.levels[0]).toBe(90);
-    await bench.press(/^Make to 90 an item by itself/);
+    await bench.press(/^Make shade 1 an item by itself/);
     await bench.built();
     const both = thingOf(bench.recipe()).items.filter(({ kind }) => kind === 'artwork');
-    expect(both.map((each) => (each as ArtworkItem).layers)).toEqual([expect.any(Array), ['to 90']]);
+    expect(both.map((each) => (each as ArtworkItem).layers)).toEqual([['shade 2'], ['shade 1']]);
     await bench.file();
   });
 
