@@ -51,6 +51,8 @@ export interface RunOperation {
   readonly work: Work;
   /** Swept in rows rather than followed. */
   readonly swept: boolean;
+  /** Of its rows, degrees counter-clockwise from x. */
+  readonly angle: number;
   readonly lines: number;
   readonly length: number;
   readonly travel: number;
@@ -123,6 +125,7 @@ class Runner {
       layer: name,
       work,
       swept,
+      angle: profile.rows.angle,
       lines: contours.length,
       length: lengthOf(['line', 'sweep']),
       travel: lengthOf(['travel']),

@@ -25,6 +25,8 @@ export interface RunOperationPicture {
   readonly layer: string;
   readonly work: Work;
   readonly swept: boolean;
+  /** Of its rows, degrees counter-clockwise from x. */
+  readonly angle: number;
   readonly lines: number;
   readonly from: number;
   readonly to: number;
@@ -81,12 +83,12 @@ export function runPictureOf(
   return {
     sheet: { width: drawing.width, height },
     seconds: run.seconds,
-    operations: run.operations.map(({ layer, work, swept, lines }, i) => {
+    operations: run.operations.map(({ layer, work, swept, angle, lines }, i) => {
       const own = moves.filter(({ operation }) => operation === i);
       const [from, to] = [own[0]?.from ?? 0, own.at(-1)?.to ?? 0];
       const contours = contoursOf(i);
       const bounds = downFrom(height)(joinBounds(contours.map(contourBounds)));
-      return { layer, work, swept, lines, from, to, path: screenPath(contours, height), bounds };
+      return { layer, work, swept, angle, lines, from, to, path: screenPath(contours, height), bounds };
     }),
     moves,
     falls: run.falls.map(({ at, area, operation, contour }) => ({

@@ -1,6 +1,6 @@
 'use client';
 
-import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';
+import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import type { RunMove, RunOperationPicture, RunPicture } from '@needlefile/core/screen/run-picture';
 import { memo, useId, useMemo } from 'react';
 import css from '../bed.module.css';
@@ -105,17 +105,27 @@ const joined = (lines: readonly { readonly move: RunMove }[]): string =>
 /** Rows are swept upwards: what is done lies below the row under way. */
 function Swept({ operation, at, scale }: { operation: RunOperationPicture; at: number; scale: number }) {
   const id = useId();
-  const { bounds, from, to, path } = operation;
+  const { bounds, angle, from, to, path } = operation;
   const share = Math.min(1, Math.max(0, to > from ? (at - from) / (to - from) : 1));
-  const row = bounds.maxY - heightOf(bounds) * share;
+  // About the middle of the box and turned with the rows, which then go up; beyond a right angle they go down.
+  const { x, y } = centreOf(bounds);
+  const turned = `translate(${x} ${y}) rotate(${-angle})`;
+  const [cos, sin] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)].map(Math.abs) as [
+    number,
+    number,
+  ];
+  const [wide, high] = [widthOf(bounds), heightOf(bounds)];
+  const [along, across] = [wide * cos + high * sin, wide * sin + high * cos];
+  const done = across * share;
+  const row = angle < 90 ? across / 2 - done : done - across / 2;
   return (
     <>
       <clipPath id={id}>
-        <rect x={bounds.minX} y={row} width={widthOf(bounds)} height={heightOf(bounds)} />
+        <rect x={-along / 2} y={angle < 90 ? row : -across / 2} width={along} height={done} transform={turned} />
       </clipPath>
       <path className={css.operation} data-work="engrave" data-fill d={path} clipPath={`url(#${id})`} />
       {share > 0 && share < 1 && (
-        <path className={css.row} d={`M${bounds.minX - 8 / scale} ${row}H${bounds.maxX + 8 / scale}`} />
+        <path className={css.row} d={`M${-along / 2 - 8 / scale} ${row}H${along / 2 + 8 / scale}`} transform={turned} />
       )}
     </>
   );
