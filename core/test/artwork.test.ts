@@ -53,8 +53,10 @@ const emblem = (item: object, make = 'cut-through', more: readonly object[] = []
 describe('artwork', () => {
   it('is parted by layers, by colours, by widths of line, or into areas and lines', () => {
     const body =
-      '<g id="a"><rect width="10" height="10" fill="#f00"/><path d="M20 0h9" stroke="#f00" fill="none" stroke-width=".1"/></g>' +
-      '<g id="b"><rect y="20" width="10" height="10" fill="#00f"/><path d="M20 9h9" stroke="#00f" fill="none" stroke-width=".2"/></g>';
+      '<g id="a"><rect width="10" height="10" fill="#f00"/>' +
+      '<path d="M20 0h9" stroke="#f00" fill="none" stroke-width=".1"/></g>' +
+      '<g id="b"><rect y="20" width="10" height="10" fill="#00f"/>' +
+      '<path d="M20 9h9" stroke="#00f" fill="none" stroke-width=".2"/></g>';
     const names = (by: ArtworkPlan['partedBy']) => [
       ...new Set(
         elementsOf(readSvgArtwork(svg(body)), { ...PLAIN_PLAN, partedBy: by }).elements.map((each) => each.layer),
@@ -102,7 +104,8 @@ describe('artwork', () => {
 
   it('is without specks where they are to be left out, and tells how many there were', () => {
     const body =
-      '<rect width="40" height="20"/><rect x="50" width=".4" height=".3"/><path d="M60 0h.5v.5h-.5z" fill="none" stroke="#000"/>' +
+      '<rect width="40" height="20"/><rect x="50" width=".4" height=".3"/>' +
+      '<path d="M60 0h.5v.5h-.5z" fill="none" stroke="#000"/>' +
       '<path d="M70 0h3v3h-3z" fill="none" stroke="#000"/>';
     expect(formOf(body, { speck: 0 })).toMatchObject({ specks: 0 });
     const { areas, specks } = formOf(body, { speck: 0.6 });
@@ -113,12 +116,14 @@ describe('artwork', () => {
   it.each([
     // White takes away what lies below it, and a white page is nothing.
     [
-      '<rect width="100" height="60" fill="#fff"/><rect width="40" height="20"/><rect x="5" y="5" width="10" height="10" fill="white"/>',
+      '<rect width="100" height="60" fill="#fff"/><rect width="40" height="20"/>' +
+        '<rect x="5" y="5" width="10" height="10" fill="white"/>',
       700,
     ],
     // What lies over white again is there.
     [
-      '<rect width="40" height="20"/><rect x="5" y="5" width="10" height="10" fill="#fff"/><rect x="7" y="7" width="4" height="4"/>',
+      '<rect width="40" height="20"/><rect x="5" y="5" width="10" height="10" fill="#fff"/>' +
+        '<rect x="7" y="7" width="4" height="4"/>',
       716,
     ],
     // Each area by its own rule.

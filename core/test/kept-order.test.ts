@@ -35,7 +35,7 @@ describe('an order of lines that is kept', () => {
     expect(withOrderFree(kept.recipe)).toEqual(recipe);
   });
 
-  it('is not shuffled by other words, sizes and faces: what stays keeps its order, what is new is put in between', () => {
+  it('is not shuffled by other words, sizes and faces: what stays keeps its order, what is new comes between', () => {
     const recipe = keptAs(plate());
     const before = openings(jobOf(recipe));
     for (const words of ['LOAD 8 TONS\nFERNY CROSS\nEMPTY', 'LOAD 18 TONS\nFENNY CROSSING\nEMPTY', 'FENNY CROSS']) {

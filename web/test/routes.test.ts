@@ -297,7 +297,8 @@ describe('the roads of the server', () => {
     it('of one make-up are read as was remembered of one of them', async () => {
       const two = (x: number, colour = '#d00000') =>
         text(
-          `<svg width="90mm" height="50mm" viewBox="0 0 90 50"><g id="rim"><rect x="${x}" width="40" height="30"/></g>` +
+          `<svg width="90mm" height="50mm" viewBox="0 0 90 50">` +
+            `<g id="rim"><rect x="${x}" width="40" height="30"/></g>` +
             `<g id="name"><rect x="3" y="3" width="5" height="5" fill="${colour}"/></g></svg>`,
         );
       const first = await send('First.svg', two(1));

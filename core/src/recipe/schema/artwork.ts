@@ -19,8 +19,8 @@ const repairSchema = z.strictObject({
   kind: z
     .enum(GAP_MENDS)
     .describe(
-      'Closed, however wide: as suits its lines (join), both ends in the middle (together), a line across (across), or ' +
-        'both carried on to where they cross (prolonged); or kept open, however narrow.',
+      'Closed, however wide: as suits its lines (join), both ends in the middle (together), a line across (across), ' +
+        'or both carried on to where they cross (prolonged); or kept open, however narrow.',
     ),
   layer: z.string().max(300).describe('The layer of the file that its lines are in.'),
   from: end,
