@@ -163,45 +163,64 @@ export function meetingOf(
   if (steps < 1 || otherSteps < 1) return null;
   const points: Point[] = [];
   for (let k = 0; k <= otherSteps; k++) points.push(pointOn(other, Math.min(otherTo, otherFrom + k * other.step)));
-  let a = pointOn(curve, from);
+  const lengths = points.slice(1).map((q, m) => Math.hypot(q.x - points[m]!.x, q.y - points[m]!.y));
+  const longest = lengths.reduce((most, length) => Math.max(most, length), 0);
   for (let k = 1; k <= steps; k++) {
-    const b = pointOn(curve, Math.min(to, from + k * curve.step));
-    const [ux, uy] = [b.x - a.x, b.y - a.y];
-    const long = Math.sqrt(ux * ux + uy * uy) || 1e-12;
-    let best: { t: number; other: number } | null = null;
-    for (let m = 0; m < otherSteps; m++) {
-      const [p, q] = [points[m]!, points[m + 1]!];
-      const [vx, vy] = [q.x - p.x, q.y - p.y];
-      const cross = ux * vy - uy * vx;
-      const [wx, wy] = [p.x - a.x, p.y - a.y];
-      if (Math.abs(cross) > 1e-14) {
-        const s = (wx * vy - wy * vx) / cross;
-        const r = (wx * uy - wy * ux) / cross;
-        if (
-          s >= -1e-9 &&
-          s <= 1 &&
-          r >= -1e-9 &&
-          r <= 1 + 1e-9 &&
-          (!best || s < (best.t - (from + (k - 1) * curve.step)) / curve.step)
-        )
-          best = { t: from + (k - 1 + s) * curve.step, other: otherFrom + (m + r) * other.step };
-      }
+    const [a, b] = [pointOn(curve, from + (k - 1) * curve.step), pointOn(curve, Math.min(to, from + k * curve.step))];
+    const far = Math.sqrt(leastSquared(points, a));
+    // Before it has gone so far it cannot come near; curves go a little further than their steps.
+    const clear = Math.floor((far - longest - near) / (LONG * curve.step)) - 1;
+    if (clear > 0) {
+      k += clear - 1;
+      continue;
     }
-    if (best) return best;
-    if (near > 0) {
-      // It comes so near that it has met it, though it may turn away before it crosses.
-      let [least, at] = [near, -1];
-      for (let m = 0; m < otherSteps; m++) {
-        const [p, q] = [points[m]!, points[m + 1]!];
-        const [vx, vy] = [q.x - p.x, q.y - p.y];
-        const share = Math.max(0, Math.min(1, ((b.x - p.x) * vx + (b.y - p.y) * vy) / (vx * vx + vy * vy || 1)));
-        const far = Math.hypot(b.x - p.x - vx * share, b.y - p.y - vy * share);
-        if (far < least) [least, at] = [far, m + share];
-      }
-      if (at >= 0) return { t: Math.min(to, from + k * curve.step), other: otherFrom + at * other.step };
-    }
-    a = b;
-    if (long === 0) break;
+    const crossed = crossingOf(a, b, points);
+    if (crossed) return { t: from + (k - 1 + crossed.s) * curve.step, other: otherFrom + crossed.at * other.step };
+    // It comes so near that it has met it, though it may turn away before it crosses.
+    const at = near > 0 ? footWithin(b, points, near) : -1;
+    if (at >= 0) return { t: Math.min(to, from + k * curve.step), other: otherFrom + at * other.step };
   }
   return null;
+}
+
+/** A step of a curve is no longer than so many of its parameter's. */
+const LONG = 1.5;
+
+function leastSquared(points: readonly Point[], { x, y }: Point): number {
+  let least = Infinity;
+  for (const point of points) {
+    const far = (point.x - x) * (point.x - x) + (point.y - y) * (point.y - y);
+    if (far < least) least = far;
+  }
+  return least;
+}
+
+/** Where a straight way first crosses a polyline: its share, and the number and share of the piece that it crosses. */
+function crossingOf(a: Point, b: Point, points: readonly Point[]): { readonly s: number; readonly at: number } | null {
+  const [ux, uy] = [b.x - a.x, b.y - a.y];
+  let [least, at] = [Infinity, -1];
+  for (let m = 0; m + 1 < points.length; m++) {
+    const [p, q] = [points[m]!, points[m + 1]!];
+    const [vx, vy] = [q.x - p.x, q.y - p.y];
+    const cross = ux * vy - uy * vx;
+    if (Math.abs(cross) <= 1e-14) continue;
+    const [wx, wy] = [p.x - a.x, p.y - a.y];
+    const s = (wx * vy - wy * vx) / cross;
+    const r = (wx * uy - wy * ux) / cross;
+    if (s >= -1e-9 && s <= 1 && r >= -1e-9 && r <= 1 + 1e-9 && s < least) [least, at] = [s, m + r];
+  }
+  return at < 0 ? null : { s: least, at };
+}
+
+/** The number and share of the piece of a polyline that a point lies nearest to, no further than so much; else -1. */
+function footWithin(b: Point, points: readonly Point[], near: number): number {
+  let [least, at] = [near, -1];
+  for (let m = 0; m + 1 < points.length; m++) {
+    const [p, q] = [points[m]!, points[m + 1]!];
+    const [vx, vy] = [q.x - p.x, q.y - p.y];
+    const share = Math.max(0, Math.min(1, ((b.x - p.x) * vx + (b.y - p.y) * vy) / (vx * vx + vy * vy || 1)));
+    const far = Math.hypot(b.x - p.x - vx * share, b.y - p.y - vy * share);
+    if (far < least) [least, at] = [far, m + share];
+  }
+  return at;
 }

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { endOf, pointOn, wayOn, type Curve } from './curve.ts';
-import type { Walls } from './walls.ts';
+import { firstCrossing, type Walls } from './walls.ts';
 
 /** Where a stroke that runs free ends: on its curve, and where that is. */
 export interface FreeEnd {
@@ -82,20 +82,8 @@ export function hitOn(
     const to = Math.min(end, t + curve.step);
     const q = pointOn(curve, to);
     const [ux, uy] = [q.x - p.x, q.y - p.y];
-    let [best, at] = [Infinity, -1];
-    for (let b = 0; b < walls.count; b++) {
-      const [wx, wy] = [walls.x[b]! - p.x, walls.y[b]! - p.y];
-      if (Math.abs(wx) > 3 || Math.abs(wy) > 3) continue;
-      const n = walls.next[b]!;
-      const [vx, vy] = [walls.x[n]! - walls.x[b]!, walls.y[n]! - walls.y[b]!];
-      const cross = ux * vy - uy * vx;
-      if (Math.abs(cross) < 1e-14) continue;
-      const s = (wx * vy - wy * vx) / cross;
-      const r = (wx * uy - wy * ux) / cross;
-      // A little over: what goes through where two pieces of edge meet is on neither, by the last digit.
-      if (s >= 0 && s <= 1 && r >= -1e-9 && r <= 1 + 1e-9 && s < best) [best, at] = [s, b];
-    }
-    if (at >= 0) return { t: t + best * (to - t), at: { x: p.x + ux * best, y: p.y + uy * best }, b: at };
+    const met = firstCrossing(walls, p.x, p.y, ux, uy);
+    if (met) return { t: t + met.share * (to - t), at: { x: p.x + ux * met.share, y: p.y + uy * met.share }, b: met.b };
     p = q;
     t = to;
   }

@@ -11,19 +11,36 @@ export interface Walls {
   readonly length: Float64Array;
   readonly next: Int32Array;
   readonly before: Int32Array;
+  readonly cells: WallCells;
 }
+
+/** Which pieces of edge, each from a wall point to its next, come into which squares of a grid. */
+interface WallCells {
+  readonly left: number;
+  readonly low: number;
+  readonly across: number;
+  readonly up: number;
+  /** Of a square's pieces the first, in `pieces`; one more at the end. */
+  readonly first: Int32Array;
+  readonly pieces: Int32Array;
+}
+
+/** Side of a square, half-widths: a few pieces long. */
+const CELL = 0.5;
 
 export function wallsOf({ x, y, next }: MedialAxis['samples']): Walls {
   const count = x.length;
+  const [ownX, ownY, ownNext] = [Float64Array.from(x), Float64Array.from(y), Int32Array.from(next)];
   const walls: Walls = {
     count,
-    x: Float64Array.from(x),
-    y: Float64Array.from(y),
+    x: ownX,
+    y: ownY,
     outX: new Float64Array(count),
     outY: new Float64Array(count),
     length: new Float64Array(count),
-    next: Int32Array.from(next),
+    next: ownNext,
     before: new Int32Array(count),
+    cells: cellsOf(ownX, ownY, ownNext),
   };
   for (let i = 0; i < count; i++) walls.before[next[i]!] = i;
   for (let i = 0; i < count; i++) {
@@ -36,6 +53,66 @@ export function wallsOf({ x, y, next }: MedialAxis['samples']): Walls {
     walls.length[i] = (u + v) / 2;
   }
   return walls;
+}
+
+function cellsOf(x: Float64Array, y: Float64Array, next: Int32Array): WallCells {
+  const [left, low] = [x.reduce((a, b) => Math.min(a, b), Infinity), y.reduce((a, b) => Math.min(a, b), Infinity)];
+  const [right, high] = [x.reduce((a, b) => Math.max(a, b), -Infinity), y.reduce((a, b) => Math.max(a, b), -Infinity)];
+  const [across, up] = [Math.floor((right - left) / CELL) + 1, Math.floor((high - low) / CELL) + 1];
+  const first = new Int32Array(across * up + 1);
+  const visit = (take: (cell: number, piece: number) => void): void => {
+    for (let b = 0; b < x.length; b++) {
+      const n = next[b]!;
+      const [fromX, toX] = [Math.min(x[b]!, x[n]!) - left, Math.max(x[b]!, x[n]!) - left];
+      const [fromY, toY] = [Math.min(y[b]!, y[n]!) - low, Math.max(y[b]!, y[n]!) - low];
+      for (let row = Math.floor(fromY / CELL); row <= Math.floor(toY / CELL); row++)
+        for (let column = Math.floor(fromX / CELL); column <= Math.floor(toX / CELL); column++)
+          take(row * across + column, b);
+    }
+  };
+  visit((cell) => void first[cell + 1]!++);
+  for (let cell = 0; cell < across * up; cell++) first[cell + 1]! += first[cell]!;
+  const pieces = new Int32Array(first[across * up]!);
+  const filled = first.slice();
+  visit((cell, piece) => void (pieces[filled[cell]!++] = piece));
+  return { left, low, across, up, first, pieces };
+}
+
+/** A way across the edge: which share of it lies before, and the wall point before the piece that it crosses. */
+export interface EdgeCrossing {
+  readonly share: number;
+  readonly b: number;
+}
+
+/** Where a straight way first crosses the edge; all squares about it are looked at, so it had better be short. */
+export function firstCrossing(walls: Walls, px: number, py: number, ux: number, uy: number): EdgeCrossing | null {
+  const { x, y, next, cells } = walls;
+  const { left, low, across, up, first, pieces } = cells;
+  let [best, at] = [Infinity, -1];
+  // A little over: what goes by the side of a square may cross a piece in the one beside it.
+  const [fromX, toX] = [Math.min(px, px + ux) - left - 1e-6, Math.max(px, px + ux) - left + 1e-6];
+  const [fromY, toY] = [Math.min(py, py + uy) - low - 1e-6, Math.max(py, py + uy) - low + 1e-6];
+  for (let row = Math.max(0, Math.floor(fromY / CELL)); row <= Math.min(up - 1, Math.floor(toY / CELL)); row++)
+    for (
+      let column = Math.max(0, Math.floor(fromX / CELL));
+      column <= Math.min(across - 1, Math.floor(toX / CELL));
+      column++
+    ) {
+      const cell = row * across + column;
+      for (let k = first[cell]!; k < first[cell + 1]!; k++) {
+        const b = pieces[k]!;
+        const n = next[b]!;
+        const [wx, wy] = [x[b]! - px, y[b]! - py];
+        const [vx, vy] = [x[n]! - x[b]!, y[n]! - y[b]!];
+        const cross = ux * vy - uy * vx;
+        if (Math.abs(cross) < 1e-14) continue;
+        const s = (wx * vy - wy * vx) / cross;
+        const r = (wx * uy - wy * ux) / cross;
+        // A little over: what goes through where two pieces of edge meet is on neither, by the last digit.
+        if (s >= 0 && s <= 1 && r >= -1e-9 && r <= 1 + 1e-9 && s < best) [best, at] = [s, b];
+      }
+    }
+  return at < 0 ? null : { share: best, b: at };
 }
 
 /** A wall point belongs to what it faces: its way out is this near to the way from there, as a cosine (31 degrees). */
@@ -71,15 +148,15 @@ export function footOn(
   const most = (1 + FURTHEST) * half + step;
   let found = false;
   let least = FURTHEST * half;
-  const squared = (i: number): number => (bx - x[i]!) * (bx - x[i]!) + (by - y[i]!) * (by - y[i]!);
   for (let i = first + 1; i < last; i++) {
-    const d1 = squared(i);
+    const d1 = squared(bx - x[i]!, by - y[i]!);
     if (d1 > most * most) {
       // The curve cannot come near before it has gone so far.
       i += Math.max(0, Math.floor((Math.sqrt(d1) - most) / (1.2 * step)) - 1);
       continue;
     }
-    const [d0, d2] = [squared(i - 1), squared(i + 1)];
+    const d0 = squared(bx - x[i - 1]!, by - y[i - 1]!);
+    const d2 = squared(bx - x[i + 1]!, by - y[i + 1]!);
     if (d1 > d0 || d1 >= d2) continue;
     // The foot is on one of the two pieces beside the nearest point.
     const k = d0 < d2 ? i - 1 : i;
@@ -98,6 +175,8 @@ export function footOn(
   }
   return found;
 }
+
+const squared = (dx: number, dy: number): number => dx * dx + dy * dy;
 
 /** Pulls a curve to where a wall says its middle is, the less the further that is off. */
 export function pullTo(pulls: Pulls, walls: Walls, b: number, foot: Foot, half: number, limit: number): void {
