@@ -540,6 +540,12 @@ const FAULTS = [
   ['core/src/centerline/walls.ts', '(half * dx) / far', '(0.8 * half * dx) / far', 'core/test/centerline'],
   ['core/src/centerline/ends.ts', 'if (isShort) return', 'if (!isShort) return', 'core/test/centerline'],
   ['core/src/centerline/spurs.ts', 'adds < SERIF * scale', 'adds < 0 * scale', 'core/test/centerline'],
+  ['core/src/centerline/spurs.ts', 'const ARM = 0.15', 'const ARM = 9', 'core/test/centerline'],
+  ['core/src/centerline/ends.ts', 'const BESIDE = 0.5', 'const BESIDE = 5', 'core/test/centerline'],
+  ['core/src/centerline/centerline.ts', 'const ASTRAY = 0.3', 'const ASTRAY = 300', 'core/test/centerline'],
+  ['core/src/centerline/astray.ts', 'LOST * lost', '0 * lost', 'core/test/centerline'],
+  ['core/src/centerline/astray.ts', 'OUTSIDE * outside', '0 * outside', 'core/test/centerline'],
+  ['core/src/centerline/curve.ts', 'far - longest - near', 'far + longest + 9', 'core/test/centerline'],
   ['core/src/centerline/reading-cost.ts', 'corner: 0.9', 'corner: 9', 'core/test/centerline'],
   [
     'core/src/centerline/pieces.ts',

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { centerline, USUAL_CENTERLINE } from '../src/centerline/centerline.ts';
-import { endOf, startOf, type Contour } from '../src/geometry/contour.ts';
-import { contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
+import { endOf, startOf, type Contour, type Region } from '../src/geometry/contour.ts';
+import { contourArea, contourBounds, contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
 import { directionAt } from '../src/geometry/fit-offset.ts';
+import { divide } from '../src/geometry/kernel/boolean.ts';
 import { compose, inverse, moveBy, scaleBy, transformContour, transformPoint, turnBy } from '../src/geometry/matrix.ts';
 import { distance, type Point } from '../src/geometry/point.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
@@ -15,6 +16,10 @@ const traced = (region: Parameters<typeof centerline>[0], plan = USUAL_CENTERLIN
   centerline(region, plan).map(({ contour }) => contour);
 const endsOf = (strokes: readonly Contour[]): Point[] =>
   strokes.filter(({ closed }) => !closed).flatMap((stroke) => [startOf(stroke), endOf(stroke)]);
+const lettersOf = (words: string, face: string): Region =>
+  layOut({ ...PLAIN, words, size: { by: 'cap height', value: 40 } }, faceOf(face)).letters.flatMap(
+    ({ contours }) => contours,
+  );
 /** Angles between segments where a stroke does not go on smoothly, degrees. */
 const kinksOf = ({ segments }: Contour): number[] =>
   segments.slice(1).flatMap((segment, i) => {
@@ -91,11 +96,7 @@ describe('a centerline', () => {
   });
 
   it('drops serifs, and keeps them where nothing is to be a spur', () => {
-    const { letters } = layOut(
-      { ...PLAIN, words: 'I', size: { by: 'cap height', value: 40 } },
-      faceOf('vollkorn-bold'),
-    );
-    const serifed = letters[0]!.contours;
+    const serifed = lettersOf('I', 'vollkorn-bold');
     const [stem, ...others] = traced(serifed);
     expect(others).toEqual([]);
     expect(
@@ -104,6 +105,39 @@ describe('a centerline', () => {
         .sort((a, b) => a - b),
     ).toEqual([0, 40]);
     expect(traced(serifed, { spurs: 0, ends: 'full' }).length).toBeGreaterThan(2);
+  });
+
+  it.each([
+    ['a', 'league-gothic'],
+    ['g', 'league-gothic'],
+    ['8', 'league-gothic'],
+    ['w', 'unifrakturcook'],
+    ['B', 'unifrakturcook'],
+  ])('stays in the material of %s of %s, and goes round each of its holes', (words, face) => {
+    const region = lettersOf(words, face);
+    const thin = thickened(traced(region), { width: 0.2, ends: 'round', corners: 'round' });
+    const holes = (all: Region) => all.filter((contour) => contourArea(contour) < -1).length;
+    expect(holes(thin)).toBeGreaterThanOrEqual(holes(region));
+    // A little out at the middle of a hollow end is no matter.
+    const outside = divide(thin, region).outside.reduce((sum, contour) => sum + contourArea(contour), 0);
+    expect(outside / 0.2).toBeLessThan(0.5);
+  });
+
+  it('crosses a t by both its arms', () => {
+    const strokes = traced(lettersOf('t', 'besley-bold'));
+    expect(strokes).toHaveLength(2);
+    const level = strokes.map((stroke) => contourBounds(stroke)).find(({ minY, maxY }) => maxY - minY < 1)!;
+    expect(level.maxX - level.minX).toBeGreaterThan(10);
+  });
+
+  it('ends in the middle of a flat end that a bowl hides the one corner of', () => {
+    const known = strokesOf('M30,40 V0 M30,20 A15,20 0 0 1 0,20 A15,20 0 0 1 30,20');
+    const ends = endsOf(traced(thickened(known, { width: 8.5 })));
+    for (const end of [
+      { x: 30, y: 0 },
+      { x: 30, y: 40 },
+    ])
+      expect(Math.min(...ends.map((each) => distance(each, end)))).toBeLessThan(0.5);
   });
 
   it('is the same at any size, angle and place', () => {

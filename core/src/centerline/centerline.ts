@@ -4,15 +4,16 @@ import { placeContour, type Contour, type Region } from '../geometry/contour.ts'
 import { contourArea, contourLength } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Segment } from '../geometry/segment.ts';
+import { astray } from './astray.ts';
 import { fitStroke } from './fit-stroke.ts';
-import { partsOf, type Knot, type Reading } from './pieces.ts';
+import { partsOf, type Knot, type Parts, type Reading } from './pieces.ts';
 import { readByBends } from './plain-reading.ts';
 import { readKnot } from './reading.ts';
 import { settle, type Settled } from './settle.ts';
-import { skeletonOf, turnsNear } from './skeleton.ts';
+import { skeletonOf, turnsNear, type Skeleton } from './skeleton.ts';
 import { spansOf, type Span } from './spans.ts';
 import { trackOf } from './tracks.ts';
-import { wallsOf } from './walls.ts';
+import { wallsOf, type Walls } from './walls.ts';
 
 /** How strokes are traced. */
 export interface CenterlinePlan {
@@ -46,8 +47,10 @@ function traced(part: Region, plan: CenterlinePlan): TracedStroke[] {
   const [cx, cy] = [(minX + maxX) / 2, (minY + maxY) / 2];
   const source = part[0]!.segments[0]!.source;
   const own = part.map((contour) => placeContour(contour, scale, -cx * scale, -cy * scale));
-  return strokesOf(own, plan).map((drawn): TracedStroke => {
-    const { segments, closed } = placeContour(fitted(drawn), 1 / scale, cx, cy);
+  const { strokes, half } = strokesOf(own, plan);
+  const tolerance = half === null ? TOLERANCE_FACING : TOLERANCE;
+  return strokes.map((drawn): TracedStroke => {
+    const { segments, closed } = placeContour(fitted(drawn, tolerance), 1 / scale, cx, cy);
     return {
       contour: { closed, segments: segments.map((segment) => ({ ...segment, source })) },
       dot: drawn.dot / scale,
@@ -66,10 +69,37 @@ interface Drawn {
 /** Dots are drawn as lines of this length, in half-widths. */
 const DOT = 0.04;
 
-function strokesOf(region: Region, { spurs, ends }: CenterlinePlan): Drawn[] {
+/** A trace less astray than this is as good as any. */
+const ASTRAY = 0.3;
+
+/** The strokes of one part, and half their width where that is one. */
+interface Trace {
+  readonly strokes: readonly Drawn[];
+  readonly half: number | null;
+}
+
+function strokesOf(region: Region, plan: CenterlinePlan): Trace {
   const skeleton = skeletonOf(region);
   const walls = wallsOf(skeleton.axis.samples);
-  const { pieces, knots, dots, half } = partsOf(skeleton, spurs);
+  const turns = turnsNear(skeleton.axis.samples, 0.15);
+  let [best, least] = [{ strokes: [], half: null } as Trace, Infinity];
+  for (const told of ['walls', 'facing', 'skeleton'] as const) {
+    const parts = partsOf(skeleton, plan.spurs, told);
+    const strokes = strokesOfParts(skeleton, walls, turns, parts, plan);
+    const off = astray(strokes, walls);
+    if (off < least) [best, least] = [{ strokes, half: parts.half }, off];
+    if (least < ASTRAY) break;
+  }
+  return best;
+}
+
+function strokesOfParts(
+  skeleton: Skeleton,
+  walls: Walls,
+  turns: Float64Array,
+  { pieces, knots, dots, half }: Parts,
+  { ends }: CenterlinePlan,
+): Drawn[] {
   const readings = new Map<Knot, Reading>();
   for (const knot of knots)
     readings.set(
@@ -79,7 +109,6 @@ function strokesOf(region: Region, { spurs, ends }: CenterlinePlan): Drawn[] {
         : readKnot(skeleton, walls, knot, half),
     );
   const spans = spansOf(skeleton, pieces, readings);
-  const turns = turnsNear(skeleton.axis.samples, 0.15);
   const settled = settle(skeleton, walls, spans, half, turns, ends === 'short');
   const dotted = dots.map((t): Drawn => {
     const [x, y] = [skeleton.x[t]!, skeleton.y[t]!];
@@ -137,12 +166,13 @@ function chained(settled: readonly Settled[]): Drawn[] {
   return drawn;
 }
 
-/** Curves are fitted within this, half-widths; at even steps so long. */
-const TOLERANCE = 0.012;
+/** Curves are fitted within this, half-widths: where walls tell strokes, and where they are told less surely. */
+const [TOLERANCE, TOLERANCE_FACING] = [0.012, 0.024];
+/** At even steps so long. */
 const FINE = 0.04;
 
 /** Lines, arcs and curves along what was drawn. */
-function fitted({ points, corners, closed }: Drawn): Contour {
+function fitted({ points, corners, closed }: Drawn, tolerance: number): Contour {
   const cuts = closed
     ? [...(corners.length > 0 ? corners : [0]), points.length + (corners[0] ?? 0)]
     : [0, ...corners, points.length - 1];
@@ -150,7 +180,7 @@ function fitted({ points, corners, closed }: Drawn): Contour {
   for (let k = 0; k + 1 < cuts.length; k++) {
     const run: Point[] = [];
     for (let i = cuts[k]!; i <= cuts[k + 1]!; i++) run.push(points[i % points.length]!);
-    segments.push(...fitStroke(resampled(run, FINE), TOLERANCE, closed && corners.length === 0));
+    segments.push(...fitStroke(resampled(run, FINE), tolerance, closed && corners.length === 0));
   }
   return { segments, closed };
 }

@@ -62,12 +62,25 @@ export function freeEnd(
   const near = [ahead, behind]
     .filter((b) => b >= 0)
     .map((b) => ({ b, far: Math.hypot(walls.x[b]! - hit.at.x, walls.y[b]! - hit.at.y) }))
-    .sort((p, q) => p.far - q.far)[0];
+    .sort((p, q) => p.far - q.far)
+    .find(({ b }) => isAhead(curve, inner, hit.t, walls.x[b]!, walls.y[b]!, half));
   if (near && near.far < TIP_NEAR * half && (ahead < 0 || behind < 0 || ahead === behind || near.far < 0.25 * half))
     return { t: hit.t, at: { x: walls.x[near.b]!, y: walls.y[near.b]! } };
   if (ahead >= 0 || behind >= 0 || tip < POINTED * half) return { t: hit.t, at: hit.at };
   // Round: its centre lies a radius before the edge.
   return round(Math.min(tip, 1.1 * half));
+}
+
+/** A tip lies no further beside the way that its stroke runs on, in half-widths. */
+const BESIDE = 0.5;
+
+/** Whether a corner lies where a stroke is going, rather than beside: that of a flat end whose other corner is lost. */
+function isAhead(curve: Curve, inner: number, t: number, x: number, y: number, half: number): boolean {
+  const back = Math.max(inner - half, t - 2 * half, curve.from);
+  const [from, to] = [pointOn(curve, back), pointOn(curve, Math.max(inner, back + curve.step))];
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  const long = Math.hypot(dx, dy) || 1;
+  return Math.abs((x - to.x) * dy - (y - to.y) * dx) / long < BESIDE * half;
 }
 
 /** Where a curve first comes out of the material, and the wall point before it. */

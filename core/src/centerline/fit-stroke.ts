@@ -12,7 +12,7 @@ const ARC_SHARE = 0.9;
 /** Its direction at its end is that of the points within this, radians. */
 const ARC_KINK = 0.03;
 /** Rounds of giving each point its nearest place on a curve. */
-const ROUNDS = 3;
+const ROUNDS = 6;
 /** Each curve is tried at most at so many of its points. */
 const TRIED = 60;
 

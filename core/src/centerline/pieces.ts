@@ -91,15 +91,26 @@ const BEND = 0.42;
 /** Stretches that tell the direction on either side are so long, half-widths. */
 const TELLING = 1;
 
-export function partsOf(skeleton: Skeleton, spurs: SpurScale): Parts {
+/**
+ * What tells where strokes run: walls, where all are of one width; what faces each other, where widths change; or the
+ * skeleton as it is, which bends where strokes merge, but neither leaves the material nor loses a hole.
+ */
+export type Told = 'walls' | 'facing' | 'skeleton';
+
+/** @returns told by what faces each other where walls are asked and strokes are not of one width */
+export function partsOf(skeleton: Skeleton, spurs: SpurScale, told: Told): Parts {
   const isKept = skeleton.isKept.slice();
   const dots = dotsOf(skeleton);
-  const { middle, isOne } = widthsOf(skeleton, runsOf(skeleton, isKept));
+  const widths = widthsOf(skeleton, runsOf(skeleton, isKept));
+  const { middle } = widths;
+  const isOne = widths.isOne && told === 'walls';
   // Where strokes are of one width, walls tell later what is none.
   dropSpurs(skeleton, isKept, isOne ? SURELY * spurs : spurs, isOne ? null : middle);
   const runs = runsOf(skeleton, isKept);
   const half = isOne ? middle : null;
-  const goods = runs.map((run) => goodOf(skeleton, run, half));
+  const goods = runs.map((run) =>
+    told === 'skeleton' ? new Uint8Array(run.nodes.length).fill(1) : goodOf(skeleton, run, half),
+  );
   return { ...knotted(skeleton, runs, goods, half, middle), dots, half };
 }
 

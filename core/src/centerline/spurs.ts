@@ -31,7 +31,9 @@ interface Branch {
 export function dropSpurs(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale, usual: number | null): void {
   for (;;) {
     const branches = branchesOf(skeleton, isKept, scale);
-    const spurs = branches.filter(({ adds, limit }) => adds < limit);
+    // Where strokes are of one width, walls tell.
+    const legs = usual === null ? [] : legsOf(skeleton, isKept);
+    const spurs = branches.filter((branch) => branch.adds < branch.limit && !isArm(skeleton, branch, legs));
     const serifs = usual === null ? [] : serifsOf(skeleton, isKept, branches, scale, usual);
     if (spurs.length + serifs.length === 0) break;
     for (const { nodes } of [...spurs, ...serifs]) for (const t of nodes.slice(0, -1)) isKept[t] = 0;
@@ -78,6 +80,53 @@ function branchesOf(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale): B
     const isWedge = rTip < WEDGE_TIP * rJoint && isFalling(skeleton, nodes, way);
     const limit = scale * (isWedge ? WEDGE : rTip > ROUND_TIP * rJoint ? ROUND : PLAIN);
     return [{ nodes, adds: (way - rJoint) / rJoint, limit }];
+  });
+}
+
+/** An arm of a bar across a stroke, or what a stroke goes on as beyond it, adds at least so many radii. */
+const ARM = 0.15;
+/** Its other side begins within so many radii, goes the other way, as a cosine, and lies no further off its line. */
+const [ARM_NEAR, ARM_OPPOSITE, ARM_OFF] = [1.6, -0.9, 0.6];
+/** Which way a leg goes is told so many radii from its joint. */
+const TELLING = 2.2;
+
+/** Where a leg begins, and a point of it further on. */
+interface LegWay {
+  readonly joint: number;
+  readonly on: number;
+}
+
+/** Whether a short branch is one side of what goes straight through a stroke, as the arms of a t do. */
+function isArm({ x, y, radius }: Skeleton, { nodes, adds }: Branch, legs: readonly LegWay[]): boolean {
+  if (adds < ARM) return false;
+  const [leaf, joint] = [nodes[0]!, nodes.at(-1)!];
+  const r = radius[joint]!;
+  const [dx, dy] = [x[leaf]! - x[joint]!, y[leaf]! - y[joint]!];
+  const long = Math.hypot(dx, dy) || 1;
+  return legs.some((other) => {
+    // What leaves the end of a stroke to both sides is a serif, or the bar of a T.
+    if (other.joint === joint) return false;
+    const [wayX, wayY] = [x[other.on]! - x[other.joint]!, y[other.on]! - y[other.joint]!];
+    const [fromX, fromY] = [x[other.on]! - x[leaf]!, y[other.on]! - y[leaf]!];
+    return (
+      Math.hypot(x[other.joint]! - x[joint]!, y[other.joint]! - y[joint]!) < ARM_NEAR * r &&
+      wayX * dx + wayY * dy < ARM_OPPOSITE * long * Math.hypot(wayX, wayY) &&
+      Math.abs(fromX * dy - fromY * dx) < ARM_OFF * r * long
+    );
+  });
+}
+
+/** All legs of joints. */
+function legsOf(skeleton: Skeleton, isKept: Uint8Array): LegWay[] {
+  return runsOf(skeleton, isKept).flatMap(({ nodes, closed }) => {
+    if (closed) return [];
+    return [nodes, [...nodes].reverse()].flatMap((own): LegWay[] => {
+      const joint = own[0]!;
+      if (degreeIn(skeleton, isKept, joint) < 3) return [];
+      const along = alongOf(skeleton, own);
+      const at = along.findIndex((far) => far > TELLING * skeleton.radius[joint]!);
+      return [{ joint, on: own.at(at)! }];
+    });
   });
 }
 
