@@ -15,6 +15,7 @@ export async function centerlineCommand(args: string[]): Promise<number> {
     out: { type: 'string' },
     spurs: { type: 'string', default: '1' },
     ends: { type: 'string', default: 'full' },
+    straight: { type: 'boolean', default: false },
     json: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'centerline', 'FILE');
@@ -27,7 +28,7 @@ export async function centerlineCommand(args: string[]): Promise<number> {
   const begin = performance.now();
   const region = await areasOf(file);
   if (!region) return 1;
-  const traced = centerline(region, { spurs, ends });
+  const traced = centerline(region, { spurs, ends, straight: values.straight === true });
   const contours = traced.map(({ contour }) => contour);
   const figures = {
     strokes: traced.filter(({ dot }) => dot === 0).length,

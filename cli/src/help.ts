@@ -5,7 +5,7 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile measure RECIPE.json [--shop SHOP.json] [--json]
   needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
                   [--simplify MM] [--json]
-  needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--json]
+  needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--straight] [--json]
   needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
   needlefile run FILE [--machine ID] [--map ID] [--shop SHOP.json] [--json]
   needlefile schema
@@ -53,7 +53,7 @@ themselves, and what was left out, by kind. Exits with 1 where the file cannot b
   --nodes fit   contours of many nodes are fitted anew within 0.02 mm
   --simplify MM contours of many nodes are fitted anew within this: few lines, arcs and curves, corners kept
   --json        print the account as JSON`,
-  centerline: `needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--json]
+  centerline: `needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--straight] [--json]
 
 Traces the strokes down the middle of the areas of a file, and writes them as NAME.svg and NAME.dxf into DIR: open
 lines, arcs and curves in mm where the file has its areas, closed ones where a stroke runs round. Strokes run on through
@@ -62,6 +62,7 @@ crossings and to their ends; a dot is a short line at its middle. Exits with 1 w
   --spurs       how much of a branch is a serif or a fault of the outline: 0 keeps all, 1 where left out, 2 drops
                 branches twice as long
   --ends short  strokes end half their width before the edge, for a tool as wide as they are
+  --straight    long runs that are nearly straight become straight
   --json        print the figures as JSON`,
   fill: `needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
 

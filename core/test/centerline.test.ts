@@ -59,7 +59,7 @@ describe('a centerline', () => {
   it('runs to the edge of flat ends, to the centre of round ones, and stops before both where that is asked', () => {
     const bar = strokesOf('M0,0 H40');
     const ends = (region: ReturnType<typeof thickened>, how: 'full' | 'short') =>
-      endsOf(traced(region, { spurs: 1, ends: how }))
+      endsOf(traced(region, { ...USUAL_CENTERLINE, ends: how }))
         .map(({ x }) => x)
         .sort((a, b) => a - b);
     const [flat, round] = [thickened(bar, { width: 6 }), thickened(bar, { width: 6, ends: 'round' })];
@@ -104,7 +104,7 @@ describe('a centerline', () => {
         .map(({ y }) => Math.round(y) + 0)
         .sort((a, b) => a - b),
     ).toEqual([0, 40]);
-    expect(traced(serifed, { spurs: 0, ends: 'full' }).length).toBeGreaterThan(2);
+    expect(traced(serifed, { ...USUAL_CENTERLINE, spurs: 0 }).length).toBeGreaterThan(2);
   });
 
   it.each([

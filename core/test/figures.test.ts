@@ -85,7 +85,7 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
           lines: assignLines(
             lines,
             [],
-            { assignment, works, items: {}, fills: {}, follows: {}, dots: {}, kerf: 0, lead: null },
+            { assignment, works, items: {}, itemDots: {}, fills: {}, follows: {}, dots: {}, kerf: 0, lead: null },
             [],
           ).lines,
         },

@@ -99,6 +99,11 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
         ),
       ),
       items: Object.fromEntries(items.flatMap(({ item }) => (item.operation ? [[item.id, item.operation]] : []))),
+      itemDots: Object.fromEntries(
+        items.flatMap(({ item: { id, centerline } }) =>
+          centerline?.dotOperation ? [[id, centerline.dotOperation]] : [],
+        ),
+      ),
     },
   };
 }

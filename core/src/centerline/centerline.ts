@@ -13,6 +13,7 @@ import { settle, type Settled } from './settle.ts';
 import { skeletonOf, turnsNear, type Skeleton } from './skeleton.ts';
 import { spansOf, type Span } from './spans.ts';
 import { trackOf } from './tracks.ts';
+import { straightStretches } from './straight-runs.ts';
 import { wallsOf, type Walls } from './walls.ts';
 
 /** How strokes are traced. */
@@ -21,6 +22,8 @@ export interface CenterlinePlan {
   readonly spurs: number;
   /** Strokes run to the edge where they end flat; or end half their width before it, as those with round ends do. */
   readonly ends: 'full' | 'short';
+  /** Long runs that are nearly straight become straight. */
+  readonly straight: boolean;
 }
 
 /** A stroke down the middle of an area. */
@@ -30,7 +33,7 @@ export interface TracedStroke {
   readonly dot: number;
 }
 
-export const USUAL_CENTERLINE: CenterlinePlan = { spurs: 1, ends: 'full' };
+export const USUAL_CENTERLINE: CenterlinePlan = { spurs: 1, ends: 'full', straight: false };
 
 /** Traces the strokes of an area part by part: lines, arcs and curves, open or closed, in mm. */
 export function centerline(area: Region, plan: CenterlinePlan = USUAL_CENTERLINE): TracedStroke[] {
@@ -50,7 +53,7 @@ function traced(part: Region, plan: CenterlinePlan): TracedStroke[] {
   const { strokes, half } = strokesOf(own, plan);
   const tolerance = half === null ? TOLERANCE_FACING : TOLERANCE;
   return strokes.map((drawn): TracedStroke => {
-    const { segments, closed } = placeContour(fitted(drawn, tolerance), 1 / scale, cx, cy);
+    const { segments, closed } = placeContour(fitted(drawn, tolerance, plan.straight), 1 / scale, cx, cy);
     return {
       contour: { closed, segments: segments.map((segment) => ({ ...segment, source })) },
       dot: drawn.dot / scale,
@@ -172,7 +175,7 @@ const [TOLERANCE, TOLERANCE_FACING] = [0.012, 0.024];
 const FINE = 0.04;
 
 /** Lines, arcs and curves along what was drawn. */
-function fitted({ points, corners, closed }: Drawn, tolerance: number): Contour {
+function fitted({ points, corners, closed }: Drawn, tolerance: number, straight: boolean): Contour {
   const cuts = closed
     ? [...(corners.length > 0 ? corners : [0]), points.length + (corners[0] ?? 0)]
     : [0, ...corners, points.length - 1];
@@ -180,7 +183,10 @@ function fitted({ points, corners, closed }: Drawn, tolerance: number): Contour 
   for (let k = 0; k + 1 < cuts.length; k++) {
     const run: Point[] = [];
     for (let i = cuts[k]!; i <= cuts[k + 1]!; i++) run.push(points[i % points.length]!);
-    segments.push(...fitStroke(resampled(run, FINE), tolerance, closed && corners.length === 0));
+    const fine = resampled(run, FINE);
+    segments.push(
+      ...fitStroke(fine, tolerance, closed && corners.length === 0, straight ? straightStretches(fine) : []),
+    );
   }
   return { segments, closed };
 }

@@ -1,6 +1,7 @@
 import { arcOfTurn } from '../geometry/arc-from-ends.ts';
 import { cubicBetween, lengthShares, nearerParameter } from '../geometry/fit-cubic.ts';
 import { cross, distance, distanceToSpan, dot, subtract, type Point } from '../geometry/point.ts';
+import type { Stretch } from './straight-runs.ts';
 import { line, pointAt, tangentAt, type Segment } from '../geometry/segment.ts';
 
 /** A point's direction is told by so many points on either side. */
@@ -26,11 +27,19 @@ interface Reach {
  * the last. Lengths are found by doubling from the last one's, and halving.
  * @param points at even steps
  * @param isRing whether the last point is the first again and the run goes on smoothly there
+ * @param straight stretches that become lines from end to end, in order; what lies between goes on in their direction
  */
-export function fitStroke(points: readonly Point[], tolerance: number, isRing: boolean): Segment[] {
+export function fitStroke(
+  points: readonly Point[],
+  tolerance: number,
+  isRing: boolean,
+  straight: readonly Stretch[] = [],
+): Segment[] {
   const last = points.length - 1;
   const own = [...points];
   const wayAt = (i: number): Point => {
+    const stretch = straight.find(({ from, to }) => from === i || to === i);
+    if (stretch) return unit(subtract(points[stretch.to]!, points[stretch.from]!));
     if (isRing && (i < BESIDE || i > last - BESIDE)) {
       const at = (k: number) => points[((k % last) + last) % last]!;
       return unit(subtract(at(i + BESIDE), at(i - BESIDE)));
@@ -41,7 +50,14 @@ export function fitStroke(points: readonly Point[], tolerance: number, isRing: b
   const segments: Segment[] = [];
   let [from, out, guess] = [0, wayAt(0), 64];
   while (from < last) {
-    const { to, segment } = longest(own, from, out, wayAt, tolerance, guess);
+    const next = straight.find((each) => each.from >= from);
+    if (next?.from === from) {
+      segments.push(line(own[from]!, points[next.to]!, ''));
+      [from, out] = [next.to, wayAt(next.to)];
+      continue;
+    }
+    const before = next ? own.slice(0, next.from + 1) : own;
+    const { to, segment } = longest(before, from, out, wayAt, tolerance, guess);
     segments.push(segment);
     own[to] = segment.to;
     out = segment.kind === 'cubic' && to < last ? wayAt(to) : unit(tangentAt(segment, 1));

@@ -1,4 +1,4 @@
-import { centerline } from '../centerline/centerline.ts';
+import { centerline, USUAL_CENTERLINE } from '../centerline/centerline.ts';
 import { componentRegion, componentsOf } from '../geometry/components.ts';
 import { flatten, type Contour, type Region } from '../geometry/contour.ts';
 import { contourLength, regionArea } from '../geometry/contour-facts.ts';
@@ -69,7 +69,7 @@ function rowsIn(part: Region, { diameter, pitch, edge }: DotPlan): Row[] {
   const width = (2 * regionArea(part)) / whole;
   if (width < diameter + 2 * edge + ROW * pitch) {
     const inside = isWithin(part, inset);
-    return centerline(part, { spurs: 1, ends: 'short' })
+    return centerline(part, { ...USUAL_CENTERLINE, ends: 'short' })
       .flatMap(({ contour }) => rowsOf(contour))
       .map((row) => trimmed(row, inside))
       .filter(({ points }) => points.length > 0);

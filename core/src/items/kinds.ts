@@ -6,6 +6,7 @@ import type { Memo } from '../geometry/memo.ts';
 import { placeClosing } from '../artwork/closing/closing.ts';
 import { turnPointBy, turnRegion } from '../geometry/turn.ts';
 import type { Letter } from '../lettering/layout.ts';
+import { asPartsOf, inGroup } from '../recipe/identity.ts';
 import type { Item } from '../recipe/parts.ts';
 import type { ArtworkFacts, ItemForm, ItemKind, ItemResources } from './item.ts';
 import { artwork } from './artwork.ts';
@@ -69,13 +70,10 @@ function turnLetter(letter: Letter, degrees: number, memo: Memo): Letter {
   const shape = `${letter.shape} turned ${degrees}`;
   const { contours, strokes } = memo('turned letters', shape, () => {
     const own = (region: Letter['contours']) =>
-      turnRegion(
-        moveRegion(region, -letter.origin.x, -letter.origin.y, () => '#0'),
-        degrees,
-      );
+      turnRegion(moveRegion(region, -letter.origin.x, -letter.origin.y, asPartsOf(inGroup(0))), degrees);
     return { contours: own(letter.contours), strokes: own(letter.strokes) };
   });
-  const here = (region: Letter['contours']) => moveRegion(region, origin.x, origin.y, () => id);
+  const here = (region: Letter['contours']) => moveRegion(region, origin.x, origin.y, asPartsOf(id));
   const placed = { contours: here(contours), strokes: here(strokes) };
   return {
     ...letter,

@@ -1,16 +1,18 @@
 import { centerline } from '../centerline/centerline.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { groupsThatMeet } from '../geometry/box-groups.ts';
-import { moveRegion, type Contour } from '../geometry/contour.ts';
+import { moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { weldRegions } from '../geometry/kernel/boolean.ts';
 import { inverse, transformContour } from '../geometry/matrix.ts';
 import type { Memo } from '../geometry/memo.ts';
 import { redrawContours, type Drawing } from '../geometry/nodes/redrawn-contours.ts';
 import { placedContour } from '../geometry/placed-contour.ts';
-import type { Point } from '../geometry/point.ts';
+import { mix, type Point } from '../geometry/point.ts';
 import { cubic, pointAt, type Segment, type SourceId } from '../geometry/segment.ts';
+import { circle } from '../geometry/shapes.ts';
 import type { DrawnFrom, Letter } from '../lettering/layout.ts';
+import { partId, type LetterId, type PartId } from '../recipe/identity.ts';
 import type { CenterlineOf } from '../recipe/parts.ts';
 import type { ItemForm } from './item.ts';
 
@@ -77,24 +79,27 @@ function snapped({ segments, closed }: Contour): Contour {
 function tracedGlyph(
   letter: Letter,
   { drawing, glyph, matrix }: DrawnFrom,
-  { spurs, ends }: CenterlineOf,
+  plan: CenterlineOf,
   hand: readonly Redrawing[],
   memo: Memo,
 ): Traced {
   const { x, y } = letter.origin;
-  const strokes = memo('middle strokes', JSON.stringify([letter.shape, spurs, ends]), (): Drawing => {
+  const how = howTraced(plan);
+  const strokes = memo('middle strokes', JSON.stringify([letter.shape, how]), (): Drawing => {
     const toOwn = inverse(matrix);
     const area = moveRegion(letter.contours, -x, -y).map((contour) => snapped(transformContour(contour, toOwn, '')));
-    const contours = centerline(area, { spurs, ends }).map(({ contour }) => contour);
-    return { contours, unit: drawing.unit, digits: DIGITS };
+    return { contours: tracedContours(area, plan), unit: drawing.unit, digits: DIGITS };
   });
   const ofGlyph = hand.filter((each) => each.glyph === glyph);
   const own = ofGlyph.find((each) => each.letter === letter.id) ?? ofGlyph.find((each) => each.letter === null) ?? null;
   const { contours, lost } = redrawContours(strokes, own?.changes ?? []);
-  const placed = contours.map(({ contour }) =>
-    named(placedContour(contour, { ...matrix, e: matrix.e + x, f: matrix.f + y }), letter.id),
+  const placed = contours.map(({ contour, from }) =>
+    named(
+      placedContour(contour, { ...matrix, e: matrix.e + x, f: matrix.f + y }),
+      isDot(strokes.contours[from]!) ? dotOf(letter.id) : letter.id,
+    ),
   );
-  const shape = `${letter.shape} middle ${JSON.stringify([spurs, ends, own?.changes])}`;
+  const shape = `${letter.shape} middle ${JSON.stringify([how, own?.changes])}`;
   const bounds = placed.length > 0 ? joinBounds(placed.map(contourBounds)) : letter.bounds;
   return {
     letter: { ...letter, shape, contours: [], strokes: placed, bounds, drawnFrom: { drawing: strokes, glyph, matrix } },
@@ -109,9 +114,10 @@ function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Let
   if (!first) return [...letters];
   const { x, y } = first.origin;
   const beside = outlined.map(({ shape, origin }) => [shape, (origin.x - x).toFixed(4), (origin.y - y).toFixed(4)]);
-  const strokes = memo('joined middle strokes', JSON.stringify([plan.spurs, plan.ends, beside]), () => {
+  const how = howTraced(plan);
+  const strokes = memo('joined middle strokes', JSON.stringify([how, beside]), () => {
     const here = outlined.map(({ contours }) => moveRegion(contours, -x, -y, () => ''));
-    return centerline(here.length === 1 ? here[0]! : weldRegions(here), plan).map(({ contour }) => contour);
+    return tracedContours(here.length === 1 ? here[0]! : weldRegions(here), plan);
   });
   const owners = strokes.map((stroke) => stroke.segments.map((segment) => ownerOf(segment, outlined, x, y)));
   return letters.map((letter) => {
@@ -123,7 +129,7 @@ function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Let
     );
     const placed = mine.map((stroke) => moveRegion([stroke], x, y)[0]!);
     const bounds: Bounds = placed.length > 0 ? joinBounds(placed.map(contourBounds)) : letter.bounds;
-    const shape = `${letter.shape} middle of ${JSON.stringify([plan.spurs, plan.ends, own, beside])}`;
+    const shape = `${letter.shape} middle of ${JSON.stringify([how, own, beside])}`;
     return { ...letter, shape, contours: [], strokes: placed, bounds, drawnFrom: null };
   });
 }
@@ -146,7 +152,27 @@ const named = (stroke: Contour, source: SourceId): Contour => ({
   segments: stroke.segments.map((segment) => ({ ...segment, source })),
 });
 
-const namedByOwners = (stroke: Contour, owners: readonly number[], letters: readonly Letter[]): Contour => ({
-  ...stroke,
-  segments: stroke.segments.map((segment, i) => ({ ...segment, source: letters[owners[i]!]!.id })),
-});
+function namedByOwners(stroke: Contour, owners: readonly number[], letters: readonly Letter[]): Contour {
+  const nameOf = (i: number): SourceId => {
+    const { id } = letters[owners[i]!]!;
+    return isDot(stroke) ? dotOf(id) : id;
+  };
+  return { ...stroke, segments: stroke.segments.map((segment, i) => ({ ...segment, source: nameOf(i) })) };
+}
+
+/** What the strokes of an area depend on. */
+const howTraced = ({ spurs, ends, straight, dots }: CenterlineOf): readonly unknown[] => [spurs, ends, straight, dots];
+
+/** Dots of a letter are its smaller part. */
+const dotOf = (letter: LetterId): PartId => partId(letter, 1);
+const DOT = '~';
+const isDot = ({ segments }: Contour): boolean => segments[0]?.source === DOT;
+
+/** Strokes of an area, its dots among them as they are to be made: marked, as they have no name yet. */
+function tracedContours(area: Region, plan: CenterlineOf): Contour[] {
+  return centerline(area, plan).map(({ contour, dot }) => {
+    if (dot === 0) return contour;
+    const { from, to } = contour.segments[0]!;
+    return plan.dots === 'circles' ? circle(mix(from, to, 0.5), dot / 2, DOT) : named(contour, DOT);
+  });
+}

@@ -1,4 +1,4 @@
-import type { LetterId } from '../recipe/identity.ts';
+import { asPartsOf, type LetterId } from '../recipe/identity.ts';
 import {
   heightOf,
   isEmptyBounds,
@@ -363,7 +363,7 @@ export function moveLetter(letter: Letter, dx: number, dy: number, id = letter.i
     id,
     origin: { x: letter.origin.x + dx, y: letter.origin.y + dy },
     contours: moveRegion(letter.contours, dx, dy, rename),
-    strokes: moveRegion(letter.strokes, dx, dy, rename),
+    strokes: moveRegion(letter.strokes, dx, dy, rename && asPartsOf(id)),
     bounds: moveBounds(letter.bounds, dx, dy),
   };
 }

@@ -8,7 +8,7 @@ import { withoutStretches } from '../geometry/stretches.ts';
 import { withoutScraps } from '../geometry/without-scraps.ts';
 import { outermost } from '../hold/pieces.ts';
 import type { Tab } from '../hold/tabs.ts';
-import { itemOf } from '../recipe/identity.ts';
+import { isSmallerPart, itemOf } from '../recipe/identity.ts';
 import type { DotsByHand, FillPlan, LineKind } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
 import { ledRun, ledWays, type LeadPlan } from './leads.ts';
@@ -30,6 +30,8 @@ export interface AssignmentPlan {
   readonly assignment: Readonly<Record<LineKind, string | null>>;
   /** By the item they are of, where that has its own. */
   readonly items: Readonly<Record<string, string>>;
+  /** For dots of its middle lines alone, by the item, where they have their own. */
+  readonly itemDots: Readonly<Record<string, string>>;
   /** The work of each operation. */
   readonly works: Readonly<Record<string, Work>>;
   /** How operations fill areas with lines, or cut dots out of them; left out where they do not. */
@@ -145,7 +147,7 @@ class Lots {
     private readonly plan: AssignmentPlan,
     private readonly letters: readonly LetterFrame[],
   ) {
-    this.someOwn = Object.keys(plan.items).length > 0;
+    this.someOwn = Object.keys(plan.items).length + Object.keys(plan.itemDots).length > 0;
   }
 
   workOf(contour: Contour, kind: LineKind): Work | null {
@@ -221,14 +223,17 @@ class Lots {
   }
 
   private operationOf(contour: Contour, kind: LineKind): string | null {
-    return (this.someOwn ? ownOperation(contour, this.plan) : null) ?? this.plan.assignment[kind];
+    return (this.someOwn ? ownOperation(contour, kind, this.plan) : null) ?? this.plan.assignment[kind];
   }
 }
 
-/** The operation of the item that a line is of, where that has one. */
-function ownOperation(contour: Contour, { items }: AssignmentPlan): string | null {
+/** The operation of the item that a line is of, or of its dots, where that has one. */
+function ownOperation(contour: Contour, kind: LineKind, { items, itemDots }: AssignmentPlan): string | null {
   const item = mostlyOf(contour);
-  return item === null ? null : (items[item] ?? null);
+  if (item === null) return null;
+  // Of followed lines the smaller parts of a letter are its dots.
+  const isDot = kind === 'line' && isSmallerPart(contour.segments[0]!.source);
+  return (isDot ? itemDots[item] : undefined) ?? items[item] ?? null;
 }
 
 /** The item that most of a line's runs are of. */

@@ -113,6 +113,11 @@ export const ofLetterAt = (name: string, numbers: LetterNumbers): string =>
 export const partId = (whole: string, n: number): PartId => (n === 0 ? whole : `${whole}~${n}`) as PartId;
 export const letterOfPart = (part: string): LetterId => part.split('~', 1)[0] as LetterId;
 export const isSmallerPart = (part: string): boolean => part.includes('~');
+/** Gives a letter another name, and its smaller parts theirs of it. */
+export const asPartsOf =
+  (letter: LetterId) =>
+  (name: string): PartId =>
+    isSmallerPart(name) ? partId(letter, Number(name.slice(name.indexOf('~') + 1))) : letter;
 
 /** The nth island of a letter, from the top; of the plate where no letter has it. */
 export const islandId = (letter: string | null, n: number): IslandId => `${letter ?? PLATE}#${n}` as IslandId;

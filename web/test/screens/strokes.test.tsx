@@ -298,6 +298,21 @@ describe('middle lines', () => {
     }
   });
 
+  it('make long runs straight, and run dots as circles by themselves', async () => {
+    const bench = await atStrokes(tag('pin', 'marcellus', 30));
+    await bench.take('Made as', 'Middle lines');
+    await bench.tick('Straighten long runs');
+    await bench.take('Dots', 'Circles');
+    await bench.press('Run dots by themselves');
+    await bench.built();
+    const { id } = bench.recipe().operations.find(({ name }) => name === 'Dots')!;
+    expect(letteringOf(bench.recipe()).centerline).toMatchObject({ straight: true, dots: 'circles', dotOperation: id });
+    expect(linesOn(await bench.file(), 'MARK').map(({ closed }) => closed)).toEqual([true]);
+    await bench.choose('Dots are run', 'With their strokes');
+    expect(letteringOf(bench.recipe()).centerline!.dotOperation).toBeNull();
+    expect(bench.panel().getByRole('button', { name: 'Run dots by themselves' })).toBeTruthy();
+  });
+
   it('run on through letters that touch, and are worked on at Letter where they do not', async () => {
     const bench = await atStrokes('Carriage door, Saloon');
     expect(bench.panel().queryByRole('button', { name: 'Work on its strokes' })).toBeNull();

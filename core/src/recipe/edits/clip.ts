@@ -5,6 +5,7 @@ import { MOST_CHARACTERS } from '../schema/lettering.ts';
 import type { Assembly, Item, Made, Recipe } from '../schema.ts';
 import { withCopyOf } from './by-hand.ts';
 import { newItem, withItem } from './items.ts';
+import { withOperationsOf } from './operations.ts';
 import { withThing } from './things.ts';
 
 /** What is copied out of a job, as text: whole things, or items of one with what was put by hand on them. */
@@ -50,7 +51,8 @@ export function pasted(recipe: Recipe, text: string, into: string, like: Item | 
   const ids = items.map((item) => {
     // What it was held to is elsewhere.
     const free = item.place && typeof item.place.x === 'number' && typeof item.place.y === 'number';
-    const added = withItem(thing, { ...item, operation: null, place: free ? item.place : null });
+    const own = withOperationsOf(item, () => null);
+    const added = withItem(thing, { ...own, place: free ? item.place : null });
     const from = clip && clip.of.make !== 'coupon' ? clip.of.hold : null;
     thing = from ? { ...added.thing, hold: withCopyOf(added.thing.hold, from, item.id, added.id) } : added.thing;
     return added.id;
@@ -70,10 +72,8 @@ function pastedThings(recipe: Recipe, things: readonly Assembly[]): Pasted | nul
   let [changed, first]: [Recipe, string | null] = [recipe, null];
   for (const thing of things) {
     if (thing.make === 'coupon') continue;
-    const items = thing.items.map((item) => ({
-      ...item,
-      operation: item.operation !== null && operations.has(item.operation) ? item.operation : null,
-    }));
+    const known = (id: string | null): string | null => (id !== null && operations.has(id) ? id : null);
+    const items = thing.items.map((item) => withOperationsOf(item, known));
     const added = withThing(changed, { ...thing, place: null, items });
     changed = added.recipe;
     first ??= added.id;

@@ -1,6 +1,6 @@
 import { plainOperation } from '../schema/operations.ts';
 import { freeId } from '../schema/references.ts';
-import { LIMITS, LINE_KINDS, type LineKind, type OperationPlan, type Recipe } from '../schema.ts';
+import { LIMITS, LINE_KINDS, type Item, type LineKind, type OperationPlan, type Recipe } from '../schema.ts';
 import { followersOf } from './fills.ts';
 import type { Work } from '../../shop/shop.ts';
 
@@ -34,9 +34,16 @@ export function usersOf({ assignment, assemblies }: Recipe, id: string): { kinds
   const items = assemblies.flatMap((each) => (each.make === 'coupon' ? [] : each.items));
   return {
     kinds: LINE_KINDS.filter((kind) => assignment[kind] === id),
-    items: items.filter(({ operation }) => operation === id).length,
+    items: items.filter(({ operation, centerline }) => operation === id || centerline?.dotOperation === id).length,
   };
 }
+
+/** An item with other operations where it names its own: for all of it, and for its dots. */
+export const withOperationsOf = (item: Item, moved: (id: string | null) => string | null): Item => ({
+  ...item,
+  operation: moved(item.operation),
+  centerline: item.centerline && { ...item.centerline, dotOperation: moved(item.centerline.dotOperation) },
+});
 
 /**
  * An operation less.
@@ -57,7 +64,7 @@ export function removeOperation(recipe: Recipe, id: string, instead: string | nu
         : {
             ...thing,
             lineOrder,
-            items: thing.items.map((item) => ({ ...item, operation: moved(item.operation) })),
+            items: thing.items.map((item) => withOperationsOf(item, moved)),
           };
     }),
   };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { OWN_ID } from '../identity.ts';
 import { numberIn } from './fields.ts';
 import { redrawnLettersSchema } from './redrawn.ts';
 
@@ -15,6 +16,20 @@ export const centerlineSchema = z.strictObject({
     .boolean()
     .default(false)
     .describe('Letters that touch are traced as one, so that strokes of a script run on from letter to letter.'),
+  straight: z
+    .boolean()
+    .default(false)
+    .describe('Long runs that are nearly straight become straight, as stems of a script or of a worn sign should be.'),
+  dots: z
+    .enum(['strokes', 'circles'])
+    .default('strokes')
+    .describe('Dots, as of an i, are short strokes, for a tool as wide as they are; circles: they go round their rim.'),
+  dotOperation: z
+    .string()
+    .regex(OWN_ID, 'must be the id of an operation')
+    .nullable()
+    .default(null)
+    .describe('Of the work order, for dots alone; null: that of the strokes.'),
   redrawn: redrawnLettersSchema.describe('Letters whose strokes were changed by hand, in ems; not of joined ones.'),
 });
 export type CenterlineOf = z.output<typeof centerlineSchema>;

@@ -71,7 +71,11 @@ export function badReferences(recipe: Recipe, context: z.RefinementCtx): void {
     const plates = assembly.items.flatMap(({ role }, j) => (role === 'plate' ? [j] : []));
     for (const j of plates.slice(1))
       refuse(['assemblies', i, 'items', j, 'role'], `“${assembly.items[plates[0]!]!.id}” is the plate already`);
-    assembly.items.forEach(({ operation }, j) => known(operation, ['assemblies', i, 'items', j, 'operation']));
+    assembly.items.forEach(({ operation, centerline }, j) => {
+      const path = ['assemblies', i, 'items', j];
+      known(operation, [...path, 'operation']);
+      known(centerline?.dotOperation ?? null, [...path, 'centerline', 'dotOperation']);
+    });
     badHolds(assembly.items, (j, path, message) => refuse(['assemblies', i, 'items', j, ...path], message));
   });
 }

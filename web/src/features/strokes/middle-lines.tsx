@@ -2,11 +2,15 @@
 
 import { itemName } from '@needlefile/core/items/kinds';
 import { MAKES } from '@needlefile/core/makes/makes';
-import { LIMITS, plainCenterline, type CenterlineOf, type Item } from '@needlefile/core/recipe/schema';
+import { dotsApart } from '@needlefile/core/recipe/edits/dots-apart';
+import { LIMITS, plainCenterline, type CenterlineOf, type Item, type Recipe } from '@needlefile/core/recipe/schema';
+import { original } from 'immer';
 import { useId, useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Choices, Field } from '@/components/choices';
 import { PanelSection } from '@/components/panel';
+import { useJob } from '@/job/job-store';
+import { OperationSelect } from '@/job/operation-select';
 import { useView } from '@/job/view-store';
 import { choose, useEditItem, useEditThing, useItem, useThing } from '@/job/chosen';
 
@@ -85,6 +89,15 @@ function Fields({ thing, item: { id: item, kind }, centerline }: FieldsProps) {
         ]}
         onChange={(ends) => set('Ends of strokes', { ends })}
       />
+      <Form.Check
+        type="switch"
+        id={`${id}-straight`}
+        label="Straighten long runs"
+        title="Runs that are nearly straight, as stems, become straight"
+        checked={centerline.straight}
+        onChange={({ target }) => set('Straight runs', { straight: target.checked })}
+      />
+      <DotFields {...{ thing, item, centerline, set }} />
       {isLettering && !centerline.joined && (
         <Button
           size="sm"
@@ -106,6 +119,55 @@ function Fields({ thing, item: { id: item, kind }, centerline }: FieldsProps) {
           checked={centerline.joined}
           onChange={({ target }) => set('Joined letters', { joined: target.checked })}
         />
+      )}
+    </>
+  );
+}
+
+interface DotProps {
+  readonly thing: string;
+  readonly item: string;
+  readonly centerline: CenterlineOf;
+  readonly set: (label: string, part: Partial<CenterlineOf>) => void;
+}
+
+/** What becomes of the dots of an i, of full stops …. */
+function DotFields({ thing, item, centerline: { dots, dotOperation }, set }: DotProps) {
+  const id = useId();
+  const edit = useJob((state) => state.edit);
+  return (
+    <>
+      <Choices
+        label="Dots"
+        value={dots}
+        options={[
+          { value: 'strokes', label: 'Short strokes', title: 'For a tool as wide as they are' },
+          { value: 'circles', label: 'Circles', title: 'Round their rim' },
+        ]}
+        onChange={(next) => set('Dots of middle lines', { dots: next })}
+      />
+      <Field label="Dots are run" htmlFor={`${id}-dots`}>
+        <OperationSelect
+          id={`${id}-dots`}
+          none="With their strokes"
+          value={dotOperation}
+          onChange={(next) => set('Operation of dots', { dotOperation: next })}
+        />
+      </Field>
+      {dotOperation === null && (
+        <Button
+          size="sm"
+          variant="light"
+          className="mb-2"
+          onClick={() =>
+            edit('Dots by themselves', (draft) => {
+              const apart = dotsApart(original(draft) as Recipe, thing, item);
+              Object.assign(draft, { operations: apart.operations, assemblies: apart.assemblies });
+            })
+          }
+        >
+          Run dots by themselves
+        </Button>
       )}
     </>
   );

@@ -4,10 +4,10 @@ import { itemName } from '@needlefile/core/items/kinds';
 import type { LineKind } from '@needlefile/core/recipe/schema';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { useId } from 'react';
-import { Form } from 'react-bootstrap';
 import { PanelFold, PanelSection } from '@/components/panel';
 import { useJob } from '@/job/job-store';
-import { KIND_HINTS, KIND_NAMES, operationInWords } from '@/job/operation-names';
+import { KIND_HINTS, KIND_NAMES } from '@/job/operation-names';
+import { OperationSelect } from '@/job/operation-select';
 import css from './work-order.module.css';
 
 /** Which operation each kind of line gets, and items that have one of their own. */
@@ -77,21 +77,13 @@ interface WhichProps {
 }
 
 function Which({ label, hint, none, value, onChange }: WhichProps) {
-  const recipe = useJob((state) => state.recipe);
   const id = useId();
   return (
     <div className={css.pair}>
       <label htmlFor={id} title={hint}>
         {label}
       </label>
-      <Form.Select id={id} size="sm" value={value ?? ''} onChange={({ target }) => onChange(target.value || null)}>
-        <option value="">{none}</option>
-        {recipe.operations.map((each) => (
-          <option key={each.id} value={each.id}>
-            {operationInWords(each, recipe)}
-          </option>
-        ))}
-      </Form.Select>
+      <OperationSelect {...{ id, none, value, onChange }} />
     </div>
   );
 }
