@@ -33,6 +33,26 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
     assignment: { inner: 'outer', line: null },
     assemblies: [{ make: 'engraved', items: [{ words: 'I', size: { by: 'cap height', value: 8 } }] }],
   },
+  'short stroke': {
+    machine: 'router',
+    material: 'oak',
+    assemblies: [
+      {
+        make: 'single-line',
+        items: [{ words: 'F', face: 'overpass-bold', size: { by: 'cap height', value: 6 }, centerline: {} }],
+      },
+    ],
+  },
+  'over the edge': {
+    machine: 'engraver',
+    material: 'brass',
+    operations: [
+      { id: 'area', work: 'engrave', fill: { kind: 'dots' } },
+      { id: 'outer', work: 'cut' },
+    ],
+    assignment: { inner: 'outer', line: null },
+    assemblies: [{ make: 'engraved', items: [{ words: 'I', dots: { 'letter:0.0.0': { in: [[0.2, 2]] } } }] }],
+  },
   'colliding dots': {
     machine: 'engraver',
     material: 'brass',

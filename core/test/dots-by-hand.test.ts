@@ -97,6 +97,18 @@ describe('dots by hand', () => {
     expect(jobOf(plain).findings.filter(({ rule }) => rule === 'colliding dots')).toEqual([]);
   });
 
+  it('are told where they lie over the edge of their letter, be they marked or cut', () => {
+    const over = withItem(plain, (item) => withDotIn(item, 'letter:0.0.0', [first!.at[0], 1.2]));
+    const inside = withItem(plain, (item) => withDotMoved(item, first!, [first!.at[0], first!.at[1] + 0.005]));
+    const cut = plain.operations.map((each) => (each.id === 'area' ? { ...each, work: 'cut' as const } : each));
+    const found = (recipe: Recipe) => jobOf(recipe).findings.filter(({ rule }) => rule === 'over the edge');
+    expect(found(inside)).toEqual([]);
+    for (const operations of [plain.operations, cut])
+      expect(found({ ...over, operations, release: { ...plain.release, kerf: 'controller' } })).toMatchObject([
+        { title: 'A dot lies over the edge', severity: 'attention' },
+      ]);
+  });
+
   it('are holes too where they are cut', () => {
     const operations = plain.operations.map((each) => (each.id === 'area' ? { ...each, work: 'cut' as const } : each));
     const release = { ...plain.release, kerf: 'controller' as const };

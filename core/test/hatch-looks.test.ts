@@ -89,6 +89,18 @@ describe('lines across', () => {
   });
 });
 
+describe('the shortest stroke of a fill', () => {
+  it('is as long as is said: shorter ones are left out', () => {
+    const lengths = (shortest: number) =>
+      operationOn(jobOf(plate({ width: 0.4, spacing: 0.32, outline: 'none', angle: 30, shortest }, 'SR')), 'area')!
+        .contours.map(contourLength)
+        .sort((a, b) => a - b);
+    const all = lengths(0);
+    expect(all[0]).toBeLessThan(0.4);
+    expect(lengths(1)).toEqual(all.filter((length) => length >= 1));
+  });
+});
+
 describe('what another spacing costs', () => {
   it.each([
     ['straight', { kind: 'hatch', width: 0.3, spacing: 0.24 }],

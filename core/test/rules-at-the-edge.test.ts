@@ -177,6 +177,25 @@ describe('a rule that goes by a figure', () => {
     }
   });
 
+  it('“short stroke” is silent at the width of the tool, and of dots that stand by themselves', () => {
+    const single = (words: string, value: number): RecipeInput => ({
+      machine: 'router',
+      material: 'oak',
+      assemblies: [
+        {
+          make: 'single-line',
+          items: [{ words, face: 'overpass-bold', size: { by: 'cap height', value }, centerline: {} }],
+        },
+      ] as never,
+    });
+    const [told] = found('short stroke', single('F', 6));
+    const { value, limit } = told!.measure!;
+    expect(limit).toBe(3);
+    expect(found('short stroke', single('F', (6 * limit) / value + 0.1))).toEqual([]);
+    expect(found('short stroke', single('F', (6 * limit) / value - 0.1))).toHaveLength(1);
+    expect(found('short stroke', single('I.:', 20))).toEqual([]);
+  });
+
   it('“colliding dots” is silent where dots lie apart, and tells of two in one place', () => {
     const dotted = (far: number): RecipeInput => ({
       machine: 'engraver',

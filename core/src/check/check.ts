@@ -31,10 +31,12 @@ import { oneBridge } from './rules/one-bridge.ts';
 import { lostDecision } from './rules/lost-decision.ts';
 import { openLine } from './rules/open-line.ts';
 import { order } from './rules/order.ts';
+import { overTheEdge } from './rules/over-the-edge.ts';
 import { overlap } from './rules/overlap.ts';
 import { partedLetter } from './rules/parted-letter.ts';
 import { pastTheCircle } from './rules/past-the-circle.ts';
 import { pastTheGuide } from './rules/past-the-guide.ts';
+import { shortStroke } from './rules/short-stroke.ts';
 import { singleLineFace } from './rules/single-line-face.ts';
 import { slenderBridge } from './rules/slender-bridge.ts';
 import { speck } from './rules/speck.ts';
@@ -76,6 +78,8 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'crossing line': crossingLine,
   'bare area': bareArea,
   'colliding dots': collidingDots,
+  'over the edge': overTheEdge,
+  'short stroke': shortStroke,
   'cut too wide': cutTooWide,
   'no lead': noLead,
   'no clear field': noClearField,

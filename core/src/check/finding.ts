@@ -27,6 +27,8 @@ export type AssemblyRule =
   | 'crossing line'
   | 'bare area'
   | 'colliding dots'
+  | 'over the edge'
+  | 'short stroke'
   | 'cut too wide'
   | 'no lead'
   | 'no clear field'

@@ -1,6 +1,7 @@
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
-import type { Contour } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
+import { contourArea, contourBounds, regionArea } from '../geometry/contour-facts.ts';
+import { knockOut } from '../geometry/kernel/boolean.ts';
 import { determinant } from '../geometry/matrix.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import type { SourceId } from '../geometry/segment.ts';
@@ -78,6 +79,14 @@ function nearest(dots: ReadonlySet<Contour>, at: Point, within: number): Contour
     if (far <= least) [best, least] = [dot, far];
   }
   return best;
+}
+
+/** Dots that share more than this of themselves with what is not their area are over its edge. */
+const OVER = 0.01;
+
+/** Dots over the edge of their area: those of a fill never are by themselves, those that a hand put may be. */
+export function overTheEdge(put: readonly Contour[], area: Region): Bounds[] {
+  return put.filter((dot) => regionArea(knockOut([dot], area)) > OVER * contourArea(dot)).map(contourBounds);
 }
 
 /** Dots lie on each other where they share more than this, mm: those beside each other touch at most. */

@@ -1,5 +1,5 @@
 import type { Region } from '../geometry/contour.ts';
-import { regionArea } from '../geometry/contour-facts.ts';
+import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import type { FillKind, FillOf, FillPlan } from '../recipe/schema.ts';
 import { cone, floorOf, reachedByCone } from './cone.ts';
 import { dots } from './dots.ts';
@@ -21,7 +21,8 @@ const FILLS: {
   };
 } = {
   hatch: {
-    fill: (region, plan) => (plan.lines === 'rings' ? rings(region, plan) : hatch(region, plan)),
+    fill: (region, plan) =>
+      withoutShort(plan.lines === 'rings' ? rings(region, plan) : hatch(region, plan), plan.shortest),
     width: ({ width }) => width,
     narrower: (plan, width, inProportion) => ({ ...plan, width, spacing: inProportion(plan.spacing) }),
   },
@@ -41,6 +42,11 @@ const FILLS: {
     narrower: (plan, diameter, inProportion) => ({ ...plan, diameter, pitch: inProportion(plan.pitch) }),
   },
 };
+
+const withoutShort = (fill: Fill, shortest: number): Fill =>
+  shortest === 0
+    ? fill
+    : { ...fill, strokes: fill.strokes.filter(({ contour }) => contourLength(contour) >= shortest) };
 
 /** What is left is told by what both of them reach. */
 function clear(region: Region, plan: FillOf<'pocket'>, first: FillPlan | null): Fill {

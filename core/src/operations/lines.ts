@@ -2,7 +2,7 @@ import { boundsContain, type Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
 import { contourArea, contourBounds, reverseContour } from '../geometry/contour-facts.ts';
 import { offsetRegion } from '../geometry/kernel/offset.ts';
-import { collisionsOf, withDotsByHand, type LetterFrame } from '../fills/dots-by-hand.ts';
+import { collisionsOf, overTheEdge, withDotsByHand, type LetterFrame } from '../fills/dots-by-hand.ts';
 import { fillParts, type FilledParts, type Missed } from '../fills/fill-letters.ts';
 import { withoutStretches } from '../geometry/stretches.ts';
 import { withoutScraps } from '../geometry/without-scraps.ts';
@@ -61,9 +61,17 @@ export interface Lines {
   readonly area: Region;
   /** Parts of it that the tool does not get into. */
   readonly missed: readonly Missed[];
-  /** Where dots lie on each other. */
-  readonly collisions: readonly Bounds[];
+  /** Where dots that a hand put do not go well. */
+  readonly amiss: DotsAmiss;
 }
+
+/** Where dots that a hand put lie on others, and where they lie over the edge of what they are of. */
+export interface DotsAmiss {
+  readonly collisions: readonly Bounds[];
+  readonly overEdge: readonly Bounds[];
+}
+
+const NONE_AMISS: DotsAmiss = { collisions: [], overEdge: [] };
 
 /** What an operation fills with strokes, of a thing's lines. */
 export const areaFilledBy = (lines: readonly Lines[], operation: string): Region =>
@@ -140,6 +148,8 @@ interface Lot {
 class Lots {
   private readonly lots = new Map<string, Lot>();
   private readonly someOwn: boolean;
+  /** Of dots that are cut, by operation. */
+  private readonly amiss = new Map<string, DotsAmiss>();
   /** Cuts that are begun on their own lines though they were to have a lead. */
   readonly withoutLead: Bounds[] = [];
 
@@ -177,7 +187,10 @@ class Lots {
     return operations.flatMap((operation) => {
       const own = areas.filter((contour) => this.operationOf(contour, 'area') === operation);
       const dots = operation === null ? undefined : fills[operation];
-      return dots ? [...this.strokesIn(own, dots, null).strokes] : own;
+      if (operation === null || !dots) return own;
+      const { strokes, amiss } = this.strokesIn(own, dots, null);
+      this.amiss.set(operation, amiss);
+      return [...strokes];
     });
   }
 
@@ -185,7 +198,10 @@ class Lots {
   filled(cuts: readonly Contour[]): Lines[] {
     return [...this.lots.values()].flatMap((lot) => {
       const kinds = [...lot.kinds];
-      if (!lot.isFilled) return [{ ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [], collisions: [] }];
+      if (!lot.isFilled) {
+        const amiss = (kinds.includes('area') && this.amiss.get(lot.operation ?? '')) || NONE_AMISS;
+        return [{ ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [], amiss }];
+      }
       const own = this.filledLot(lot, lot.operation!, null);
       const { fills, follows } = this.plan;
       const after = Object.keys(follows).filter((id) => follows[id] === lot.operation && id in fills);
@@ -198,18 +214,21 @@ class Lots {
 
   /** @param first the fill whose leavings this operation clears; null: it has the area by itself */
   private filledLot({ contours: area, kinds }: Lot, operation: string, first: FillPlan | null): Lines {
-    const { strokes, missed, collisions } = this.strokesIn(area, this.plan.fills[operation]!, first);
+    const { strokes, missed, amiss } = this.strokesIn(area, this.plan.fills[operation]!, first);
     const told = { operation, kinds: [...kinds], fill: false, isFilled: true };
-    return { ...told, contours: strokes, ways: [], area, missed, collisions };
+    return { ...told, contours: strokes, ways: [], area, missed, amiss };
   }
 
   /** Strokes that fill areas; dots as a hand has them. */
-  private strokesIn(area: Region, plan: FillPlan, first: FillPlan | null): FilledParts & Pick<Lines, 'collisions'> {
+  private strokesIn(area: Region, plan: FillPlan, first: FillPlan | null): FilledParts & Pick<Lines, 'amiss'> {
     const filled = fillParts(area, plan, first);
-    if (plan.kind !== 'dots') return { ...filled, collisions: [] };
+    if (plan.kind !== 'dots') return { ...filled, amiss: NONE_AMISS };
     const strokes = withDotsByHand(filled.strokes, plan.diameter, this.plan.dots, this.letters);
-    // By themselves dots of a fill never lie on each other.
-    return { ...filled, strokes, collisions: strokes === filled.strokes ? [] : collisionsOf(strokes, plan.diameter) };
+    if (strokes === filled.strokes) return { ...filled, amiss: NONE_AMISS };
+    const byItself = new Set(filled.strokes);
+    const put = strokes.filter((dot) => !byItself.has(dot));
+    const amiss = { collisions: collisionsOf(strokes, plan.diameter), overEdge: overTheEdge(put, area) };
+    return { ...filled, strokes, amiss };
   }
 
   private waysOf({ operation, contours }: Lot, cuts: readonly Contour[]): Lines['ways'] {

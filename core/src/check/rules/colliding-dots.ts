@@ -4,7 +4,7 @@ import type { AssemblySubject } from '../subjects.ts';
 
 /** Dots that a hand put may lie on others: two stones have no room where one has, and a hole is cut twice. */
 export const collidingDots = ({ lines }: AssemblySubject): Finding[] =>
-  lines.flatMap(({ operation, collisions }): Finding[] => {
+  lines.flatMap(({ operation, amiss: { collisions } }): Finding[] => {
     if (collisions.length === 0) return [];
     const many = collisions.length > 1;
     return [

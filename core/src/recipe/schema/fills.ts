@@ -16,6 +16,7 @@ const hatchSchema = z.strictObject({
   cross: z.boolean().default(false).describe('A second time across the first.'),
   outline: z.enum(['none', 'before', 'after']).default('after').describe('Once round the edge.'),
   inset: lengthIn('fillInset').default(0).describe('So far inside the edge, mm.'),
+  shortest: lengthIn('fillInset').default(0).describe('Shorter strokes are left out, mm.'),
   joins: z
     .enum(['edge', 'any'])
     .default('edge')

@@ -93,6 +93,14 @@ export function HatchFields({ operation, at, fill, set }: Props) {
         {...LIMITS.fillInset}
         onChange={(inset) => set('Inset of a fill', { inset })}
       />
+      <LengthField
+        at={`${at}.shortest`}
+        label="Shortest stroke"
+        value={fill.shortest}
+        digits={3}
+        {...LIMITS.fillInset}
+        onChange={(shortest) => set('Shortest stroke', { shortest })}
+      />
       {isStraight && (
         <Form.Check
           type="switch"

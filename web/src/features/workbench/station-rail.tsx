@@ -62,6 +62,8 @@ const STATION_OF: Record<RuleName, Station> = {
   'too many colours': 'work-order',
   'too many sweeps': 'work-order',
   'colliding dots': 'strokes',
+  'over the edge': 'strokes',
+  'short stroke': 'strokes',
   'depth lost': 'release',
 };
 
