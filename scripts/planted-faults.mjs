@@ -338,7 +338,7 @@ const FAULTS = [
   ],
   [
     'core/src/operations/lines.ts',
-    '(this.someOwn ? ownOperation(contour, this.plan) : null) ??',
+    '(this.someOwn ? ownOperation(contour, kind, this.plan) : null) ??',
     '',
     'core/test/items',
   ],
@@ -519,8 +519,8 @@ const FAULTS = [
   ['core/src/fills/walls.ts', '!isCovered(', 'isCovered(', 'core/test/fills'],
   [
     'core/src/operations/lines.ts',
-    'ways: [], area, missed, collisions }',
-    'ways: [], area, missed: [], collisions }',
+    'ways: [], area, missed, amiss }',
+    'ways: [], area, missed: [], amiss }',
     'core/test/check',
   ],
   [

@@ -44,7 +44,7 @@ describe('dots of middle lines', () => {
   );
 
   it('are run by themselves where they are to be, and with their strokes again when that operation goes', async () => {
-    const recipe = dotsApart(lineOf('Lift pin', { dots: 'circles' }), 'thing-1', 'item-1');
+    const recipe = dotsApart(lineOf('Lift pin', { dots: 'circles' }, { turn: 20 }), 'thing-1', 'item-1');
     const { dotOperation } = (recipe.assemblies[0] as { items: { centerline: { dotOperation: string } }[] }).items[0]!
       .centerline;
     const job = jobOf(recipe);
@@ -74,10 +74,7 @@ describe('straight runs', () => {
     expect(straightStretches(wavy(0.07))).toEqual([{ from: 0, to: 399 }]);
     expect(straightStretches(wavy(1))).toEqual([]);
     // A bow is meant, however flat.
-    const bow = Array.from({ length: 400 }, (_, i) => ({
-      x: i * 0.05,
-      y: Math.sqrt(2000 ** 2 - (i * 5 - 1000) ** 2) / 100,
-    }));
+    const bow = Array.from({ length: 400 }, (_, i) => ({ x: i * 0.05, y: Math.sqrt(60 ** 2 - (i * 0.05 - 10) ** 2) }));
     expect(straightStretches(bow)).toEqual([]);
     expect(straightStretches(wavy(0.07).slice(0, 100))).toEqual([]);
   });
