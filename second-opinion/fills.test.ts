@@ -4,9 +4,11 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { main } from '../cli/src/main.ts';
+import type { Fill } from '../core/src/fills/fill.ts';
 import { hatch, type HatchPlan } from '../core/src/fills/hatch.ts';
+import { pocket } from '../core/src/fills/pocket.ts';
 import { readSvg } from '../core/src/formats/svg/svg-reader.ts';
-import { flatten } from '../core/src/geometry/contour.ts';
+import { flatten, type Region } from '../core/src/geometry/contour.ts';
 import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { faceOf } from '../core/test/workshop.ts';
@@ -35,11 +37,13 @@ const HATCH: HatchPlan = {
   joins: 'any',
 };
 
-/** Words filled, judged by another program. */
-function judged(face: string, capHeight: number, plan: HatchPlan): Verdict {
-  const { letters } = layOut({ ...PLAIN, words: 'RAe8&g', size: { by: 'cap height', value: capHeight } }, faceOf(face));
-  const region = weldRegions(letters.map(({ contours }) => contours));
-  const { strokes } = hatch(region, plan);
+const areaOf = (words: string, face: string, capHeight: number): Region => {
+  const { letters } = layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faceOf(face));
+  return weldRegions(letters.map(({ contours }) => contours));
+};
+
+/** Words filled, judged by another program. @param width of the tool */
+function judged(region: Region, { strokes }: Fill, width: number): Verdict {
   const [areas, fill] = [path.join(folder, 'areas.json'), path.join(folder, 'fill.json')];
   const points = (contour: (typeof region)[number], tolerance: number) =>
     flatten(contour, tolerance).map(({ x, y }) => [x, y]);
@@ -49,7 +53,7 @@ function judged(face: string, capHeight: number, plan: HatchPlan): Verdict {
     return { points: contour.closed ? [...own, own[0]] : own };
   });
   writeFileSync(fill, JSON.stringify({ strokes: told }));
-  return verdictOf(areas, fill, plan.width);
+  return verdictOf(areas, fill, width);
 }
 
 /** What another program finds of strokes over areas, both in files. */
@@ -60,7 +64,10 @@ function verdictOf(areas: string, fill: string, width: number): Verdict {
   ) as Verdict;
 }
 
-const FACES = ['overpass-bold', 'marcellus', 'besley-bold', 'pinyon-script', 'fredoka-semibold'];
+const FACES = [
+  ...['overpass-bold', 'marcellus', 'besley-bold', 'pinyon-script', 'fredoka-semibold'],
+  ...['league-gothic', 'vollkorn-bold', 'grand-hotel', 'kaushan-script', 'graduate'],
+];
 
 describe('a hatch', () => {
   it.each(FACES)(
@@ -72,14 +79,38 @@ describe('a hatch', () => {
         [60, 1.2],
       ] as const)
         for (const outline of ['after', 'none'] as const)
-          for (const angle of [0, 30]) {
-            const verdict = judged(face, capHeight, { ...HATCH, width, spacing: 0.8 * width, angle, outline });
+          for (const angle of [FACES.indexOf(face) % 2 ? 30 : 0]) {
+            const region = areaOf('RAe8&g', face, capHeight);
+            const plan = { ...HATCH, width, spacing: 0.8 * width, angle, outline };
+            const verdict = judged(region, hatch(region, plan), width);
             const about = `${face} ${capHeight} ${outline} ${angle}: ${JSON.stringify(verdict)}`;
             expect(verdict.overshoot, about).toBeLessThan(0.006);
             expect(verdict.covered, about).toBeGreaterThan(outline === 'none' ? 0.997 : 0.999);
             // Hairlines taper off for so long that a tip of the reach is lost in the kernel's grid.
             if (outline === 'after') expect(verdict.specks, about).toBeLessThan(face === 'pinyon-script' ? 6 : 1);
           }
+    },
+    120_000,
+  );
+});
+
+describe('a pocket', () => {
+  it.each(FACES)(
+    '%s: clears what the cutter reaches and nothing else, by three cutters',
+    (face) => {
+      for (const [capHeight, tool] of [
+        [12, 0.8],
+        [20, 1],
+        [60, 3.175],
+      ] as const) {
+        const region = areaOf('Rg8&', face, capHeight);
+        const verdict = judged(region, pocket(region, { tool, overlap: 0.4, inset: 0, way: 'climb' }), tool);
+        const about = `${face} ${capHeight}: ${JSON.stringify(verdict)}`;
+        expect(verdict.overshoot, about).toBeLessThan(0.006);
+        expect(verdict.covered, about).toBeGreaterThan(0.9999);
+        expect(verdict.specks, about).toBe(0);
+        expect(verdict.spots, about).toBe(0);
+      }
     },
     120_000,
   );

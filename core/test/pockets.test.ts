@@ -6,11 +6,13 @@ import type { Fill } from '../src/fills/fill.ts';
 import { pocket, type PocketPlan } from '../src/fills/pocket.ts';
 import { toolChoices } from '../src/fills/which-tool.ts';
 import { restPocket } from '../src/fills/rest.ts';
+import { boundsOfPoints } from '../src/geometry/bounds.ts';
 import { flatten, type Region } from '../src/geometry/contour.ts';
 import { contourBounds, contourLength, regionContains, reverseContour } from '../src/geometry/contour-facts.ts';
 import { depthsOf } from '../src/geometry/depths.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { distance, distanceToSpan, type Point } from '../src/geometry/point.ts';
+import { segmentLength } from '../src/geometry/segment.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { houseShop } from '../src/shop/house.ts';
@@ -104,7 +106,18 @@ describe('a pocket', () => {
     const lines = linesOf(fill);
     for (const point of lines.flat())
       expect(Math.min(...[0, 10].flatMap((x) => [0, 10].map((y) => distance(point, { x, y }))))).toBeLessThan(2.7);
-    for (const corner of [0.35, 9.65]) expect(away({ x: corner, y: corner }, lines)).toBeLessThan(0.503);
+    // All that lies beyond the one's arc and within the other's, right to both of them.
+    for (let x = 0.01; x < 2; x += 0.07)
+      for (let y = 0.01; y < 2; y += 0.07) {
+        const beyond = distance({ x, y }, { x: 2, y: 2 }) > 2;
+        const within = Math.max(x, y) > 0.5 || distance({ x, y }, { x: 0.5, y: 0.5 }) < 0.5;
+        if (beyond && within)
+          for (const point of [
+            { x, y },
+            { x: 10 - x, y: 10 - y },
+          ])
+            expect(away(point, lines)).toBeLessThan(0.503);
+      }
     expect(restPocket([circle({ x: 0, y: 0 }, 5, 'it')], { ...PLAN, tool: 1, before: 4 }).strokes).toEqual([]);
   });
 });
@@ -114,8 +127,14 @@ const allDepths = (strokes: Fill['strokes']): number[] => strokes.flatMap(({ con
 describe('a cone', () => {
   it('goes along the diagonals of a square, as deep as it is far from the edge', () => {
     const { strokes } = cone(box(10, 10), { angle: 90, tip: 0, deepest: null });
-    const total = strokes.reduce((sum, { contour }) => sum + contourLength(contour), 0);
-    expect(total).toBeCloseTo(4 * Math.hypot(5, 5), 0);
+    // From one corner to the middle, to two others and back, and to the last: the cutter is not lifted between.
+    expect(strokes).toHaveLength(1);
+    expect(contourLength(strokes[0]!.contour)).toBeCloseTo(6 * Math.hypot(5, 5), 0);
+    for (const x of [0, 10])
+      for (const y of [0, 10])
+        expect(
+          strokes[0]!.contour.segments.some(({ from, to }) => [from, to].some((at) => distance(at, { x, y }) < 0.1)),
+        ).toBe(true);
     for (const { contour } of strokes)
       [contour.segments[0]!.from, ...contour.segments.map(({ to }) => to)].forEach(({ x, y }, i) =>
         expect(depthsOf(contour)![i]!).toBeCloseTo(Math.min(x, y, 10 - x, 10 - y), 1),
@@ -131,8 +150,20 @@ describe('a cone', () => {
     expect(Math.max(...deep)).toBeCloseTo((2 - 0.25) / Math.tan(Math.PI / 6), 2);
     const { strokes } = cone(box(20, 20), { angle: 90, tip: 0, deepest: 3 });
     expect(Math.max(...allDepths(strokes))).toBeCloseTo(3, 6);
-    const ring = strokes.find(({ contour }) => contourLength(contour) > 50)!;
-    expect(contourBounds(ring.contour)).toMatchObject({ minX: 3, minY: 3 });
+    const atFloor = strokes.flatMap(({ contour }) =>
+      contour.segments.filter((_, i) =>
+        depthsOf(contour)!
+          .slice(i, i + 2)
+          .every((depth) => depth > 2.999),
+      ),
+    );
+    expect(boundsOfPoints(atFloor.flatMap(({ from, to }) => [from, to]))).toEqual({
+      ...{ minX: expect.closeTo(3, 6), minY: expect.closeTo(3, 6) },
+      ...{ maxX: expect.closeTo(17, 6), maxY: expect.closeTo(17, 6) },
+    });
+    // Out to the corners from the ring as it goes by.
+    expect(strokes).toHaveLength(1);
+    expect(atFloor.reduce((sum, segment) => sum + segmentLength(segment), 0)).toBeCloseTo(4 * 14, 1);
   });
 });
 

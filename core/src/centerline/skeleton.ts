@@ -25,8 +25,7 @@ export interface Skeleton {
 }
 
 /** So fine are edges sampled, against what measuring takes, and so wide at most are strokes looked at finely. */
-const FINER = 2;
-const WIDEST = 3;
+const STROKES = { finer: 2, widest: 3 };
 
 /** A disc belongs to a stroke where the way from a tip goes further than its radius by so many radii. */
 const SALIENT = 0.6;
@@ -38,8 +37,8 @@ const FACING = 0.985;
 const [REFLEX, REFLEX_WINDOW] = [0.35, 0.12];
 
 /** The skeleton of a region in half-widths: tips are burnt back to where a stroke begins. */
-export function skeletonOf(region: Region): Skeleton {
-  const axis = medialAxis(region, { material: WIDEST, gaps: 0 }, FINER);
+export function skeletonOf(region: Region, { finer, widest } = STROKES): Skeleton {
+  const axis = medialAxis(region, { material: widest, gaps: 0 }, finer);
   const inside = axis.side.map((side) => (side === 1 ? 1 : 0));
   const { neighbours, burnt, tip, order, from } = burn(axis, inside);
   const isKept = new Uint8Array(inside.length);

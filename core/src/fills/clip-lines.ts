@@ -1,9 +1,11 @@
+import { boundsMeet, boundsOfPoints } from '../geometry/bounds.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
 import { distance, mix, type Point } from '../geometry/point.ts';
 
 /** What of a line lies within an area, as lines of their own, in order. Shorter ones than `least` are left out. */
 export function clipLine(line: readonly Point[], area: Rings, least: number): Point[][] {
   const parts: Point[][] = [];
+  const boxes = area.map(boundsOfPoints);
   let open: Point[] = [];
   const close = () => {
     if (open.length > 1 && lengthOf(open) >= least) parts.push(open);
@@ -11,11 +13,14 @@ export function clipLine(line: readonly Point[], area: Rings, least: number): Po
   };
   for (let i = 0; i + 1 < line.length; i++) {
     const [a, b] = [line[i]!, line[i + 1]!];
-    const cuts = [0, ...crossingsOf(a, b, area), 1];
+    const piece = boundsOfPoints([a, b]);
+    // Of a ring that lies elsewhere nothing is crossed, and no way out of it either.
+    const near = area.filter((_, k) => boundsMeet(boxes[k]!, piece));
+    const cuts = [0, ...crossingsOf(a, b, near), 1];
     for (let k = 0; k + 1 < cuts.length; k++) {
       const [from, to] = [cuts[k]!, cuts[k + 1]!];
       if (to - from < 1e-9) continue;
-      if (!isIn(mix(a, b, (from + to) / 2), area)) {
+      if (!isIn(mix(a, b, (from + to) / 2), near)) {
         close();
         continue;
       }

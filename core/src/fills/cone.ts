@@ -136,9 +136,48 @@ function waysIn(part: Region, tip: number, limit: number): Point3[][] {
     return within(refined(points, truly), tip, widest);
   });
   const rings = limit < 1e3 ? growRegion(part, -limit) : [];
-  const floors = rings.map((ring): Point3[] => [...ring, ring[0]!].map(({ x, y }) => ({ x, y, z: limit })));
-  return joinedUp([...ways, ...floors]);
+  const deepest = ways.flatMap((way) => [way[0]!, way.at(-1)!]).filter(({ z }) => z > limit - TRUE);
+  const floors = rings.flatMap((ring) =>
+    parted(
+      ring.map(({ x, y }) => ({ x, y, z: limit })),
+      deepest,
+    ),
+  );
+  return joinedUp([...ways, ...floors], WAY_BACK * usualWidth(part));
 }
+
+/** Ends of ways lie this near to the ring round a floor that they come out on, mm. */
+const ON_RING = 0.02;
+
+/** A ring in parts, from one of the ends that lie on it to the next; whole where none does. */
+function parted(ring: readonly Point3[], ends: readonly Point3[]): Point3[][] {
+  const cuts = ends
+    .flatMap((end) => {
+      const [at, far] = nearestSide(ring, end);
+      return far < ON_RING ? [{ at, along: distance(ring[at]!, end), end }] : [];
+    })
+    .sort((p, q) => p.at - q.at || p.along - q.along);
+  const [first] = cuts;
+  if (!first) return [[...ring, ring[0]!]];
+  return cuts.map(({ at, end }, i) => {
+    const next = cuts[i + 1] ?? { ...first, at: first.at + ring.length };
+    const between = Array.from({ length: next.at - at }, (_, k) => ring[(at + 1 + k) % ring.length]!);
+    return [end, ...between, next.end];
+  });
+}
+
+/** The side of a ring that a point is nearest to, by its first corner, and how far off that is. */
+function nearestSide(ring: readonly Point3[], point: Point): [side: number, far: number] {
+  let [best, least] = [0, Infinity];
+  ring.forEach((from, i) => {
+    const far = distanceToSpan(point, from, ring[(i + 1) % ring.length]!);
+    if (far < least) [best, least] = [i, far];
+  });
+  return [best, least];
+}
+
+/** A lift is worth a way back of so many widths. */
+const WAY_BACK = 8;
 
 /** As wide as a band of a part's area and edge is, mm. */
 function usualWidth(part: Region): number {
@@ -191,26 +230,59 @@ function within(points: readonly Point3[], least: number, most: number): Point3[
   return ways.filter((way) => way.length > 1);
 }
 
-/** Ways put one after the other where one begins where another ends, so that the cutter stays down. */
-function joinedUp(ways: readonly Point3[][]): Point3[][] {
+/**
+ * Ways put one after the other where one begins on another, so that the cutter stays down: from the end of a twig it
+ * goes back along what it cut, as long as that is no longer than a lift is worth.
+ * @param longest way back, mm
+ */
+function joinedUp(ways: readonly Point3[][], longest: number): Point3[][] {
+  const byEnd = new Map<string, Set<Point3[]>>();
+  for (const way of ways)
+    for (const end of [way[0]!, way.at(-1)!]) {
+      const own = byEnd.get(placeOf(end));
+      if (own) own.add(way);
+      else byEnd.set(placeOf(end), new Set([way]));
+    }
   const left = new Set(ways);
+  const take = (way: Point3[]): void => {
+    left.delete(way);
+    for (const end of [way[0]!, way.at(-1)!]) byEnd.get(placeOf(end))!.delete(way);
+  };
+  /** One that begins at a place, with that first: the shortest, so that twigs come before what goes on. */
+  const nextFrom = (place: Point3): Point3[] | null => {
+    const key = placeOf(place);
+    const [next] = [...(byEnd.get(key) ?? [])].sort((p, q) => lengthOf(p) - lengthOf(q));
+    if (!next) return null;
+    take(next);
+    return placeOf(next[0]!) === key ? next : [...next].reverse();
+  };
   const joined: Point3[][] = [];
-  const same = (a: Point3, b: Point3) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y) < 1e-6;
   for (const way of ways) {
-    if (!left.delete(way)) continue;
-    const run = [...way];
-    for (;;) {
-      const end = run.at(-1)!;
-      // A twig that ends in a corner is gone back along, which costs less than a lift.
-      const next = [...left].find((each) => same(each[0]!, end) || same(each.at(-1)!, end));
-      if (!next) break;
-      left.delete(next);
-      run.push(...(same(next[0]!, end) ? next : [...next].reverse()).slice(1));
+    if (!left.has(way)) continue;
+    take(way);
+    // From a tip inwards, where there is one.
+    const isInwards = byEnd.get(placeOf(way.at(-1)!))!.size > 0;
+    const run = isInwards ? [...way] : [...way].reverse();
+    for (let back: Point3[] = [], at = run.length - 1, far = 0; at >= 0 && far <= longest; at--) {
+      const next = nextFrom(run[at]!);
+      if (next) {
+        run.push(...back, ...next.slice(1));
+        [back, at, far] = [[], run.length, 0];
+      } else if (at > 0) {
+        back.push(run[at - 1]!);
+        far += distance(run[at]!, run[at - 1]!);
+      }
     }
     joined.push(run);
   }
   return joined;
 }
+
+/** Ends that are one place have the same name. */
+const placeOf = ({ x, y }: Point): string => `${x.toFixed(6)} ${y.toFixed(6)}`;
+
+const lengthOf = (points: readonly Point[]): number =>
+  points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
 
 /** The true distance from a point to the edge of a part, by squares. */
 function edgeDistance(part: Region): (point: Point) => number {
@@ -236,21 +308,30 @@ function edgeDistance(part: Region): (point: Point) => number {
       for (let y = cell(table.minY[i]!, minY, rows); y <= cell(table.maxY[i]!, minY, rows); y++)
         cells[y * columns + x]!.push(i);
   });
+  const starts = Float64Array.from(spans.flatMap(([{ x, y }]) => [x, y]));
+  const ways = Float64Array.from(spans.flatMap(([a, b]) => [b.x - a.x, b.y - a.y]));
+  const squaredTo = (i: number, x: number, y: number): number => {
+    const [dx, dy, ux, uy] = [x - starts[2 * i]!, y - starts[2 * i + 1]!, ways[2 * i]!, ways[2 * i + 1]!];
+    const share = Math.max(0, Math.min(1, (dx * ux + dy * uy) / (ux * ux + uy * uy || 1)));
+    return (dx - ux * share) ** 2 + (dy - uy * share) ** 2;
+  };
   return (point) => {
     const [column, row] = [cell(point.x, minX, columns), cell(point.y, minY, rows)];
     let least = Infinity;
     for (let ring = 0; ring < Math.max(columns, rows); ring++) {
       // Squares of a further ring are at least so far away.
-      if ((ring - 1) * size > least) break;
+      if (ring > 1 && ((ring - 1) * size) ** 2 > least) break;
       for (let x = column - ring; x <= column + ring; x++)
         for (let y = row - ring; y <= row + ring; y++) {
           if (Math.max(Math.abs(x - column), Math.abs(y - row)) !== ring) continue;
           if (x < 0 || y < 0 || x >= columns || y >= rows) continue;
-          for (const i of cells[y * columns + x]!)
-            least = Math.min(least, distanceToSpan(point, spans[i]![0], spans[i]![1]));
+          for (const i of cells[y * columns + x]!) {
+            const far = squaredTo(i, point.x, point.y);
+            if (far < least) least = far;
+          }
         }
     }
-    return least;
+    return Math.sqrt(least);
   };
 }
 

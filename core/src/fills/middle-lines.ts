@@ -11,6 +11,8 @@ const CUT_BACK = [0.97, 0.85, 0.65, 0.4, 0.1];
 const SLIVER = 0.35;
 /** A touch of the tool is a line of this length, mm. */
 const TOUCH = 0.02;
+/** A middle that is a little off is as good, where what is to be covered is narrower than the tool. */
+const FINENESS = { finer: 0.5, widest: 0.2 };
 /** Edges are looked at at steps of this share of the tool's radius, and lie on a line's reach within that. */
 const [STEP, SLACK] = [0.15, 1.0005];
 
@@ -31,7 +33,7 @@ export function middleLines(piece: Rings, radius: number): Point[][] {
   if (side && covers([side], edge, radius)) return [side];
   const scale = 1 / radius;
   const scaled = ({ x, y }: Point): Point => ({ x: (x - middle.x) * scale, y: (y - middle.y) * scale });
-  const skeleton = skeletonOf(contoursOf(piece.map((ring) => ring.map(scaled))));
+  const skeleton = skeletonOf(contoursOf(piece.map((ring) => ring.map(scaled))), FINENESS);
   const back = ({ x, y }: Point): Point => ({ x: x / scale + middle.x, y: y / scale + middle.y });
   for (const share of CUT_BACK) {
     const lines = linesOf(skeleton, share).map((points) => points.map(back));

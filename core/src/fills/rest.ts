@@ -6,7 +6,7 @@ import type { Point } from '../geometry/point.ts';
 import { clipLine } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { pocket, type PocketPlan } from './pocket.ts';
-import { contoursOf, polyline } from './polyline.ts';
+import { contoursOf, polyline, simplified } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 
 /** What a first cutter leaves, cleared by a smaller one. Lengths in mm. */
@@ -19,6 +19,8 @@ export interface RestPlan extends PocketPlan {
 const SLIT = 0.004;
 /** Lines go on past what is to be cleared by this, mm. */
 const PAST = 0.01;
+/** What lines go past is told so nearly, and what lies round it so roughly, mm. */
+const [NEARLY, ROUGHLY] = [0.002, 0.02];
 /** Curves are followed so nearly, mm. */
 const FINE = 0.001;
 
@@ -31,9 +33,10 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
   const target = leftBy(region, plan);
   const rings = region.map((contour) => flatten(contour, FINE));
   if (target.length === 0) return { strokes: [], area: regionArea(region), reached: () => 0 };
-  const around = ringsCommon(rings, growRings(target, 2 * plan.tool));
+  const told = (tolerance: number) => target.map((ring) => simplified([...ring, ring[0]!], tolerance).slice(1));
+  const around = ringsCommon(rings, growRings(told(ROUGHLY), 2 * plan.tool + ROUGHLY, ROUGHLY));
   const { strokes } = pocket(contoursOf(around), plan);
-  const wanted = growRings(target, radius + PAST);
+  const wanted = growRings(told(NEARLY), radius + PAST, NEARLY);
   const passes = strokes.flatMap(({ kind, contour }) => {
     return clipLine(flattenRound(contour, FINE), wanted, FINE).map((part): Pass => ({
       kind,
@@ -44,8 +47,8 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
   const tool = new ToolPath(growRegion(region, -radius), plan.tool);
   tool.run(passes);
   const source = region[0]?.segments[0]?.source ?? '';
-  const told = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: polyline(points, source) }));
-  return { strokes: told, area: regionArea(region), reached: () => regionArea(contoursOf(target)) };
+  const runs = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: polyline(points, source) }));
+  return { strokes: runs, area: regionArea(region), reached: () => regionArea(contoursOf(target)) };
 }
 
 /** What the small cutter reaches and the large one does not. */

@@ -27,9 +27,12 @@ export const growRegion = (region: Region, by: number): Point[][] =>
  * joined there, so that the union, by the positive rule, has little to take away. Where it is not, the way goes by the
  * corner itself, whose loop that rule takes away.
  * @param rings outer ones counter-clockwise, holes clockwise, mm
+ * @param fine how finely corners become arcs, mm
  */
-export function growRings(rings: Rings, by: number): Point[][] {
-  const moved = rings.map((ring) => toGrid(by === 0 ? ring : movedRing(ring, by))).filter((path) => path.length >= 3);
+export function growRings(rings: Rings, by: number, fine = FLATTENED): Point[][] {
+  const moved = rings
+    .map((ring) => toGrid(by === 0 ? ring : movedRing(ring, by, fine)))
+    .filter((path) => path.length >= 3);
   const union = Clipper.union(moved, FillRule.Positive);
   return union.map((path) => path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM })));
 }
@@ -37,7 +40,7 @@ export function growRings(rings: Rings, by: number): Point[][] {
 const toGrid = (points: readonly Point[]): Path64 =>
   points.map(({ x, y }) => ({ x: Math.round(x * GRID_PER_MM), y: Math.round(y * GRID_PER_MM) }));
 
-function movedRing(ring: readonly Point[], by: number): Point[] {
+function movedRing(ring: readonly Point[], by: number, fine: number): Point[] {
   const points = ring.filter((point, i) => lengthOf(point, ring[(i + 1) % ring.length]!) > SHORT);
   const count = points.length;
   if (count < 3) return [];
@@ -50,7 +53,7 @@ function movedRing(ring: readonly Point[], by: number): Point[] {
     across[2 * i] = (to.y - from.y) / length;
     across[2 * i + 1] = (from.x - to.x) / length;
   });
-  const step = 2 * Math.acos(Math.max(0, 1 - FLATTENED / Math.abs(by)));
+  const step = 2 * Math.acos(Math.max(0, 1 - fine / Math.abs(by)));
   const out: Point[] = [];
   for (let i = 0; i < count; i++) {
     const before = (i + count - 1) % count;
