@@ -13,7 +13,7 @@ export type Search = 'once' | 'quick' | 'long';
 /** How often a tour is shaken, by the number of its stops; a kick among many takes longer. */
 const KICKS: Readonly<Record<Search, (count: number) => number>> = {
   once: () => 0,
-  quick: (count) => Math.min(count, Math.floor(20_000 / Math.max(1, count))),
+  quick: (count) => Math.min(Math.ceil(count / 4), Math.floor(20_000 / Math.max(1, count))),
   long: (count) => Math.min(100 * count, 8000),
 };
 
