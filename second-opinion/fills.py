@@ -2,11 +2,16 @@
 
 fills.py judge AREAS.json FILL.json WIDTH: AREAS.json has rings { areas: [[[x, y], ...], ...] } of one area by the
 even-odd rule, in the frame of the strokes. Prints figures as JSON.
+
+fills.py released EDGES.dxf FILLED.dxf LAYER=WIDTH ...: a job released twice, its areas once as their edges and once
+filled by tools of these widths. Prints how much of what the narrowest reaches all of them cover, as JSON.
 """
 
 import json
 import sys
 
+import ezdxf
+import ezdxf.path
 from shapely.geometry import LineString, Point, Polygon
 from shapely.ops import unary_union
 
@@ -49,7 +54,37 @@ def judge(areas, fill, width):
     }
 
 
-if __name__ == "__main__":
+def lines_of(file, is_on):
+    """What a DXF has on some layers, as lists of points."""
+    return [
+        [(p.x, p.y) for p in ezdxf.path.make_path(entity).flattening(0.001, segments=8)]
+        for entity in ezdxf.readfile(file).modelspace()
+        if is_on(entity.dxf.layer)
+    ]
+
+
+def released(edges, filled, tools):
+    region = area_of(lines_of(edges, lambda layer: layer.startswith("ENGRAVE")))
+    radius = min(tools.values()) / 2
+    reachable = region.buffer(-radius, resolution=64).buffer(radius, resolution=64)
+    bands = [
+        LineString(points).buffer(width / 2, resolution=32)
+        for own, width in tools.items()
+        for points in lines_of(filled, lambda layer: layer == own)
+    ]
+    band = unary_union(bands)
+    return {
+        "covered": band.intersection(reachable).area / reachable.area,
+        # Both files are within the tolerance of a release.
+        "outside": band.difference(region.buffer(0.01)).area,
+        "lines": len(bands),
+    }
+
+
+if __name__ == "__main__" and sys.argv[1] == "released":
+    widths = dict(each.split("=") for each in sys.argv[4:])
+    print(json.dumps(released(sys.argv[2], sys.argv[3], {layer: float(mm) for layer, mm in widths.items()})))
+elif __name__ == "__main__":
     areas = json.load(open(sys.argv[2]))["areas"]
     fill = json.load(open(sys.argv[3]))
     print(json.dumps(judge(areas, fill, float(sys.argv[4]))))

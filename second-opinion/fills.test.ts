@@ -11,6 +11,8 @@ import { readSvg } from '../core/src/formats/svg/svg-reader.ts';
 import { flatten, type Region } from '../core/src/geometry/contour.ts';
 import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
+import { DEMO_JOBS } from '../demo/src/jobs.ts';
+import type { JobInput } from '../core/src/recipe/schema.ts';
 import { faceOf } from '../core/test/workshop.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-fills-'));
@@ -114,6 +116,35 @@ describe('a pocket', () => {
     },
     120_000,
   );
+});
+
+describe('released files of filled demo jobs', () => {
+  it.each([
+    ['Luggage label, hatched', ['ENGRAVE=0.3']],
+    ['Valve tag, blower, filled letters', ['ENGRAVE_AREA=1', 'ENGRAVE_AREA-REST=0.3']],
+  ])('%s: cover what the tools reach, and nothing else', async (name, tools) => {
+    vi.spyOn(console, 'log').mockImplementation(() => undefined);
+    vi.spyOn(console, 'error').mockImplementation(() => undefined);
+    const job = DEMO_JOBS.find((each) => each.name === name) as JobInput;
+    const unfilled = { ...job, operations: job.operations!.map((each) => ({ ...each, fill: null })) };
+    const [filled, edges] = await Promise.all(
+      Object.entries({ filled: job, edges: unfilled }).map(async ([kind, recipe]) => {
+        const file = path.join(folder, `${kind}.json`);
+        writeFileSync(file, JSON.stringify(recipe));
+        const out = path.join(folder, `${tools.length} ${kind}`);
+        expect(await main(['build', file, '--format', 'dxf', '--anyway', '--out', out])).toBe(0);
+        return path.join(out, `${kind}.dxf`);
+      }),
+    );
+    const script = path.join(import.meta.dirname, 'fills.py');
+    const said = execFileSync('/usr/bin/python3', [script, 'released', edges!, filled!, ...tools], {
+      encoding: 'utf8',
+    });
+    const verdict = JSON.parse(said) as { readonly covered: number; readonly outside: number; readonly lines: number };
+    expect(verdict.lines).toBeGreaterThan(5);
+    expect(verdict.covered).toBeGreaterThan(0.999);
+    expect(verdict.outside).toBe(0);
+  });
 });
 
 describe('needlefile fill', () => {
