@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { main } from '../cli/src/main.ts';
+import { alongMiddle } from '../core/src/fills/along-middle.ts';
 import type { Fill } from '../core/src/fills/fill.ts';
 import { hatch, type HatchPlan } from '../core/src/fills/hatch.ts';
 import { pocket } from '../core/src/fills/pocket.ts';
@@ -12,7 +13,7 @@ import { flatten, type Region } from '../core/src/geometry/contour.ts';
 import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
 import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { DEMO_JOBS } from '../demo/src/jobs.ts';
-import type { JobInput } from '../core/src/recipe/schema.ts';
+import { plainFill, type JobInput } from '../core/src/recipe/schema.ts';
 import { faceOf } from '../core/test/workshop.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-fills-'));
@@ -94,6 +95,17 @@ describe('a hatch', () => {
     },
     120_000,
   );
+});
+
+describe('lines along the middle', () => {
+  it.each(FACES.slice(0, 4))('%s: cover what the tool reaches, with the edge after them', (face) => {
+    const region = areaOf('RAe8&g', face, 20);
+    const plan = { ...plainFill('hatch'), width: 0.5, spacing: 0.4 };
+    const verdict = judged(region, alongMiddle(region, plan), plan.width);
+    const about = `${face}: ${JSON.stringify(verdict)}`;
+    expect(verdict.overshoot, about).toBeLessThan(0.006);
+    expect(verdict.covered, about).toBeGreaterThan(0.999);
+  });
 });
 
 describe('a pocket', () => {

@@ -73,7 +73,8 @@ in an SVG. The middle of the tool keeps half its width from the edge. Exits with
   --kind hatch    rows of lines
     --width MM    what the tool leaves: a pen's line, a beam's, a cutter's diameter; 0.3 where left out
     --spacing MM  from line to line; 0.8 of the width where left out
-    --lines rings one inside the other along the edge, rather than straight
+    --lines rings one inside the other along the edge, rather than straight; middle: side by side along the middle
+                  of strokes
     --angle       of straight lines, degrees counter-clockwise; 0 where left out
     --cross       a second time across the first
     --outline     once round the edge, before the lines or after them (where left out); none: a stroke only along what

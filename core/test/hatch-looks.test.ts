@@ -1,16 +1,23 @@
 import { describe, expect, it } from 'vitest';
+import { alongMiddle } from '../src/fills/along-middle.ts';
 import { rings } from '../src/fills/rings.ts';
 import { flatten, type Contour, type Region } from '../src/geometry/contour.ts';
-import { contourLength } from '../src/geometry/contour-facts.ts';
+import { contourBounds, contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
-import { roundedRectangle } from '../src/geometry/shapes.ts';
-import type { Recipe } from '../src/recipe/schema.ts';
+import { line } from '../src/geometry/segment.ts';
+import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
+import { plainFill, type Recipe } from '../src/recipe/schema.ts';
 import { spacingChartOf } from '../src/screen/spacing-chart.ts';
 import { jobOf, operationOn, recipeOf } from './workshop.ts';
 
 const box = (width: number, height: number): Region => [
   roundedRectangle({ minX: 0, minY: 0, maxX: width, maxY: height }, 0, 'it'),
 ];
+const linesThrough = (points: readonly (readonly [number, number])[]) =>
+  points.map(([x, y], i) => {
+    const [toX, toY] = points[(i + 1) % points.length]!;
+    return line({ x, y }, { x: toX, y: toY }, 'it');
+  });
 const fromEdge = ({ x, y }: Point, width: number, height: number): number => Math.min(x, y, width - x, height - y);
 const pointsOf = (contour: Contour): Point[] => flatten(contour, 0.001);
 
@@ -64,6 +71,49 @@ describe('lines along the edge', () => {
     const { contours } = operationOn(job, 'area')!;
     expect(contours.length).toBeGreaterThan(4);
     expect(contours.every(({ closed }) => closed)).toBe(true);
+  });
+});
+
+describe('lines along the middle', () => {
+  const plan = (more: object) => ({ ...plainFill('hatch'), width: 0.5, spacing: 1, outline: 'none' as const, ...more });
+
+  it('lie side by side from end to end of a bar, as far as there is room', () => {
+    const { strokes } = alongMiddle(box(40, 6), plan({}));
+    const levels = strokes.map(({ contour }) => contourBounds(contour)).sort((a, b) => a.minY - b.minY);
+    expect(levels.map(({ minY }) => minY)).toEqual([1, 2, 3, 4, 5].map((y) => expect.closeTo(y, 1)));
+    for (const { minX, maxX, minY, maxY } of levels) {
+      expect(maxY - minY).toBeLessThan(0.05);
+      expect(minX).toBeLessThan(0.35);
+      expect(maxX).toBeGreaterThan(39.65);
+    }
+  });
+
+  it('go round where a stroke does, and stop at the edge where that comes near', () => {
+    const ring = [circle({ x: 0, y: 0 }, 10, 'it'), reverseContour(circle({ x: 0, y: 0 }, 7, 'it'))];
+    const { strokes } = alongMiddle(ring, plan({}));
+    const radii = strokes.map(({ contour }) => contourBounds(contour).maxX).sort((a, b) => a - b);
+    expect(strokes.every(({ contour }) => contour.closed)).toBe(true);
+    expect(radii).toEqual([7.5, 8.5, 9.5].map((radius) => expect.closeTo(radius, 1)));
+    // A wedge: its lines run out one by one.
+    const wedge = [
+      {
+        closed: true,
+        segments: linesThrough([
+          [0, 0],
+          [60, 0],
+          [60, 12],
+        ]),
+      },
+    ];
+    const ends = alongMiddle(wedge, plan({})).strokes.map(({ contour }) => contourBounds(contour).minX);
+    expect(Math.max(...ends) - Math.min(...ends)).toBeGreaterThan(30);
+  });
+
+  it('cover letters with an edge, and are joined where the tool may stay down', () => {
+    const lift = (joins: string) =>
+      operationOn(jobOf(plate({ width: 0.4, spacing: 0.4, lines: 'middle', outline: 'after', joins }, 'R')), 'area')!
+        .contours.length;
+    expect(lift('any')).toBeLessThan(lift('edge'));
   });
 });
 

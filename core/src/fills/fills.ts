@@ -1,6 +1,7 @@
 import type { Region } from '../geometry/contour.ts';
 import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import type { FillKind, FillOf, FillPlan } from '../recipe/schema.ts';
+import { alongMiddle } from './along-middle.ts';
 import { cone, floorOf, reachedByCone } from './cone.ts';
 import { dots } from './dots.ts';
 import type { Fill } from './fill.ts';
@@ -21,8 +22,7 @@ const FILLS: {
   };
 } = {
   hatch: {
-    fill: (region, plan) =>
-      withoutShort(plan.lines === 'rings' ? rings(region, plan) : hatch(region, plan), plan.shortest),
+    fill: (region, plan) => withoutShort(LOOKS[plan.lines](region, plan), plan.shortest),
     width: ({ width }) => width,
     narrower: (plan, width, inProportion) => ({ ...plan, width, spacing: inProportion(plan.spacing) }),
   },
@@ -41,6 +41,13 @@ const FILLS: {
     width: ({ diameter }) => diameter,
     narrower: (plan, diameter, inProportion) => ({ ...plan, diameter, pitch: inProportion(plan.pitch) }),
   },
+};
+
+/** How lines of a hatch may lie. */
+const LOOKS: Readonly<Record<FillOf<'hatch'>['lines'], (region: Region, plan: FillOf<'hatch'>) => Fill>> = {
+  straight: hatch,
+  rings,
+  middle: alongMiddle,
 };
 
 const withoutShort = (fill: Fill, shortest: number): Fill =>

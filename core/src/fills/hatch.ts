@@ -58,7 +58,7 @@ export function hatch(region: Region, plan: HatchPlan): Fill {
 }
 
 /** The edge of what the tool's middle reaches, of few curves; as polygons where those lost a slender part. */
-function outlineOf(region: Region, reach: Region, by: number): Region {
+export function outlineOf(region: Region, reach: Region, by: number): Region {
   const curves = offsetRegion(region, -by);
   const isNear = nearStrokes(
     curves.map((contour) => closedRing(flatten(contour, TOLERANCE))),

@@ -75,6 +75,13 @@ describe('a hatch', () => {
     // Rings, one in the other.
     expect(along.filter(({ closed }) => closed).length).toBeGreaterThan(1);
     expect(bench.panel().queryByLabelText('Angle')).toBeNull();
+    await bench.take('Lines lie', 'Middle');
+    await bench.take('Edge', 'None');
+    const beside = await engravedIn(bench);
+    expect(fillOf(bench)).toMatchObject({ kind: 'hatch', lines: 'middle', outline: 'none' });
+    // Beside each other, none of them round the edge.
+    expect(beside.length).toBeGreaterThan(1);
+    expect(beside.map(({ segments }) => segments[0]!.from)).not.toEqual(along.map(({ segments }) => segments[0]!.from));
   });
 
   it('tells what another spacing would cost, in a chart of its own', async () => {

@@ -8,9 +8,12 @@ const hatchSchema = z.strictObject({
   width: lengthIn('fillWidth').default(0.3).describe('What the tool leaves: a line, a beam, a cutter’s diameter, mm.'),
   spacing: lengthIn('fillWidth').default(0.24).describe('From line to line, mm.'),
   lines: z
-    .enum(['straight', 'rings'])
+    .enum(['straight', 'rings', 'middle'])
     .default('straight')
-    .describe('straight: rows across; rings: one inside the other, along the edge and so along the strokes.'),
+    .describe(
+      'straight: rows across; rings: one inside the other, along the edge; middle: side by side along the middle of ' +
+        'strokes.',
+    ),
   angle: numberIn('angle').default(0).describe('Of straight lines, degrees counter-clockwise.'),
   turn: numberIn('angle').default(0).describe('By so much more from letter to letter, degrees.'),
   cross: z.boolean().default(false).describe('A second time across the first.'),

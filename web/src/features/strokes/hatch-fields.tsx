@@ -31,6 +31,7 @@ export function HatchFields({ operation, at, fill, set }: Props) {
         options={[
           { value: 'straight', label: 'Across', title: 'Straight, side by side' },
           { value: 'rings', label: 'Along', title: 'Along the edge, one inside the other' },
+          { value: 'middle', label: 'Middle', title: 'Along the middle of strokes, side by side' },
         ]}
       />
       <LengthField
@@ -73,17 +74,19 @@ export function HatchFields({ operation, at, fill, set }: Props) {
             suffix="°"
             onChange={(turn) => set('Angle from letter to letter', { turn })}
           />
-          <Choices
-            label="Edge"
-            value={fill.outline}
-            options={[
-              { value: 'none', label: 'None', title: 'A stroke only where no line comes near' },
-              { value: 'before', label: 'First' },
-              { value: 'after', label: 'Last' },
-            ]}
-            onChange={(outline) => set('Edge of a fill', { outline })}
-          />
         </>
+      )}
+      {fill.lines !== 'rings' && (
+        <Choices
+          label="Edge"
+          value={fill.outline}
+          options={[
+            { value: 'none', label: 'None', title: 'A stroke only where no line comes near' },
+            { value: 'before', label: 'First' },
+            { value: 'after', label: 'Last' },
+          ]}
+          onChange={(outline) => set('Edge of a fill', { outline })}
+        />
       )}
       <LengthField
         at={`${at}.inset`}
