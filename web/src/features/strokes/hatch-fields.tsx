@@ -103,6 +103,7 @@ export function HatchFields({ operation, at, fill, set }: Props) {
         digits={3}
         {...LIMITS.fillInset}
         onChange={(shortest) => set('Shortest stroke', { shortest })}
+        {...(fill.shortest > 0 && { hint: 'Shorter ones are left out.' })}
       />
       {isStraight && (
         <Form.Check
