@@ -81,17 +81,16 @@ describe('a hatch', () => {
         [20, 0.5],
         [60, 1.2],
       ] as const)
-        for (const outline of ['after', 'none'] as const)
-          for (const angle of [FACES.indexOf(face) % 2 ? 30 : 0]) {
-            const region = areaOf('RAe8&g', face, capHeight);
-            const plan = { ...HATCH, width, spacing: 0.8 * width, angle, outline };
-            const verdict = judged(region, hatch(region, plan), width);
-            const about = `${face} ${capHeight} ${outline} ${angle}: ${JSON.stringify(verdict)}`;
-            expect(verdict.overshoot, about).toBeLessThan(0.006);
-            expect(verdict.covered, about).toBeGreaterThan(outline === 'none' ? 0.997 : 0.999);
-            // Hairlines taper off for so long that a tip of the reach is lost in the kernel's grid.
-            if (outline === 'after') expect(verdict.specks, about).toBeLessThan(face === 'pinyon-script' ? 6 : 1);
-          }
+        for (const outline of capHeight === 20 ? (['after', 'none'] as const) : (['after'] as const)) {
+          const region = areaOf('RAe8&g', face, capHeight);
+          const plan = { ...HATCH, width, spacing: 0.8 * width, angle: FACES.indexOf(face) % 2 ? 30 : 0, outline };
+          const verdict = judged(region, hatch(region, plan), width);
+          const about = `${face} ${capHeight} ${outline}: ${JSON.stringify(verdict)}`;
+          expect(verdict.overshoot, about).toBeLessThan(0.006);
+          expect(verdict.covered, about).toBeGreaterThan(outline === 'none' ? 0.997 : 0.999);
+          // Hairlines taper off for so long that a tip of the reach is lost in the kernel's grid.
+          if (outline === 'after') expect(verdict.specks, about).toBeLessThan(face === 'pinyon-script' ? 6 : 1);
+        }
     },
     120_000,
   );

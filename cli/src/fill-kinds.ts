@@ -31,6 +31,7 @@ export const FILL_OPTIONS = {
   pitch: { type: 'string' },
   edge: { type: 'string', default: '0' },
   lie: { type: 'string', default: 'rows' },
+  single: { type: 'string', default: 'same' },
 } as const;
 
 /** Each kind of fill: what it makes of the options, and does with areas. */
@@ -74,6 +75,7 @@ export const FILL_KINDS: Readonly<Record<string, (values: Values) => (region: Re
       pitch: lengthOr(values.pitch, '--pitch', 1.5 * diameter),
       edge: lengthOf(String(values.edge), '--edge', LIMITS.fillInset),
       lie: oneOf(String(values.lie), '--lie', ['rows', 'scattered'] as const),
+      single: oneOf(String(values.single), '--single', ['same', 'filled'] as const),
     };
     if (plan.pitch < diameter) throw new UsageError('--pitch takes at least the diameter of the dots.');
     return (region) => dots(region, plan);

@@ -89,8 +89,8 @@ describe('dots by hand', () => {
 
   it('are told where they lie on each other', () => {
     const at = (x: number) => circle({ x, y: 0 }, 0.5, 'it');
-    expect(collisionsOf([at(0), at(1), at(2.5)], 1)).toEqual([]);
-    expect(collisionsOf([at(0), at(0.9), at(2.5)], 1)).toHaveLength(1);
+    expect(collisionsOf([at(0), at(1), at(2.5)])).toEqual([]);
+    expect(collisionsOf([at(0), at(0.9), at(2.5)])).toHaveLength(1);
     const near = withItem(plain, (item) => withDotIn(item, 'letter:0.0.0', [first!.at[0] + 0.02, first!.at[1]]));
     const finding = jobOf(near).findings.find(({ rule }) => rule === 'colliding dots');
     expect(finding).toMatchObject({ title: 'Two dots lie on each other', severity: 'attention' });

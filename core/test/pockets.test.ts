@@ -217,6 +217,20 @@ describe('dots', () => {
     expect(new Set(middles.map(({ y }) => y.toFixed(3))).size).toBeGreaterThan(0.95 * middles.length);
   });
 
+  it('fill a dot by one as wide as it has room for, where that is asked, and keep their size elsewhere', () => {
+    const part = (x: number, radius: number) => circle({ x, y: 0 }, radius, 'it');
+    const sizes = (single: 'same' | 'filled', ...parts: Region) =>
+      dots(parts, { diameter: 1, pitch: 1.5, edge: 0.2, lie: 'rows', single })
+        .strokes.map(({ contour }) => contourBounds(contour))
+        .map(({ minX, maxX }) => Number((maxX - minX).toFixed(1)));
+    const bar = roundedRectangle({ minX: 10, minY: 0, maxX: 30, maxY: 2 }, 0, 'it');
+    expect(sizes('filled', part(0, 3))).toEqual([5.6]);
+    expect(new Set(sizes('same', part(0, 3)))).toEqual(new Set([1]));
+    // With the others round it; a bar is no dot, and one that is narrower than the others stays as they are.
+    expect(sizes('filled', bar, part(0, 3)).filter((size) => size > 1)).toEqual([5.6]);
+    expect(new Set(sizes('filled', bar, part(0, 0.65)))).toEqual(new Set([1]));
+  });
+
   it('are one in a dot, and none where there is no room', () => {
     expect(
       dots([circle({ x: 0, y: 0 }, 1.2, 'it')], { diameter: 2, pitch: 3, edge: 0, lie: 'rows' }).strokes,

@@ -1,8 +1,8 @@
 import { arcOfTurn } from '../geometry/arc-from-ends.ts';
 import { cubicBetween, lengthShares, nearerParameter } from '../geometry/fit-cubic.ts';
 import { cross, distance, distanceToSpan, dot, subtract, type Point } from '../geometry/point.ts';
-import type { Stretch } from './straight-runs.ts';
 import { line, pointAt, tangentAt, type Segment } from '../geometry/segment.ts';
+import type { Stretch } from './straight-runs.ts';
 
 /** A point's direction is told by so many points on either side. */
 const BESIDE = 6;

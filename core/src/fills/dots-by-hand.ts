@@ -1,4 +1,4 @@
-import { joinBounds, type Bounds } from '../geometry/bounds.ts';
+import { joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
 import type { Contour, Region } from '../geometry/contour.ts';
 import { contourArea, contourBounds, regionArea } from '../geometry/contour-facts.ts';
 import { knockOut } from '../geometry/kernel/boolean.ts';
@@ -93,16 +93,18 @@ export function overTheEdge(put: readonly Contour[], area: Region): Bounds[] {
 const TOUCH = 0.001;
 
 /** Where dots lie on each other: those of a fill never do by themselves, those that a hand put may. */
-export function collisionsOf(dots: readonly Contour[], diameter: number): Bounds[] {
+export function collisionsOf(dots: readonly Contour[]): Bounds[] {
+  const wideOf = (dot: Contour): number => widthOf(contourBounds(dot));
+  const side = Math.max(...dots.map(wideOf));
   const cells = new Map<string, Contour[]>();
   const found: Bounds[] = [];
   for (const dot of dots) {
     const { x, y } = middleOfDot(dot);
-    const [column, row] = [Math.floor(x / diameter), Math.floor(y / diameter)];
+    const [column, row] = [Math.floor(x / side), Math.floor(y / side)];
     for (let i = column - 1; i <= column + 1; i++)
       for (let j = row - 1; j <= row + 1; j++)
         for (const other of cells.get(`${i} ${j}`) ?? [])
-          if (distance(middleOfDot(other), { x, y }) < diameter - TOUCH)
+          if (distance(middleOfDot(other), { x, y }) < (wideOf(dot) + wideOf(other)) / 2 - TOUCH)
             found.push(joinBounds([contourBounds(dot), contourBounds(other)]));
     const key = `${column} ${row}`;
     cells.set(key, [...(cells.get(key) ?? []), dot]);

@@ -5,6 +5,7 @@ import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import { growRegion } from '../geometry/kernel/ring-offset.ts';
 import { distance, mix, type Point } from '../geometry/point.ts';
 import { circle } from '../geometry/shapes.ts';
+import { widestDisc, type Disc } from '../geometry/widest-disc.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { stepped } from './polyline.ts';
 import { scatter } from './scatter.ts';
@@ -18,6 +19,8 @@ export interface DotPlan {
   readonly edge: number;
   /** In rows, or scattered with no order at all. */
   readonly lie: 'rows' | 'scattered';
+  /** A part that is a dot itself, as that of an i, gets one as wide as it has room for, rather than the same as all. */
+  readonly single?: 'same' | 'filled';
 }
 
 /** Rows lie this share of the pitch apart, so that dots of one lie between those of the next. */
@@ -28,6 +31,17 @@ const NEAREST = 0.72;
 const CORNER = 0.6;
 /** Rows are followed so nearly, mm. */
 const FINE = 0.01;
+
+/** A part is a dot where the widest disc in it has so much of it. */
+const ROUND = 0.7;
+
+/** The one dot of a part that is a dot itself, where that is wider than the others; else null. */
+function singleOf(part: Region, { diameter, edge, single }: DotPlan): Disc | null {
+  if (single !== 'filled' || part.length > 1) return null;
+  const { centre, diameter: room } = widestDisc(part);
+  if ((Math.PI * room ** 2) / 4 < ROUND * regionArea(part) || room - 2 * edge <= diameter) return null;
+  return { centre, diameter: room - 2 * edge };
+}
 
 /** Dots in no order; where there is room for none, none. */
 function scatteredIn(part: Region, { diameter, pitch, edge }: DotPlan): Point[] {
@@ -42,18 +56,28 @@ function scatteredIn(part: Region, { diameter, pitch, edge }: DotPlan): Point[] 
 export function dots(region: Region, plan: DotPlan): Fill {
   const source = region[0]?.segments[0]?.source ?? '';
   const placed: Point[] = [];
+  const singles: Disc[] = [];
   const least = Math.max(plan.diameter * 1.02, NEAREST * plan.pitch);
-  for (const part of componentsOf(region)) {
-    if (plan.lie === 'scattered') {
-      placed.push(...scatteredIn(componentRegion(part), plan));
+  for (const part of componentsOf(region).map(componentRegion)) {
+    const single = singleOf(part, plan);
+    if (single) {
+      singles.push(single);
       continue;
     }
-    for (const point of rowsIn(componentRegion(part), plan).flatMap((row) => spread(row, plan.pitch)))
+    if (plan.lie === 'scattered') {
+      placed.push(...scatteredIn(part, plan));
+      continue;
+    }
+    for (const point of rowsIn(part, plan).flatMap((row) => spread(row, plan.pitch)))
       if (placed.every((other) => distance(point, other) >= least)) placed.push(point);
   }
-  const strokes = placed.map((at): FillStroke => ({ kind: 'dot', contour: circle(at, plan.diameter / 2, source) }));
+  const all = [...placed.map((centre): Disc => ({ centre, diameter: plan.diameter })), ...singles];
+  const strokes = all.map(({ centre, diameter }): FillStroke => ({
+    kind: 'dot',
+    contour: circle(centre, diameter / 2, source),
+  }));
   const area = regionArea(region);
-  return { strokes, area, reached: () => (strokes.length * Math.PI * plan.diameter ** 2) / 4 };
+  return { strokes, area, reached: () => all.reduce((sum, { diameter }) => sum + (Math.PI * diameter ** 2) / 4, 0) };
 }
 
 interface Row {

@@ -29,7 +29,7 @@ export function jobTicket(report: Report, drawing: SheetDrawing): string[] {
     ...report.operations.map(
       (operation, i) =>
         `${i + 1}. ${drawing.layers[i]!.name}, ${operation.work} (${whatOf(operation)}): ` +
-        `${operation.contours} contours, ` +
+        `${operation.contours} contours${circlesInWords(operation)}, ` +
         `${(operation.length / 1000).toFixed(2)} m, ${decimal(operation.settings.speed, 1)} mm/s, ` +
         `${operation.settings.power} %, ${depthInWords(operation)}${operation.settings.passes} x, ` +
         `about ${formatTime(operation.time)}`,
@@ -60,3 +60,10 @@ const thingsOnTicket = ({ assemblies }: Report): string[] =>
   assemblies.length === 1 && assemblies[0]!.copies === 1
     ? []
     : ['', ...assemblies.map(({ name, copies }) => `${copies} x ${name}`)];
+
+/** How many circles of which sizes, where all of an operation are. */
+function circlesInWords({ circles, contours }: OperationReport): string {
+  const all = circles.reduce((sum, { count }) => sum + count, 0);
+  if (all === 0 || all < contours) return '';
+  return ` (${circles.map(({ diameter, count }) => `${count} x ${decimal(diameter, 2)} mm`).join(', ')})`;
+}

@@ -18,6 +18,7 @@ import { placeBounds, placePoint } from '../sheet/placement.ts';
 import { kerfInFile, type Work, type WorkSettings } from '../shop/shop.ts';
 import type { Operation } from '../operations/operations.ts';
 import type { Build, LaidAssembly } from './build-job.ts';
+import { circleOf } from '../geometry/shapes.ts';
 import { costOf, type Cost } from './cost.ts';
 import type { SweepAccount } from './run-sweeps.ts';
 import type { AssemblyMeasures, JobMeasures } from './measure-job.ts';
@@ -133,6 +134,8 @@ export interface OperationReport {
   /** Of them, lines that do not come home: strokes, and cuts that leave tabs. */
   readonly open: number;
   readonly nodes: number;
+  /** Of them, circles: how many of each size, mm, the most first: what is to be ordered, or drilled. */
+  readonly circles: readonly { readonly diameter: number; readonly count: number }[];
   readonly length: number;
   readonly travel: number;
   readonly time: number;
@@ -184,7 +187,19 @@ const operationReport = ({ contours, possible: _possible, round: _round, isFille
   contours: contours.length,
   open: contours.filter(({ closed }) => !closed).length,
   nodes: nodesIn(contours),
+  circles: circlesIn(contours),
 });
+
+function circlesIn(contours: readonly Contour[]): OperationReport['circles'] {
+  const counts = new Map<number, number>();
+  for (const contour of contours) {
+    const circle = circleOf(contour);
+    if (!circle) continue;
+    const diameter = Number((2 * circle.radius).toFixed(2));
+    counts.set(diameter, (counts.get(diameter) ?? 0) + 1);
+  }
+  return [...counts].map(([diameter, count]) => ({ diameter, count })).sort((a, b) => b.count - a.count);
+}
 
 function assemblyReport({ assembly, name, built, placements }: LaidAssembly, taken?: AssemblyMeasures): AssemblyReport {
   const { arrangement, hold, pieces, items, capHeight, construction, tabs, around } = built;

@@ -227,7 +227,7 @@ class Lots {
     if (strokes === filled.strokes) return { ...filled, amiss: NONE_AMISS };
     const byItself = new Set(filled.strokes);
     const put = strokes.filter((dot) => !byItself.has(dot));
-    const amiss = { collisions: collisionsOf(strokes, plan.diameter), overEdge: overTheEdge(put, area) };
+    const amiss = { collisions: collisionsOf(strokes), overEdge: overTheEdge(put, area) };
     return { ...filled, strokes, amiss };
   }
 

@@ -239,6 +239,19 @@ describe('dots', () => {
     expect((await centres()).length).toBeLessThan(rows.length + 20);
   });
 
+  it('fill the dot of an i by one, and are counted by size', async () => {
+    const bench = await atStrokes(tag('i', 'overpass-bold', 40));
+    await bench.choose('Areas are', 'Dotted');
+    await bench.tick('Fill what is a dot itself');
+    await bench.built();
+    const wide = (await engravedIn(bench))
+      .map((dot) => contourLength(dot) / Math.PI)
+      .filter((diameter) => diameter > 1.01);
+    expect(wide).toHaveLength(1);
+    expect(wide[0]).toBeGreaterThan(4);
+    expect(bench.panel().getByText(/^\d+ × ⌀ 1 mm · 1 × ⌀ \d\.\d+ mm/)).toBeTruthy();
+  });
+
   it('that are moved and taken out by hand are put back by one click', async () => {
     const bench = await atStrokes('Smokebox plate in rivets');
     const dots = () => screen.queryAllByRole('button', { name: /^Dot \d+$/ });

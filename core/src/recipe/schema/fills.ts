@@ -68,6 +68,10 @@ const dotsSchema = z.strictObject({
     .enum(['rows', 'scattered'])
     .default('rows')
     .describe('rows: evenly, with dots on ends and corners; scattered: in no order, no two nearer than the pitch.'),
+  single: z
+    .enum(['same', 'filled'])
+    .default('same')
+    .describe('What is a dot itself, as that of an i: set like all else, or filled by one as wide as it has room for.'),
 });
 
 /** How areas are filled. */

@@ -1,12 +1,15 @@
 'use client';
 
 import { LIMITS, type FillOf } from '@needlefile/core/recipe/schema';
+import { useId } from 'react';
+import { Form } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import type { SetFill } from './fill-kinds';
 
 /** Discs in rows: how large, how far apart. */
 export function DotFields({ at, fill, set }: { at: string; fill: FillOf<'dots'>; set: SetFill<FillOf<'dots'>> }) {
+  const id = useId();
   return (
     <>
       <Choices
@@ -17,6 +20,15 @@ export function DotFields({ at, fill, set }: { at: string; fill: FillOf<'dots'>;
           { value: 'rows', label: 'In rows', title: 'Evenly, with dots on ends and corners' },
           { value: 'scattered', label: 'Scattered', title: 'In no order, no two nearer than the pitch' },
         ]}
+      />
+      <Form.Check
+        type="switch"
+        id={`${id}-single`}
+        className="mb-2"
+        label="Fill what is a dot itself"
+        title="The dot of an i, a full stop: one as wide as there is room for"
+        checked={fill.single === 'filled'}
+        onChange={({ target }) => set('Dots of an i', { single: target.checked ? 'filled' : 'same' })}
       />
       <LengthField
         at={`${at}.diameter`}

@@ -80,14 +80,14 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
   const unit = useUnit();
   const own = picture?.report.operations.filter((each) => each.id === id) ?? [];
   const fill = useJob((state) => state.recipe.operations.find((each) => each.id === id)?.fill);
-  // Strokes of that fill are dots, each a closed line.
+  // Strokes of that fill are dots, each a circle: told by size, as they are ordered.
   const areDots = fill?.kind === 'dots' && own.every(({ kinds }) => kinds.every((kind) => kind === 'area'));
-  const dots = areDots ? own.reduce((sum, each) => sum + each.contours, 0) : 0;
+  const sizes = own.flatMap(({ circles }) => circles);
   const [length, time] = own.reduce(([mm, s], each) => [mm + each.length, s + each.time], [0, 0]);
   const deepest = Math.max(0, ...own.map((each) => each.deepest));
   return (
     <span className="number">
-      {areDots && `${dots} × ⌀ ${lengthWithUnit(fill.diameter, unit)} · `}
+      {areDots && sizes.map(({ diameter, count }) => `${count} × ⌀ ${lengthWithUnit(diameter, unit)} · `).join('')}
       {deepest > 0 ? `↓ ${lengthWithUnit(deepest, unit)}` : wayInWords(length, unit)} · {formatTime(time)}
     </span>
   );
