@@ -72,7 +72,12 @@ const FAULTS = [
   ['core/src/geometry/kernel/ring-offset.ts', '<= MITRED * shorter', '<= 9 * shorter', 'core/test/ring-offset'],
   ['core/src/fills/dots-by-hand.ts', '(mirrored ? -u : u)', 'u', 'core/test/dots-by-hand'],
   ['core/src/fills/dots-by-hand.ts', 'if (near) left.delete(near);', '', 'core/test/dots-by-hand'],
-  ['core/src/fills/dots-by-hand.ts', 'diameter - TOUCH', '0', 'core/test/dots-by-hand'],
+  [
+    'core/src/fills/dots-by-hand.ts',
+    '(wideOf(dot) + wideOf(other)) / 2 - TOUCH',
+    '(wideOf(dot) + wideOf(other)) / 4',
+    'core/test/dots-by-hand',
+  ],
   ['core/src/recipe/edits/words.ts', 'dots: followRecord(dots, follow)', 'dots', 'core/test/dots-by-hand'],
   ['core/src/items/middle-strokes.ts', 'only.drawnFrom.glyph !== null', 'true', 'core/test/artwork.test'],
   ['core/src/screen/spacing-chart.ts', 'bare * bare', 'bare', 'core/test/hatch-looks'],

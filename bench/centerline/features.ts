@@ -1,6 +1,7 @@
 /** What a drawing of strokes is made of: ends, strokes that end on others, crossings, corners, loops. */
-import { flatten, type Contour } from '../../core/src/geometry/contour.ts';
+import type { Contour } from '../../core/src/geometry/contour.ts';
 import { distance, mix, type Point } from '../../core/src/geometry/point.ts';
+import { pointsAlong } from '../../core/test/thickened.ts';
 
 export interface Polyline {
   readonly points: readonly Point[];
@@ -24,15 +25,11 @@ export interface Features {
 
 /** Points no further apart than a step; a closed one ends where it begins. */
 export const polylineOf = (stroke: Contour, step: number): Polyline => {
-  const flat = flatten(stroke, step / 20);
-  const all = stroke.closed ? [...flat, flat[0]!] : flat;
-  const points = all.flatMap((to, i): Point[] => {
-    const from = all[i - 1];
-    if (!from) return [to];
-    const count = Math.max(1, Math.ceil(distance(from, to) / step));
-    return Array.from({ length: count }, (_, k) => mix(from, to, (k + 1) / count));
-  });
-  return { points, closed: stroke.closed, nodes: stroke.segments.length + (stroke.closed ? 0 : 1) };
+  return {
+    points: pointsAlong([stroke], step),
+    closed: stroke.closed,
+    nodes: stroke.segments.length + (stroke.closed ? 0 : 1),
+  };
 };
 
 /** How far the way turns about a point, looking so many points to both sides, degrees. */

@@ -1,6 +1,8 @@
 /** Traced strokes against those that an area was made from. */
 import { type Contour } from '../../core/src/geometry/contour.ts';
 import { distance, type Point } from '../../core/src/geometry/point.ts';
+import { lengthOf } from '../../core/src/fills/polyline.ts';
+import { near } from '../../core/test/thickened.ts';
 import { featuresOf, polylineOf, turnAt, type Polyline } from './features.ts';
 
 export interface Score {
@@ -29,17 +31,15 @@ export function scored(traced: readonly Contour[], known: readonly Contour[], wi
   const lines = (all: readonly Contour[]): Polyline[] => all.map((stroke) => polylineOf(stroke, step));
   const [found, truth] = [lines(traced), lines(known)];
   const [foundPoints, truePoints] = [pointsOf(found), pointsOf(truth)];
-  const offs = distances(foundPoints, truePoints);
-  const within = (all: readonly number[]) => all.filter((each) => each <= 0.05 * width).length / (all.length || 1);
+  const { share: precision, off } = near(foundPoints, truePoints, 0.05 * width);
   const [ours, theirs] = [featuresOf(found, width), featuresOf(truth, width)];
   const counted = countsOf(found, ours, theirs, width);
   const length = found.reduce((sum, { points }) => sum + lengthOf(points), 0);
-  const coverage = within(distances(truePoints, foundPoints));
-  const precision = within(offs);
+  const coverage = near(truePoints, foundPoints, 0.05 * width).share;
   return {
     coverage,
     precision,
-    off: offs.reduce((sum, each) => sum + each, 0) / (offs.length || 1) / width,
+    off: off / width,
     ...counted,
     nodesPer10: (found.reduce((sum, { nodes }) => sum + nodes, 0) / (length || 1)) * 10 * width,
     isFaultless: coverage > 0.97 && precision > 0.97 && FAULTS.every((fault) => counted[fault] === 0),
@@ -82,20 +82,4 @@ export function kinksOf(points: readonly Point[], closed: boolean, least = KINK)
   return found;
 }
 
-export const pointsOf = (lines: readonly Polyline[]): Point[] => lines.flatMap(({ points }) => [...points]);
-
-export const lengthOf = (points: readonly Point[]): number =>
-  points.reduce((sum, point, i) => sum + (i > 0 ? distance(point, points[i - 1]!) : 0), 0);
-
-export function distances(points: readonly Point[], others: readonly Point[]): number[] {
-  return points.map(({ x, y }) => {
-    let least = Infinity;
-    for (const other of others) {
-      const dx = other.x - x;
-      const dy = other.y - y;
-      const far = dx * dx + dy * dy;
-      if (far < least) least = far;
-    }
-    return Math.sqrt(least);
-  });
-}
+const pointsOf = (lines: readonly Polyline[]): Point[] => lines.flatMap(({ points }) => [...points]);

@@ -7,7 +7,7 @@ import { distance, mix, type Point } from '../geometry/point.ts';
 import { clipLine } from './clip-lines.ts';
 import type { Fill } from './fill.ts';
 import { outlineOf, type HatchPlan } from './hatch.ts';
-import { closedPolyline, contoursOf, polyline } from './polyline.ts';
+import { closedPolyline, contoursOf, lengthOf, polyline } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 
 /** Lines are followed so nearly, mm; pieces of them shorter than so many widths are scraps of their neighbours. */
@@ -23,15 +23,14 @@ export function alongMiddle(region: Region, plan: HatchPlan): Fill {
   const { width, spacing, inset, joins, outline } = plan;
   const reach = growRegion(region, -(width / 2 + inset));
   const source = region[0]?.segments[0]?.source ?? '';
-  const edges =
-    outline === 'none' ? [] : outlineOf(region, contoursOf(reach), width / 2 + inset).map((contour) => ({ contour }));
+  const edges = outline === 'none' ? [] : outlineOf(region, contoursOf(reach), width / 2 + inset);
   const path = new ToolPath(reach, width, joins === 'any');
   path.run(linesIn(region, reach, spacing, SCRAP * width));
   const lines = path.runs.map(({ points, closed }) => ({
     kind: 'line' as const,
     contour: closed ? closedPolyline(points) : polyline(points, source),
   }));
-  const outlines = edges.map(({ contour }) => ({ kind: 'outline' as const, contour }));
+  const outlines = edges.map((contour) => ({ kind: 'outline' as const, contour }));
   return {
     strokes: outline === 'before' ? [...outlines, ...lines] : [...lines, ...outlines],
     area: regionArea(region),
@@ -78,6 +77,3 @@ function within(points: readonly Point[], area: Rings, least: number): Pass[] {
       return { kind: 'line', points: closed ? part.slice(0, -1) : part, closed };
     });
 }
-
-const lengthOf = (points: readonly Point[]): number =>
-  points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);

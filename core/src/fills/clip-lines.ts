@@ -1,6 +1,7 @@
 import { boundsMeet, boundsOfPoints } from '../geometry/bounds.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
-import { distance, mix, type Point } from '../geometry/point.ts';
+import { mix, type Point } from '../geometry/point.ts';
+import { lengthOf } from './polyline.ts';
 
 /** What of a line lies within an area, as lines of their own, in order. Shorter ones than `least` are left out. */
 export function clipLine(line: readonly Point[], area: Rings, least: number): Point[][] {
@@ -31,9 +32,6 @@ export function clipLine(line: readonly Point[], area: Rings, least: number): Po
   close();
   return parts;
 }
-
-const lengthOf = (points: readonly Point[]): number =>
-  points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
 
 /** Where a straight piece crosses the edges of an area, as shares of it in order. */
 function crossingsOf(a: Point, b: Point, area: Rings): number[] {

@@ -12,7 +12,7 @@ import { distance, distanceToSpan, mix, type Point } from '../geometry/point.ts'
 import { slopingLine, type Segment, type SourceId } from '../geometry/segment.ts';
 import { isIn } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
-import { contoursOf } from './polyline.ts';
+import { contoursOf, lengthOf } from './polyline.ts';
 
 /** A conical cutter, whose width changes with its depth. Lengths in mm. */
 export interface Cone {
@@ -280,9 +280,6 @@ function joinedUp(ways: readonly Point3[][], longest: number): Point3[][] {
 
 /** Ends that are one place have the same name. */
 const placeOf = ({ x, y }: Point): string => `${x.toFixed(6)} ${y.toFixed(6)}`;
-
-const lengthOf = (points: readonly Point[]): number =>
-  points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
 
 /** The true distance from a point to the edge of a part, by squares. */
 function edgeDistance(part: Region): (point: Point) => number {

@@ -8,6 +8,10 @@ const SHORTEST = 1e-4;
 /** Points that lie so near to the way between others are left out, mm: a tenth of what a machine shows. */
 const STRAIGHT = 0.002;
 
+/** How long the way along points is. */
+export const lengthOf = (points: readonly Point[]): number =>
+  points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
+
 /** An open line along points, as few as tell it. */
 export function polyline(points: readonly Point[], source: SourceId): Contour {
   const apart = points.filter((point, i) => i === 0 || distance(point, points[i - 1]!) >= SHORTEST);

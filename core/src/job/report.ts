@@ -3,7 +3,7 @@ import { thickenOutcome } from '../construct/groups.ts';
 import type { Finding } from '../check/finding.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import type { Point } from '../geometry/point.ts';
-import { nodeCount, type Contour } from '../geometry/contour.ts';
+import { formOf, nodeCount, type Contour } from '../geometry/contour.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { countBridges } from '../hold/bridges/bridge.ts';
 import type { Tie } from '../hold/joins/tie.ts';
@@ -193,7 +193,7 @@ const operationReport = ({ contours, possible: _possible, round: _round, isFille
 function circlesIn(contours: readonly Contour[]): OperationReport['circles'] {
   const counts = new Map<number, number>();
   for (const contour of contours) {
-    const circle = circleOf(contour);
+    const circle = circleOf(formOf(contour).form);
     if (!circle) continue;
     const diameter = Number((2 * circle.radius).toFixed(2));
     counts.set(diameter, (counts.get(diameter) ?? 0) + 1);

@@ -82,12 +82,14 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
   const fill = useJob((state) => state.recipe.operations.find((each) => each.id === id)?.fill);
   // Strokes of that fill are dots, each a circle: told by size, as they are ordered.
   const areDots = fill?.kind === 'dots' && own.every(({ kinds }) => kinds.every((kind) => kind === 'area'));
-  const sizes = own.flatMap(({ circles }) => circles);
+  const sizes = new Map<number, number>();
+  for (const { diameter, count } of own.flatMap(({ circles }) => circles))
+    sizes.set(diameter, (sizes.get(diameter) ?? 0) + count);
   const [length, time] = own.reduce(([mm, s], each) => [mm + each.length, s + each.time], [0, 0]);
   const deepest = Math.max(0, ...own.map((each) => each.deepest));
   return (
     <span className="number">
-      {areDots && sizes.map(({ diameter, count }) => `${count} × ⌀ ${lengthWithUnit(diameter, unit)} · `).join('')}
+      {areDots && [...sizes].map(([diameter, count]) => `${count} × ⌀ ${lengthWithUnit(diameter, unit)} · `).join('')}
       {deepest > 0 ? `↓ ${lengthWithUnit(deepest, unit)}` : wayInWords(length, unit)} · {formatTime(time)}
     </span>
   );
