@@ -4,7 +4,7 @@ import type { Contour } from '../core/src/geometry/contour.ts';
 import { contourBounds } from '../core/src/geometry/contour-facts.ts';
 import { roundedRectangle } from '../core/src/geometry/shapes.ts';
 import { profileOf, type Rows } from '../core/src/motion/profile.ts';
-import { spansOf } from '../core/src/motion/row-spans.ts';
+import { spansOf } from '../core/src/motion/swept.ts';
 import { sweepOf } from '../core/src/motion/sweep.ts';
 import { sweepGroups } from '../core/src/operations/sweeps/sweep-groups.ts';
 import { houseShop } from '../core/src/shop/house.ts';
@@ -20,8 +20,13 @@ export function benchSweeps(): void {
     ['2,000 scattered', scattered(2000)],
   ] as const) {
     const union = wasmUnion(things.flat());
+    // New each time, or their rows were known from the time before.
+    const parts = () => things.map((form) => [{ form: [...form], dx: 0, dy: 0 }]);
     let groups: readonly (readonly number[])[] = [];
-    const [ms, wasm] = medians([() => ({ groups } = sweepGroups(things, profile, 400)), union], { runs: 9, warmUp: 3 });
+    const [ms, wasm] = medians([() => ({ groups } = sweepGroups(parts(), profile, 400)), union], {
+      runs: 9,
+      warmUp: 3,
+    });
     console.log(`\n${name}: swept in ${groups.length}`);
     told('which are swept together', ms!, wasm!);
     const sum = (lots: readonly (readonly number[])[]): number =>

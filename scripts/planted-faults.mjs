@@ -96,15 +96,13 @@ const FAULTS = [
   ['core/src/items/middle-strokes.ts', 'each.letter === letter.id) ??', 'false) ??', 'core/test/redrawn-strokes'],
   ['core/src/recipe/edits/fills.ts', 'leavesSome(fill) ? [] :', 'true ? [] :', 'core/test/depths'],
   // sweeps, maps, releases
-  ['core/src/motion/sweep.ts', 'this.height / this.rows.speed', '0', 'core/test/machine'],
+  ['core/src/motion/sweep.ts', 'seconds += height * perMm', 'seconds += 0', 'core/test/machine'],
   ['core/src/motion/sweep.ts', '!bothWays || isFirst || toLeft <= toRight', 'true', 'core/test/sweeps'],
-  [
-    'core/src/motion/sweep.ts',
-    'this.seconds += count * turn + ((count - 1)',
-    'this.seconds += ((count - 1)',
-    'core/test/machine',
-  ],
-  ['core/src/motion/row-spans.ts', 'if (angle % 180 === 90)', 'if (false)', 'core/test/machine'],
+  ['core/src/motion/sweep.ts', 'seconds += count * turn + (count - 1)', 'seconds += (count - 1)', 'core/test/machine'],
+  ['core/src/motion/form-rows.ts', 'height - BESIDE, height + BESIDE', 'height', 'core/test/row-spans'],
+  ['core/src/motion/swept.ts', 'grid.low - acrossBy', 'grid.low', 'core/test/row-spans'],
+  ['core/src/job/agreement.ts', 'fromRows && !slack.rows', 'fromRows && slack.rows', 'core/test/machine'],
+  ['core/src/motion/row-spans.ts', 'if (angle % 180 === 90)', 'if (false)', 'core/test/row-spans'],
   [
     'core/src/operations/sweeps/exact-groups.ts',
     'costs[subset ^ rest]! + best[rest]!',
@@ -297,7 +295,7 @@ const FAULTS = [
   // operations
   ['core/src/motion/work-time.ts', 'return once * passes;', 'return once;', 'core/test/figures'],
   ['core/src/motion/work-time.ts', "work === 'cut' ? profile.pierce : 0", '0', 'core/test/figures'],
-  ['core/src/motion/sweep.ts', 'count * (turn + (right', 'count * ((right', 'core/test/figures'],
+  ['core/src/motion/sweep.ts', 'count * (turn + long', 'count * (long', 'core/test/figures'],
   ['core/src/operations/operations.ts', 'speed: speed ?? usual.speed', 'speed: usual.speed', 'core/test/figures'],
   ['core/src/operations/operations.ts', 'travel += there + run.travel', 'travel += run.travel', 'core/test/figures'],
   ['core/src/operations/tour/nearest-tour.ts', '--before[next]! === 0', '--before[next]! < 99', 'core/test/order'],

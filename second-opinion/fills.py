@@ -1,7 +1,7 @@
 """Judges fills by shapely: what of an area is covered, what is missed, and how far strokes leave it.
 
-fills.py judge AREAS.json FILL.json WIDTH: AREAS.json has rings { areas: [[[x, y], ...], ...] } of one area by the
-even-odd rule, in the frame of the strokes. Prints figures as JSON.
+fills.py judge [AREAS.json FILL.json WIDTH] ...: AREAS.json has rings { areas: [[[x, y], ...], ...] } of one area by
+the even-odd rule, in the frame of the strokes. Prints a list of figures as JSON.
 
 fills.py released EDGES.dxf FILLED.dxf LAYER=WIDTH ...: a job released twice, its areas once as their edges and once
 filled by tools of these widths. Prints how much of what the narrowest reaches all of them cover, as JSON.
@@ -85,6 +85,8 @@ if __name__ == "__main__" and sys.argv[1] == "released":
     widths = dict(each.split("=") for each in sys.argv[4:])
     print(json.dumps(released(sys.argv[2], sys.argv[3], {layer: float(mm) for layer, mm in widths.items()})))
 elif __name__ == "__main__":
-    areas = json.load(open(sys.argv[2]))["areas"]
-    fill = json.load(open(sys.argv[3]))
-    print(json.dumps(judge(areas, fill, float(sys.argv[4]))))
+    asked = [sys.argv[i : i + 3] for i in range(2, len(sys.argv), 3)]
+    judged = [
+        judge(json.load(open(areas))["areas"], json.load(open(fill)), float(width)) for areas, fill, width in asked
+    ]
+    print(json.dumps(judged))

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Contour } from '../src/geometry/contour.ts';
+import { moveRegion, type Contour } from '../src/geometry/contour.ts';
 import { polygon } from '../src/geometry/shapes.ts';
 import { turnRegion } from '../src/geometry/turn.ts';
 import type { Rows } from '../src/motion/profile.ts';
-import { acrossRows, joinSpans, spansOf, type RowSpans } from '../src/motion/row-spans.ts';
-import { sweepOf, timeTogether } from '../src/motion/sweep.ts';
+import { joinSpans, type RowSpans } from '../src/motion/row-spans.ts';
+import { spansOf, sweptAcross } from '../src/motion/swept.ts';
+import { sweepOf, sweepOfAll, timeTogether } from '../src/motion/sweep.ts';
 
 /** Rows that a machine sweeps, on boxes whose rows can be counted. */
 
@@ -85,10 +86,11 @@ describe('rows', () => {
       fc.property(boxes, fc.integer({ min: 1, max: 179 }), (all, angle) => {
         const level = all.map(boxAt);
         const turned = level.map((each) => turn(each, angle));
-        const { low, high } = acrossRows([turned], angle);
+        const across = (form: readonly Contour[], by: number) =>
+          sweptAcross({ form, dx: 0, dy: 0 }, { pitch: 0.5, angle: by });
         // Beyond 90 degrees rows are counted from the other side.
-        const [from, to] = [acrossRows([level], 0), acrossRows([turned], angle)];
-        expect(high - low).toBeCloseTo(from.high - from.low, 4);
+        const [from, to] = [across(level, 0), across(turned, angle)];
+        expect(to.high - to.low).toBeCloseTo(from.high - from.low, 4);
         expect(to.low).toBeCloseTo(angle <= 90 ? from.low : -from.high, 4);
         const [a, b] = [sweepOf(level, ROWS), sweepOf(turned, { ...ROWS, angle })];
         expect(b.seconds).toBeGreaterThan(0.8 * a.seconds - 0.2);
@@ -101,6 +103,31 @@ describe('rows', () => {
       expect(seconds).toBeCloseTo(sweepOf([bar], ROWS).seconds, 1);
       expect(length).toBeCloseTo(sweepOf([bar], ROWS).length, -1.5);
     }
+  });
+
+  it('are those of a form, wherever it is moved and however rows lie on it', () => {
+    const by = fc.record({
+      dx: fc.double({ min: -90, max: 90, noNaN: true }),
+      dy: fc.double({ min: -9, max: 9, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(boxes, boxes, by, fc.constantFrom(0.5, 0.7), (own, other, { dx, dy }, pitch) => {
+        const form = own.map(boxAt);
+        const rows = { ...ROWS, pitch };
+        const away = other.map(boxAt);
+        // In one with something else, so that rows begin elsewhere than the form does.
+        const together = sweepOfAll(
+          [
+            { form, dx, dy },
+            { form: away, dx: 0, dy: 0 },
+          ],
+          rows,
+        );
+        const there = sweepOf([...moveRegion(form, dx, dy), ...away], rows);
+        expect(together.seconds).toBeCloseTo(there.seconds, 6);
+        expect(together.length).toBeCloseTo(there.length, 4);
+      }),
+    );
   });
 
   it('of two together are those of all of them at once', () => {

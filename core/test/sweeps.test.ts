@@ -7,7 +7,7 @@ import { FORMATS } from '../src/job/files.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import { runJob } from '../src/job/run-job.ts';
 import { profileOf, type Profile } from '../src/motion/profile.ts';
-import { spansOf } from '../src/motion/row-spans.ts';
+import { spansOf, type Swept } from '../src/motion/swept.ts';
 import { sweepOf, timeTogether, turnSeconds } from '../src/motion/sweep.ts';
 import { exactGroups } from '../src/operations/sweeps/exact-groups.ts';
 import { clumpsOf } from '../src/operations/sweeps/clumps.ts';
@@ -26,6 +26,7 @@ const { rows } = profile;
 
 const box = ([x, y, width, height]: readonly number[]): Contour =>
   roundedRectangle({ minX: x!, minY: y!, maxX: x! + width!, maxY: y! + height! }, 0, 'it');
+const sweptBox = (numbers: readonly number[]): Swept => ({ form: [box(numbers)], dx: 0, dy: 0 });
 const things = fc.array(
   fc.tuple(
     fc.integer({ min: 0, max: 300 }),
@@ -135,7 +136,7 @@ describe('what is swept together', () => {
       [x + 4, y + 9, 22, 6],
     ]);
     const { groups } = sweepGroups(
-      boxes.map((each) => [box(each)]),
+      boxes.map((each) => [sweptBox(each)]),
       profile,
       200,
     );
@@ -192,14 +193,14 @@ describe('what is swept together', () => {
       [900, 0, 5, 5],
       [0, 30, 5, 5],
       [900, 30, 5, 5],
-    ].map((each) => [box(each)]);
+    ].map((each) => [sweptBox(each)]);
     // A row across 900 mm takes longer than two turns; what lies above another is a few blank rows away.
     expect(sweepGroups(corners, profile, 8).groups.map((own) => [...own].sort())).toEqual([
       [0, 2],
       [1, 3],
     ]);
     expect(sweepGroups(corners, profile, 1).groups).toHaveLength(1);
-    const many = Array.from({ length: 20 }, (_, i) => [box([i * 200, 0, 5, 5])]);
+    const many = Array.from({ length: 20 }, (_, i) => [sweptBox([i * 200, 0, 5, 5])]);
     expect(sweepGroups(many, profile, 30).groups).toHaveLength(20);
     expect(sweepGroups(many, profile, 3).groups).toHaveLength(3);
   });

@@ -33,7 +33,10 @@ interface Slack {
   readonly s: number;
   /** And by as many mm or s. */
   readonly rounded: number;
-  /** Whether swept rows are compared: the last of them may come or go with the size of a step of a grid. */
+  /**
+   * Whether swept rows are compared, and the travel from them: the last of them may come or go with the size of a step
+   * of a grid, and the head ends on the other side then.
+   */
   readonly rows: boolean;
 }
 
@@ -74,7 +77,9 @@ export function agreementOf(
   return {
     rows,
     differences: [
-      ...rows.flatMap((row) => differencesIn(row, isOnGrid ? ON_A_GRID : FINE, tellsDepths)),
+      ...rows.flatMap((row, i) =>
+        differencesIn(row, rows[i - 1]?.swept ?? false, isOnGrid ? ON_A_GRID : FINE, tellsDepths),
+      ),
       ...run.unknown.map((layer) => `the machine is told nothing of the layer ${layer}`),
       ...(inOrder ? [] : [`the layers run as ${order.join(', ')} and not as ${meant.join(', ')}`]),
     ],
@@ -89,7 +94,13 @@ const figuresOf = ({ lines, length, travel, seconds, deepest }: RunOperation): L
   ...{ lines, length, travel, seconds, deepest },
 });
 
-function differencesIn({ layer, swept, file, job }: AgreementRow, slack: Slack, tellsDepths: boolean): string[] {
+/** @param fromRows whether the layer before it was swept */
+function differencesIn(
+  { layer, swept, file, job }: AgreementRow,
+  fromRows: boolean,
+  slack: Slack,
+  tellsDepths: boolean,
+): string[] {
   if (!file) return [`the file has no layer ${layer}`];
   if (!job) return [];
   const said = (what: string, a: number, b: number, unit: 'mm' | 's'): string[] =>
@@ -107,7 +118,7 @@ function differencesIn({ layer, swept, file, job }: AgreementRow, slack: Slack, 
     ...count,
     ...depths,
     ...said('lines', file.length, job.length, 'mm'),
-    ...said('travel', file.travel, job.travel, 'mm'),
+    ...(fromRows && !slack.rows ? [] : said('travel', file.travel, job.travel, 'mm')),
     // Up and down takes time too.
     ...(isFlat ? [] : said('time', file.seconds, job.seconds, 's')),
   ];

@@ -1,11 +1,11 @@
-import { isEqual } from '../assembly/equal.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
+import { groupBy } from '../geometry/group-by.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { timeStraight } from '../motion/motion.ts';
 import type { Profile, Rows } from '../motion/profile.ts';
 import { sweepOfAll, type Sweep } from '../motion/sweep.ts';
+import { sweptBounds, sweptContours, type Swept } from '../motion/swept.ts';
 import { mostlyOf, type Lines } from '../operations/lines.ts';
 import { operationOf, type Figures, type Operation } from '../operations/operations.ts';
 import { thingOrder } from '../operations/order.ts';
@@ -14,7 +14,7 @@ import { sweepGroups } from '../operations/sweeps/sweep-groups.ts';
 import { sweptThings } from '../operations/sweeps/swept-things.ts';
 import { laidItem, type LaidItem } from '../recipe/identity.ts';
 import type { OperationPlan } from '../recipe/schema.ts';
-import { isSamePlacement, placeRegion, type Placement } from '../sheet/placement.ts';
+import { placeRegion, type Placement } from '../sheet/placement.ts';
 import type { Machine } from '../shop/shop.ts';
 
 /** Areas of one copy of a thing that are swept. */
@@ -50,15 +50,20 @@ export interface SweptGroup {
   readonly seconds: number;
 }
 
-/** One edge with all that lies in it, on the sheet. */
-interface Thing {
+/** What of an item is swept, or one edge of it with all that lies in that, on the sheet. */
+interface Part {
   readonly item: LaidItem;
-  readonly contours: readonly Contour[];
+  readonly swept: Swept;
 }
 
-/** Things that are swept in one. */
+/** What of an item is swept in one thing, and each of its edges by itself. */
+interface ItemPart extends Part {
+  readonly edges: readonly (readonly Contour[])[];
+}
+
+/** Parts that are swept in one. */
 interface Group {
-  readonly things: readonly Thing[];
+  readonly parts: readonly Part[];
   readonly byHand: boolean;
 }
 
@@ -77,9 +82,9 @@ export function runSweeps(
 ): { readonly operations: readonly Operation[]; readonly account: SweepAccount; readonly end: Point } | null {
   if (swept.length === 0) return null;
   const kinds = [...new Set(swept.flatMap(({ lines }) => lines.kinds))];
-  const things = swept.flatMap(thingsOf);
+  const parts = swept.flatMap(partsOf);
   const passes = profile.passes[plan.work];
-  const { groups, steps } = groupsOf(things, plan, machine, profile);
+  const { groups, steps } = groupsOf(parts, plan, machine, profile);
   const runs = sweptInTurn(groups, from, profile, passes);
   const secondsOf = (others: readonly Group[]): number =>
     sweptInTurn(others, from, profile, passes).reduce((sum, { figures }) => sum + figures.time, 0);
@@ -89,7 +94,7 @@ export function runSweeps(
       plan,
       { kinds, fill: true, isFilled: false, round, sweep: runs.length > 1 ? i + 1 : 0 },
       figures,
-      () => group.things.flatMap(({ contours }) => contours),
+      () => group.parts.flatMap((part) => sweptContours(part.swept)),
       machine,
     ),
   );
@@ -99,114 +104,98 @@ export function runSweeps(
     account: {
       operation: plan.id,
       round,
-      groups: runs.map(({ group: { things: own, byHand }, figures }) => ({
+      groups: runs.map(({ group: { parts: own, byHand }, figures }) => ({
         items: [...new Set(own.map(({ item }) => item))],
         byHand,
-        bounds: joinBounds(own.flatMap(({ contours }) => contours.map(contourBounds))),
+        bounds: joinBounds(own.map((part) => sweptBounds(part.swept))),
         seconds: figures.time,
       })),
       seconds,
-      inOne: runs.length === 1 ? seconds : secondsOf([{ things, byHand: false }]),
-      byItem: secondsOf(byItem(things)),
+      inOne: runs.length === 1 ? seconds : secondsOf([{ parts, byHand: false }]),
+      byItem: secondsOf(byItem(parts)),
       steps: steps.map(({ count, cost }) => ({ count, cost: cost * passes })),
     },
   };
 }
 
-/** Where the copies of a thing lay last, and what is swept there: most stay where they are when one is changed. */
-const before = new WeakMap<Lines, Map<string, { readonly placement: Placement; readonly things: readonly Thing[] }>>();
-
-function thingsOf({ thing, copy, lines, placement }: SweptLines): readonly Thing[] {
-  let known = before.get(lines);
-  if (!known) before.set(lines, (known = new Map()));
-  const name = `${copy} ${thing}`;
-  const last = known.get(name);
-  if (last && isSamePlacement(last.placement, placement)) return last.things;
-  const things = sweptThings(lines.contours).map((contours) => ({
-    item: laidItem(thing, copy, mostlyOf(contours[0]!)),
-    contours: placeRegion(contours, placement),
-  }));
-  known.set(name, { placement, things });
-  return things;
+/** What of lines is swept, item by item, turned as it lies. */
+interface ItemForm {
+  readonly item: string | null;
+  readonly edges: readonly (readonly Contour[])[];
+  readonly all: readonly Contour[];
 }
+
+/** What lies elsewhere has the same forms: told once for all copies, and for all things alike. */
+const forms = new WeakMap<Lines, { readonly turn: number; readonly items: readonly ItemForm[] }>();
+
+function formsOf(lines: Lines, turn: number): readonly ItemForm[] {
+  const before = forms.get(lines);
+  if (before?.turn === turn) return before.items;
+  const things = sweptThings(lines.contours).map((contours) => placeRegion(contours, { x: 0, y: 0, turn }));
+  const items = [...groupBy(things, (contours) => mostlyOf(contours[0]!))].map(([item, edges]) => ({
+    item,
+    edges,
+    all: edges.length === 1 ? edges[0]! : edges.flat(),
+  }));
+  forms.set(lines, { turn, items });
+  return items;
+}
+
+const partsOf = ({ thing, copy, lines, placement: { x, y, turn } }: SweptLines): ItemPart[] =>
+  formsOf(lines, turn).map(({ item, edges, all }) => ({
+    item: laidItem(thing, copy, item),
+    swept: { form: all, dx: x, dy: y },
+    edges,
+  }));
 
 /** What somebody put together, and the others as the operation has them. */
 function groupsOf(
-  things: readonly Thing[],
+  parts: readonly ItemPart[],
   { rows: { together, byHand } }: OperationPlan,
   machine: Machine,
   profile: Profile,
 ): { readonly groups: readonly Group[]; readonly steps: readonly JoinStep[] } {
   const said = new Map(byHand.flatMap((items, group) => items.map((item) => [item, group] as const)));
   const ofHand = byHand
-    .map((_, group) => ({ things: things.filter(({ item }) => said.get(item) === group), byHand: true }))
-    .filter((group) => group.things.length > 0);
-  const others = things.filter(({ item }) => !said.has(item));
+    .map((_, group) => ({ parts: parts.filter(({ item }) => said.get(item) === group), byHand: true }))
+    .filter((group) => group.parts.length > 0);
+  const others = parts.filter(({ item }) => !said.has(item));
   if (others.length === 0) return { groups: ofHand, steps: [] };
-  if (together === 'all') return { groups: [...ofHand, { things: others, byHand: false }], steps: [] };
+  if (together === 'all') return { groups: [...ofHand, { parts: others, byHand: false }], steps: [] };
   const items = byItem(others);
   const most = Math.max(1, machine.sweepsAtMost - ofHand.length);
   if (together === 'items' && items.length <= most) return { groups: [...ofHand, ...items], steps: [] };
-  const grouped = (parts: readonly Group[]) => {
-    const { groups, steps } = sweepGroups(parts.map(contoursOf), profile, most);
-    const joined = groups.map((own): Group => ({ things: own.flatMap((i) => parts[i]!.things), byHand: false }));
+  const grouped = (lots: readonly Group[]) => {
+    const sweptOf = (lot: Group): Swept[] => lot.parts.map(({ swept }) => swept);
+    const { groups, steps } = sweepGroups(lots.map(sweptOf), profile, most);
+    const joined = groups.map((own): Group => ({ parts: own.flatMap((i) => lots[i]!.parts), byHand: false }));
     return { groups: [...ofHand, ...joined], steps };
   };
   const whole = grouped(items);
+  const count = others.reduce((sum, { edges }) => sum + edges.length, 0);
   // Where there are more items than groups may be, there is nothing to be had from parts of them.
-  if (together === 'items' || items.length === others.length || items.length > most) return whole;
-  const apart = grouped(others.map((thing) => ({ things: [thing], byHand: false })));
+  if (together === 'items' || items.length === count || items.length > most) return whole;
+  const apart = grouped(others.flatMap(edgesOf));
   const secondsOf = ({ groups }: typeof whole): number =>
-    groups.reduce((sum, { things: own }) => sum + sweepOfThings(own, profile.rows).seconds, 0);
+    groups.reduce((sum, group) => sum + sweepOfGroup(group, profile.rows).seconds, 0);
   return secondsOf(whole) <= WHOLE * secondsOf(apart) ? whole : apart;
 }
 
 /** Items are swept whole, which is what people think of, where that costs so many times as much at most. */
 const WHOLE = 1.02;
 
-function byItem(things: readonly Thing[]): Group[] {
-  const items = new Map<LaidItem, Thing[]>();
-  for (const thing of things) {
-    const own = items.get(thing.item);
-    if (own) own.push(thing);
-    else items.set(thing.item, [thing]);
-  }
-  return [...items.values()].map((own) => ({ things: own, byHand: false }));
-}
+/** Each edge of an item as a group of its own. */
+const edgesOf = ({ item, swept, edges }: ItemPart): Group[] =>
+  edges.map((form) => ({ parts: [{ item, swept: { ...swept, form } }], byHand: false }));
 
-/** Edges of what is swept in one, by its first thing: the same list as long as it is the same things. */
-const inOne = new WeakMap<Thing, { readonly things: readonly Thing[]; readonly contours: readonly Contour[] }>();
+const byItem = (parts: readonly ItemPart[]): Group[] =>
+  [...groupBy(parts, ({ item }) => item).values()].map((own) => ({ parts: own, byHand: false }));
 
-function contoursOf({ things }: Group): readonly Contour[] {
-  const first = things[0]!;
-  if (things.length === 1) return first.contours;
-  const last = inOne.get(first);
-  if (last && areSame(last.things, things)) return last.contours;
-  const contours = things.flatMap((thing) => thing.contours);
-  inOne.set(first, { things, contours });
-  return contours;
-}
-
-/** What things came to that were swept together before, by the first of them. */
-const sweptBefore = new WeakMap<
-  Thing,
-  { readonly things: readonly Thing[]; readonly rows: Rows; readonly sweep: Sweep }
->();
-
-function sweepOfThings(things: readonly Thing[], rows: Rows): Sweep {
-  const first = things[0]!;
-  const last = sweptBefore.get(first);
-  if (last && isEqual(last.rows, rows) && areSame(last.things, things)) return last.sweep;
-  const sweep = sweepOfAll(
-    things.map(({ contours }) => contours),
+const sweepOfGroup = ({ parts }: Group, rows: Rows): Sweep =>
+  sweepOfAll(
+    parts.map(({ swept }) => swept),
     rows,
   );
-  sweptBefore.set(first, { things, rows, sweep });
-  return sweep;
-}
-
-const areSame = (a: readonly Thing[], b: readonly Thing[]): boolean =>
-  a.length === b.length && a.every((thing, i) => thing === b[i]);
 
 /** Groups in the order in which the head goes to them, with what each takes. */
 function sweptInTurn(
@@ -215,7 +204,7 @@ function sweptInTurn(
   profile: Profile,
   passes: number,
 ): { readonly group: Group; readonly figures: Figures }[] {
-  const sweeps = groups.map(({ things }) => sweepOfThings(things, profile.rows));
+  const sweeps = groups.map((group) => sweepOfGroup(group, profile.rows));
   const order = thingOrder(
     sweeps.map(({ start, end }) => ({ from: start, to: end })),
     from,
