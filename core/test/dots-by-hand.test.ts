@@ -4,7 +4,7 @@ import { contourBounds } from '../src/geometry/contour-facts.ts';
 import { circle } from '../src/geometry/shapes.ts';
 import { withDotIn, withDotMoved, withDotOut } from '../src/recipe/edits/dots.ts';
 import { withWordsInJob } from '../src/recipe/edits/words.ts';
-import type { LetteringItem, Recipe } from '../src/recipe/schema.ts';
+import type { FillPlan, LetteringItem, Recipe } from '../src/recipe/schema.ts';
 import type { PictureDot } from '../src/screen/dots-picture.ts';
 import { pictureOf } from '../src/screen/picture.ts';
 import { jobOf, operationOn, recipeOf, wordsIn, withLettering } from './workshop.ts';
@@ -69,6 +69,26 @@ describe('dots by hand', () => {
     const again = withItem(moved, (item) => withDotMoved(item, own, [own.at[0], own.at[1] + 0.05]));
     expect(wordsIn(again).dots['letter:0.0.0']).toMatchObject({ in: [expect.anything()], out: [expect.anything()] });
     expect(inFile(again)).toHaveLength(inFile(plain).length);
+  });
+
+  it('stay as wide as they are when they are moved, on a larger letter wider, be they marked or cut', () => {
+    for (const work of ['mark', 'cut'] as const) {
+      const dotted = name('Li');
+      const [area, ...others] = dotted.operations;
+      const fill = { ...area!.fill!, single: 'filled' } as FillPlan;
+      const recipe: Recipe = { ...dotted, operations: [{ ...area!, work, fill }, ...others] };
+      const widest = (of: Recipe): PictureDot => dotsOf(of).reduce((a, b) => (b.radius > a.radius ? b : a));
+      const large = widest(recipe);
+      expect(large).toMatchObject({ letter: 'letter:0.1.0', byHand: false });
+      expect(large.radius).toBeGreaterThan(1);
+      const moved = withItem(recipe, (item) => withDotMoved(item, large, [large.at[0] + 0.01, large.at[1]]));
+      expect(inFile(moved)).toHaveLength(inFile(recipe).length);
+      const own = widest(moved);
+      expect(own).toMatchObject({ byHand: true, radius: expect.closeTo(large.radius, 2) as number });
+      expect(own.x - large.x).toBeCloseTo(0.2, 2);
+      const larger = withItem(moved, (item) => ({ ...item, size: { by: 'cap height', value: 30 } }));
+      expect(widest(larger).radius).toBeCloseTo(1.5 * large.radius, 2);
+    }
   });
 
   it('stay on their letter: under other words, sizes, turns and places', () => {

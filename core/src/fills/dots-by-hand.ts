@@ -32,7 +32,7 @@ export const frameOfLetter = ({ id, origin, turn, capHeight, drawnFrom }: Letter
 const THERE = 0.75;
 
 /** A place of a letter, told in its cap heights from its origin, in the thing. */
-export function dotAt([u, v]: readonly [number, number], { origin, turn, capHeight, mirrored }: LetterFrame): Point {
+export function dotAt([u, v]: DotsByHand['in'][number], { origin, turn, capHeight, mirrored }: LetterFrame): Point {
   const unit = capHeight || 1;
   const { x, y } = turnPointBy(turn)({ x: (mirrored ? -u : u) * unit, y: v * unit });
   return { x: origin.x + x, y: origin.y + y };
@@ -67,7 +67,10 @@ export function withDotsByHand(
       if (near) left.delete(near);
     }
   const put = own.flatMap((letter) =>
-    hand[letter.id]!.in.map((place) => circle(dotAt(place, letter), diameter / 2, letter.id)),
+    hand[letter.id]!.in.map((place) => {
+      const [, , wide] = place;
+      return circle(dotAt(place, letter), (wide ? wide * (letter.capHeight || 1) : diameter) / 2, letter.id);
+    }),
   );
   return [...left, ...put];
 }

@@ -1,7 +1,7 @@
 import { dotOf, frameOfLetter, middleOfDot, type LetterFrame } from '../fills/dots-by-hand.ts';
-import { widthOf } from '../geometry/bounds.ts';
+import { heightOf, widthOf } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
+import { contourArea, contourBounds } from '../geometry/contour-facts.ts';
 import type { LaidAssembly } from '../job/build-job.ts';
 import type { DotInHand } from '../recipe/edits/dots.ts';
 import { itemOf, withinItem } from '../recipe/identity.ts';
@@ -17,7 +17,13 @@ export interface PictureDot extends DotInHand {
 
 /** Dots of a thing, in its own frame, and the letters that they are of. */
 export interface Dotted {
-  readonly dots: readonly { readonly contour: Contour; readonly frame: LetterFrame; readonly diameter: number }[];
+  readonly dots: readonly {
+    readonly contour: Contour;
+    readonly frame: LetterFrame;
+    readonly diameter: number;
+    /** Whether it is as wide as most are. */
+    readonly isUsual: boolean;
+  }[];
   /** Some are cut through. */
   readonly isCut: boolean;
   /** Edges of areas that are set with dots. */
@@ -34,14 +40,26 @@ export function dottedIn({ lines, arrangement, around }: LaidAssembly['built']):
     const { diameter } = plan.fill;
     return contours.flatMap((contour) => {
       const frame = frames.get(sourceOf(contour));
-      // What else an operation cuts is no dot; a dot that is cut may be set off by the kerf.
-      if (!frame || Math.abs(widthOf(contourBounds(contour)) - diameter) > around.kerf + 1e-3) return [];
+      // What else an operation cuts is no dot.
+      if (!frame || !isRound(contour)) return [];
       isCut ||= plan.work === 'cut';
-      return [{ contour, frame, diameter }];
+      // The line of a dot that is cut may be set off into it by half the kerf.
+      const wide = widthOf(contourBounds(contour)) + (plan.work === 'cut' ? around.kerf : 0);
+      const isUsual = Math.abs(wide - diameter) < SAME;
+      return [{ contour, frame, diameter: isUsual ? diameter : wide, isUsual }];
     });
   });
   const letters = new Set<string>(dots.map(({ frame }) => frame.id));
   return { dots, isCut, has: (edge) => letters.has(sourceOf(edge)) };
+}
+
+/** Widths that differ by less are one, mm. */
+const SAME = 2e-3;
+
+function isRound(contour: Contour): boolean {
+  const box = contourBounds(contour);
+  const [wide, high] = [widthOf(box), heightOf(box)];
+  return Math.abs(wide - high) < SAME && Math.abs(contourArea(contour)) > 0.99 * (Math.PI / 4) * wide * high;
 }
 
 const sourceOf = ({ segments }: Contour): string => segments[0]!.source;
@@ -53,12 +71,13 @@ export const dotsInHand = (
   placement: Placement,
   height: number,
 ): PictureDot[] =>
-  dots.map(({ contour, frame, diameter }) => {
+  dots.map(({ contour, frame, diameter, isUsual }) => {
     const [item, letter] = [itemOf(frame.id)!, withinItem(frame.id)];
     const middle = middleOfDot(contour);
     const at = dotOf(middle, frame);
     const put = items.find((each) => each.item.id === item)?.item.dots[letter]?.in ?? [];
     const byHand = put.some(([u, v]) => Math.hypot(u - at[0], v - at[1]) < 1e-3);
     const { x, y } = placePoint(middle, placement);
-    return { item, letter, at, byHand, x, y: height - y, radius: diameter / 2 };
+    const wide = isUsual ? null : diameter / (frame.capHeight || 1);
+    return { item, letter, at, wide, byHand, x, y: height - y, radius: diameter / 2 };
   });

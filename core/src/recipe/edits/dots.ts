@@ -8,6 +8,8 @@ export interface DotInHand {
   /** Id of the letter in the item. */
   readonly letter: string;
   readonly at: DotAt;
+  /** In cap heights; null: as wide as the others. */
+  readonly wide: number | null;
   /** Whether a hand put it there. */
   readonly byHand: boolean;
 }
@@ -17,12 +19,16 @@ const DIGITS = 4;
 /** Places that differ by less are one. */
 const SAME = 1e-3;
 
-const told = ([u, v]: DotAt): [number, number] => [Number(u.toFixed(DIGITS)), Number(v.toFixed(DIGITS))];
-const isSame = (a: DotAt, b: DotAt): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) < SAME;
+const rounded = (length: number): number => Number(length.toFixed(DIGITS));
+const told = ([u, v]: DotAt): [number, number] => [rounded(u), rounded(v)];
+const isSame = ([u, v]: DotsByHand['in'][number], at: DotAt): boolean => Math.hypot(u - at[0], v - at[1]) < SAME;
 
-/** A dot more. */
-export const withDotIn = <T extends Item>(item: T, letter: string, at: DotAt): T =>
-  changed(item, letter, ({ in: put, out }) => ({ in: [...put, told(at)], out }));
+/** A dot more. @param wide in cap heights; null: as the others */
+export const withDotIn = <T extends Item>(item: T, letter: string, at: DotAt, wide: number | null = null): T =>
+  changed(item, letter, ({ in: put, out }) => ({
+    in: [...put, wide === null ? told(at) : [...told(at), rounded(wide)]],
+    out,
+  }));
 
 /** A dot less: one that a hand put there is forgotten, one of the fill is left out. */
 export const withDotOut = <T extends Item>(item: T, { letter, at, byHand }: DotInHand): T =>
@@ -30,9 +36,9 @@ export const withDotOut = <T extends Item>(item: T, { letter, at, byHand }: DotI
     byHand ? { in: put.filter((place) => !isSame(place, at)), out } : { in: put, out: [...out, told(at)] },
   );
 
-/** A dot elsewhere. */
+/** A dot elsewhere, as wide as it was. */
 export const withDotMoved = <T extends Item>(item: T, dot: DotInHand, to: DotAt): T =>
-  withDotIn(withDotOut(item, dot), dot.letter, to);
+  withDotIn(withDotOut(item, dot), dot.letter, to, dot.wide);
 
 function changed<T extends Item>(item: T, letter: string, change: (own: DotsByHand) => DotsByHand): T {
   const now = change(item.dots[letter] ?? { in: [], out: [] });

@@ -11,11 +11,17 @@ import { shapeFields } from './shape.ts';
 export const ROLES = ['material', 'opening', 'engraved', 'standing', 'line', 'guide', 'plate'] as const;
 export type Role = (typeof ROLES)[number];
 
-const dotPlaces = z.array(z.tuple([z.number().min(-1000).max(1000), z.number().min(-1000).max(1000)])).max(5000);
+const along = z.number().min(-1000).max(1000);
+const dotPlace = z.tuple([along, along]);
+const sizedDot = z.tuple([along, along, z.number().positive().max(1000)]);
 
 const dotsByHandSchema = z.strictObject({
-  in: dotPlaces.default([]).describe('Dots that were put there.'),
-  out: dotPlaces.default([]).describe('Dots of the fill that were taken out.'),
+  in: z
+    .array(z.union([dotPlace, sizedDot]))
+    .max(5000)
+    .default([])
+    .describe('Dots that were put there: x, y, and how wide where that is not as the others.'),
+  out: z.array(dotPlace).max(5000).default([]).describe('Dots of the fill that were taken out.'),
 });
 export type DotsByHand = z.output<typeof dotsByHandSchema>;
 
