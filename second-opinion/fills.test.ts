@@ -15,6 +15,7 @@ import { layOut, PLAIN } from '../core/src/lettering/layout.ts';
 import { DEMO_JOBS } from '../demo/src/jobs.ts';
 import { plainFill, type JobInput } from '../core/src/recipe/schema.ts';
 import { faceOf } from '../core/test/workshop.ts';
+import { coverageOf } from './coverage.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'needlefile-fills-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -160,8 +161,8 @@ describe('a pocket', () => {
 
 describe('released files of filled demo jobs', () => {
   it.each([
-    ['Luggage label, hatched', ['ENGRAVE=0.3']],
-    ['Valve tag, blower, filled letters', ['ENGRAVE_AREA=1', 'ENGRAVE_AREA-REST=0.3']],
+    ['Luggage label, hatched', { ENGRAVE: 0.3 }],
+    ['Valve tag, blower, filled letters', { ENGRAVE_AREA: 1, 'ENGRAVE_AREA-REST': 0.3 }],
   ])('%s: cover what the tools reach, and nothing else', async (name, tools) => {
     vi.spyOn(console, 'log').mockImplementation(() => undefined);
     vi.spyOn(console, 'error').mockImplementation(() => undefined);
@@ -171,16 +172,12 @@ describe('released files of filled demo jobs', () => {
       Object.entries({ filled: job, edges: unfilled }).map(async ([kind, recipe]) => {
         const file = path.join(folder, `${kind}.json`);
         writeFileSync(file, JSON.stringify(recipe));
-        const out = path.join(folder, `${tools.length} ${kind}`);
+        const out = path.join(folder, `${name} ${kind}`);
         expect(await main(['build', file, '--format', 'dxf', '--anyway', '--out', out])).toBe(0);
         return path.join(out, `${kind}.dxf`);
       }),
     );
-    const script = path.join(import.meta.dirname, 'fills.py');
-    const said = execFileSync('/usr/bin/python3', [script, 'released', edges!, filled!, ...tools], {
-      encoding: 'utf8',
-    });
-    const verdict = JSON.parse(said) as { readonly covered: number; readonly outside: number; readonly lines: number };
+    const verdict = coverageOf(edges!, filled!, tools);
     expect(verdict.lines).toBeGreaterThan(5);
     expect(verdict.covered).toBeGreaterThan(0.999);
     expect(verdict.outside).toBe(0);

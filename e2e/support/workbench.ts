@@ -66,8 +66,16 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
 }
 
+interface Released {
+  readonly svg: ReadDrawing;
+  readonly dxf: ReadDrawing;
+  /** Where the DXF lies. */
+  readonly dxfFile: string;
+  readonly names: string[];
+}
+
 /** Writes the files and gives them as downloaded, read by our readers, with the names they came under. */
-export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing; dxf: ReadDrawing; names: string[] }> {
+export async function releaseAndDownload(page: Page): Promise<Released> {
   await station(page, 'Release');
   const released = () =>
     ask<{ id: string }[]>(page, `/api/jobs/${new URL(page.url()).pathname.split('/').at(-1)}/releases`);
@@ -83,13 +91,15 @@ export async function releaseAndDownload(page: Page): Promise<{ svg: ReadDrawing
     const waiting = page.waitForEvent('download');
     await link.click();
     const file = await waiting;
-    return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
+    const place = await file.path();
+    return { name: file.suggestedFilename(), place, bytes: readFileSync(place) };
   };
   const [svg, dxf, pdf] = [await download('svg'), await download('dxf'), await download('pdf')];
   expect(pdf.bytes.subarray(0, 5).toString()).toBe('%PDF-');
   return {
     svg: readSvg(svg.bytes.toString()),
     dxf: readDxf(dxf.bytes.toString()),
+    dxfFile: dxf.place,
     names: [svg.name, dxf.name, pdf.name],
   };
 }

@@ -1,6 +1,7 @@
 import { contourLength } from '@needlefile/core/geometry/contour-facts';
 import { depthsOf } from '@needlefile/core/geometry/depths';
 import type { ReadDrawing } from '@needlefile/core/formats/sheet-drawing';
+import { coverageOf } from '../../second-opinion/coverage';
 import { expect, test } from '../support/app';
 import { built, openJob, releaseAndDownload, station } from '../support/workbench';
 
@@ -10,18 +11,18 @@ const engraved = (drawing: ReadDrawing) =>
 test('each demo job of strokes gets another word, and the files follow it', async ({ page }) => {
   const lines = ({ layers }: ReadDrawing) =>
     layers.filter(({ name }) => !name.startsWith('CUT')).flatMap(({ contours }) => contours);
-  for (const [job, words, what] of [
-    ['Carriage door, Saloon', 'Guard', 'open'],
-    ['Valve tag, blower, filled letters', 'SAND', 'rings'],
-    ['Luggage label, hatched', 'Alderwick\nBAGGAGE', 'open'],
-    ['Smokebox plate in rivets', 'No. 7', 'dots'],
+  for (const [job, words, what, tools] of [
+    ['Carriage door, Saloon', 'Guard', 'open', null],
+    ['Valve tag, blower, filled letters', 'SAND', 'rings', { ENGRAVE_AREA: 1, 'ENGRAVE_AREA-REST': 0.3 }],
+    ['Luggage label, hatched', 'Alderwick\nBAGGAGE', 'open', { ENGRAVE: 0.3 }],
+    ['Smokebox plate in rivets', 'No. 7', 'dots', null],
   ] as const) {
     await openJob(page, job);
     const before = lines((await releaseAndDownload(page)).dxf);
     await station(page, 'Letter');
     await page.getByRole('textbox', { name: 'Words' }).fill(words);
     await built(page);
-    const { svg, dxf } = await releaseAndDownload(page);
+    const { svg, dxf, dxfFile } = await releaseAndDownload(page);
     expect(lines(dxf), job).not.toEqual(before);
     expect(lines(svg).length, job).toBe(lines(dxf).length);
     for (const own of [lines(svg), lines(dxf)]) {
@@ -29,6 +30,13 @@ test('each demo job of strokes gets another word, and the files follow it', asyn
       if (what === 'rings') expect(own.some(({ closed }) => closed)).toBe(true);
       if (what === 'dots') for (const dot of own) expect(contourLength(dot)).toBeCloseTo(3 * Math.PI, 2);
     }
+    if (!tools) continue;
+    await station(page, 'Strokes');
+    await page.getByLabel('Areas are').first().selectOption('Swept by the machine');
+    await built(page);
+    const { covered, outside } = coverageOf((await releaseAndDownload(page)).dxfFile, dxfFile, tools);
+    expect(covered, job).toBeGreaterThan(0.999);
+    expect(outside, job).toBe(0);
   }
 });
 
