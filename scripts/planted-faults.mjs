@@ -101,7 +101,8 @@ const FAULTS = [
   ['core/src/motion/sweep.ts', 'seconds += count * turn + (count - 1)', 'seconds += (count - 1)', 'core/test/machine'],
   ['core/src/motion/form-rows.ts', 'height - BESIDE, height + BESIDE', 'height', 'core/test/row-spans'],
   ['core/src/motion/swept.ts', 'grid.low - acrossBy', 'grid.low', 'core/test/row-spans'],
-  ['core/src/job/agreement.ts', 'fromRows && !slack.rows', 'fromRows && slack.rows', 'core/test/machine'],
+  ['core/src/job/agreement.ts', "'mm', 2 * reach", "'mm', 0 * reach", 'core/test/sweeps'],
+  ['core/src/job/agreement.ts', 'reach + reachBefore', '0', 'core/test/machine'],
   ['core/src/motion/row-spans.ts', 'if (angle % 180 === 90)', 'if (false)', 'core/test/row-spans'],
   [
     'core/src/operations/sweeps/exact-groups.ts',

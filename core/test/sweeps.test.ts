@@ -270,6 +270,26 @@ describe('the sweeps of a job', () => {
     expect(layersOf(farApart({ byHand: [[laidItem('it', 0, 'in')]], together: 'all' }))).toContain('ENGRAVE_S2');
   });
 
+  it('run as the job says though an edge lies in the middle of a row, where what a file rounds decides of it', async () => {
+    const shape = (height: number) => ({
+      kind: 'shape',
+      role: 'engraved',
+      outline: { by: 'rectangle', width: 40, height },
+    });
+    const input = farApart({ pitch: 0.3 });
+    let some = 0;
+    for (const height of [2.55, 8.25, 5.25 + 1e-4, 5.25 - 1e-4]) {
+      const [plate] = input.assemblies as readonly object[];
+      const job = jobOf({ ...input, assemblies: [{ ...plate, items: [shape(height)] }] } as RecipeInput);
+      for (const format of ['svg', 'dxf', 'pdf'] as const) {
+        const { rows, differences } = await runJob(job, format);
+        expect(differences, `${height} as ${format}`).toEqual([]);
+        some += Math.abs(rows[0]!.file!.length - rows[0]!.job!.length) > 39 ? 1 : 0;
+      }
+    }
+    expect(some).toBeGreaterThan(0);
+  });
+
   it('take as long as the rows that the operation lays', async () => {
     const fine = jobOf(farApart({ pitch: 0.05 }));
     const coarse = jobOf(farApart({ pitch: 0.1 }));

@@ -1,3 +1,6 @@
+import { heightOf, joinBounds, widthOf } from '../geometry/bounds.ts';
+import type { Contour } from '../geometry/contour.ts';
+import { contourBounds } from '../geometry/contour-facts.ts';
 import type { LayerUse, Run, RunOperation } from '../machine/run-file.ts';
 import type { Operation } from '../operations/operations.ts';
 import type { Work } from '../shop/shop.ts';
@@ -33,10 +36,7 @@ interface Slack {
   readonly s: number;
   /** And by as many mm or s. */
   readonly rounded: number;
-  /**
-   * Whether swept rows are compared, and the travel from them: the last of them may come or go with the size of a step
-   * of a grid, and the head ends on the other side then.
-   */
+  /** Whether swept rows are compared: many of them may come or go with the size of a step of a grid. */
   readonly rows: boolean;
 }
 
@@ -71,6 +71,9 @@ export function agreementOf(
       job: { lines: contours.length, length, travel, seconds: time, deepest },
     };
   });
+  const reaches = uses.map(({ swept, rows: way }, i) =>
+    swept ? reachOf(operations[i]!.contours, way?.angle ?? 0) : 0,
+  );
   const order = run.operations.map(({ layer }) => layer);
   const meant = uses.map(({ layer }) => layer).filter((layer) => order.includes(layer));
   const inOrder = order.every((layer, i) => layer === meant[i]);
@@ -78,7 +81,7 @@ export function agreementOf(
     rows,
     differences: [
       ...rows.flatMap((row, i) =>
-        differencesIn(row, rows[i - 1]?.swept ?? false, isOnGrid ? ON_A_GRID : FINE, tellsDepths),
+        differencesIn(row, [reaches[i]!, reaches[i - 1] ?? 0], isOnGrid ? ON_A_GRID : FINE, tellsDepths),
       ),
       ...run.unknown.map((layer) => `the machine is told nothing of the layer ${layer}`),
       ...(inOrder ? [] : [`the layers run as ${order.join(', ')} and not as ${meant.join(', ')}`]),
@@ -94,17 +97,28 @@ const figuresOf = ({ lines, length, travel, seconds, deepest }: RunOperation): L
   ...{ lines, length, travel, seconds, deepest },
 });
 
-/** @param fromRows whether the layer before it was swept */
+/** How long rows over lines are at most, mm. */
+function reachOf(contours: readonly Contour[], angle: number): number {
+  const box = joinBounds(contours.map(contourBounds));
+  const [cos, sin] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
+  return widthOf(box) * Math.abs(cos) + heightOf(box) * Math.abs(sin);
+}
+
+/**
+ * Where a level edge lies in the middle of a row, what a file rounds decides whether that row is swept: one may come or
+ * go at the foot and at the head of an area, and the head begins or ends on its other side then.
+ * @param reaches of the longest row, mm, of the layer and of the one before it; 0 where they are not swept
+ */
 function differencesIn(
   { layer, swept, file, job }: AgreementRow,
-  fromRows: boolean,
+  [reach, reachBefore]: readonly [number, number],
   slack: Slack,
   tellsDepths: boolean,
 ): string[] {
   if (!file) return [`the file has no layer ${layer}`];
   if (!job) return [];
-  const said = (what: string, a: number, b: number, unit: 'mm' | 's'): string[] =>
-    Math.abs(a - b) > slack.rounded + slack[unit] * Math.max(a, b)
+  const said = (what: string, a: number, b: number, unit: 'mm' | 's', rowsMore = 0): string[] =>
+    Math.abs(a - b) > slack.rounded + slack[unit] * Math.max(a, b) + rowsMore
       ? [`${layer}: ${a.toFixed(1)} ${unit} of ${what} in the file, ${b.toFixed(1)} in the job`]
       : [];
   const count = file.lines === job.lines ? [] : [`${layer}: ${file.lines} lines in the file, ${job.lines} in the job`];
@@ -117,9 +131,9 @@ function differencesIn(
   return [
     ...count,
     ...depths,
-    ...said('lines', file.length, job.length, 'mm'),
-    ...(fromRows && !slack.rows ? [] : said('travel', file.travel, job.travel, 'mm')),
+    ...said('lines', file.length, job.length, 'mm', 2 * reach),
+    ...said('travel', file.travel, job.travel, 'mm', reach + reachBefore),
     // Up and down takes time too.
-    ...(isFlat ? [] : said('time', file.seconds, job.seconds, 's')),
+    ...(isFlat ? [] : said('time', file.seconds, job.seconds, 's', (2 * reach * job.seconds) / (job.length || 1))),
   ];
 }

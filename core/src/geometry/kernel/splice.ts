@@ -1,4 +1,5 @@
 import { boundsContain, type Bounds } from '../bounds.ts';
+import { boxTableOf, visitPairs } from '../box-pairs.ts';
 import { closedContour, startOf, type Contour, type Region } from '../contour.ts';
 import { contourContains, hullBounds, reverseContour } from '../contour-facts.ts';
 import { distance } from '../point.ts';
@@ -60,7 +61,7 @@ export function cross(regions: readonly Region[]): Crossed | null {
     owners,
     crossings,
     crossed,
-    depths: contours.map((_, i) => depthAtStart(i, crossed[i]!, contours, owners, boxes)),
+    depths: depthsAtStarts(contours, owners, crossed, boxes),
   };
 }
 
@@ -113,28 +114,33 @@ function spaced(crossed: readonly ContourCrossing[], crossings: readonly Crossin
   );
 }
 
-/** How many other regions hold the start of a contour. */
-function depthAtStart(
-  i: number,
-  crossed: readonly ContourCrossing[],
+/** How many other regions hold the start of each contour. */
+function depthsAtStarts(
   contours: readonly Contour[],
   owners: readonly number[],
+  crossed: readonly (readonly ContourCrossing[])[],
   boxes: readonly Bounds[],
-): number {
-  const first = new Map<number, boolean>();
-  for (const { other, enters } of crossed) if (!first.has(other)) first.set(other, enters);
-  let depth = 0;
-  for (const enters of first.values()) if (!enters) depth++;
-  const start = startOf(contours[i]!);
-  const probe: Bounds = { minX: start.x, minY: start.y, maxX: start.x, maxY: start.y };
-  const holding = new Set<number>();
-  contours.forEach((other, j) => {
-    const owner = owners[j]!;
-    if (owner === owners[i] || first.has(owner) || !boundsContain(boxes[j]!, probe) || !contourContains(other, start))
-      return;
-    if (!holding.delete(owner)) holding.add(owner);
+): number[] {
+  // Of those that are crossed, the first crossing tells.
+  const first = crossed.map((own) => {
+    const entered = new Map<number, boolean>();
+    for (const { other, enters } of own) if (!entered.has(other)) entered.set(other, enters);
+    return entered;
   });
-  return depth + holding.size;
+  const holding = contours.map(() => new Set<number>());
+  const look = (i: number, j: number): void => {
+    const [owner, start] = [owners[j]!, startOf(contours[i]!)];
+    const probe: Bounds = { minX: start.x, minY: start.y, maxX: start.x, maxY: start.y };
+    if (first[i]!.has(owner) || !boundsContain(boxes[j]!, probe) || !contourContains(contours[j]!, start)) return;
+    // In one of its holes it is outside again.
+    if (!holding[i]!.delete(owner)) holding[i]!.add(owner);
+  };
+  visitPairs(boxTableOf(boxes), 0, (i, j) => {
+    if (owners[i] === owners[j]) return;
+    look(i, j);
+    look(j, i);
+  });
+  return first.map((own, i) => [...own.values()].filter((enters) => !enters).length + holding[i]!.size);
 }
 
 /** Joins runs end to end; null where they do not fit together. */
