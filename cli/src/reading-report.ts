@@ -83,6 +83,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
   const [x, y] = contours.length > 0 ? [box.minX, box.minY] : [0, 0];
   const placeOf = (at: { readonly x: number; readonly y: number }): Place => [rounded(at.x - x), rounded(at.y - y)];
   const { joined, gaps, doubled, overshoots, open, nothing } = joinClosings(layers.map(({ closing }) => closing));
+  const once = doubled.filter(({ left }) => !left);
   const gapTold = (mended: boolean) => (gap: (typeof gaps)[number]) => ({
     at: placeOf({ x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 }),
     width: rounded(gap.width),
@@ -112,8 +113,10 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
       },
       size: [rounded(width), rounded(height)],
       gaps: [...joined.map(gapTold(true)), ...gaps.map(gapTold(false))],
-      doubles: { count: doubled.length, length: rounded(doubled.reduce((sum, { length }) => sum + length, 0)) },
-      overshoots: overshoots.map(({ at, length }) => ({ at: placeOf(at), length: rounded(length) })),
+      doubles: { count: once.length, length: rounded(once.reduce((sum, { length }) => sum + length, 0)) },
+      overshoots: overshoots
+        .filter(({ left }) => !left)
+        .map(({ at, length }) => ({ at: placeOf(at), length: rounded(length) })),
       crossings,
       open,
       strokes: {

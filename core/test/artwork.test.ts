@@ -227,7 +227,7 @@ describe('artwork', () => {
     ];
     const job = jobOf(emblem({ join: 1, repairs }), files);
     const [finding] = job.findings.filter(({ rule }) => rule === 'lost decision');
-    expect(finding!.title).toBe('emblem: 1 gap decided by hand not found');
+    expect(finding!.title).toBe('emblem: 1 decision by hand not found');
     const mended = jobOf(applyPatch(job.recipe, finding!.mends[0]!.patch), files);
     expect(mended.recipe.assemblies[0]).toMatchObject({ items: [{ repairs: [{ kind: 'join' }] }] });
     expect(mended.findings.map(({ rule }) => rule)).not.toContain('lost decision');

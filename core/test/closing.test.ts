@@ -132,6 +132,32 @@ describe('closing lines', () => {
     expect(closeLines([slot], 0.5, [{ kind: 'open', from, to }]).gaps.map(({ width }) => width)).toEqual([0.4]);
   });
 
+  it('lines that lie on each other, or run past each other, are left as they are drawn where a hand says so', () => {
+    const square = [run([0, 0], [20.3, 0]), run([20, -0.3], [20, 10], [0, 10]), run([0, 10], [0, 0])];
+    const lines = [...square, run([5, 10], [15, 10])];
+    const at = (x: number, y: number) => ({ from: { x, y }, to: { x, y } });
+    const plain = closeLines(lines, 0.5);
+    expect(plain.overshoots.map(({ left }) => left)).toEqual([false]);
+    expect(plain.doubled.map(({ left }) => left)).toEqual([false]);
+    expect(plain.closed).toHaveLength(1);
+    const [{ at: corner }] = plain.overshoots as [(typeof plain.overshoots)[number]];
+    const uncut = closeLines(lines, 0.5, [{ kind: 'uncut', ...at(corner.x, corner.y) }]);
+    expect(uncut.overshoots).toMatchObject([{ left: true }]);
+    expect(uncut.closed).toHaveLength(0);
+    expect(uncut.lost).toEqual([]);
+    // Drawn anew a hair elsewhere.
+    const both = closeLines(lines, 0.5, [{ kind: 'both', ...at(10.05, 10) }]);
+    expect(both.doubled.filter(({ left }) => left)).toMatchObject([{ length: expect.closeTo(10, 6) as number }]);
+    expect(both.open.map(contourLength)).toContainEqual(expect.closeTo(10, 6));
+    expect(both.closed).toHaveLength(1);
+    const ring = run([0, 0], [20, 0], [20, 10], [0, 10], [0, 0]);
+    const closed = { ...ring, closed: true };
+    expect(closeLines([closed, closed], 0.1).closed).toHaveLength(1);
+    expect(closeLines([closed, closed], 0.1, [{ kind: 'both', ...at(10, 0) }]).closed).toHaveLength(2);
+    for (const kind of ['both', 'uncut', 'join'] as const)
+      expect(closeLines(lines, 0.5, [{ kind, ...at(50, 50) }]).lost).toHaveLength(1);
+  });
+
   it('ends are carried on to where they meet; else narrow gaps close in the middle, and wider ones by a line', () => {
     const nodes = (...lines: Contour[]) => closeLines(lines, 1).closed.map(({ segments }) => segments.length);
     const broken = (gap: number) => run([10 + gap, 0], [20, 0], [20, 10], [0, 10], [0, 0], [10, 0]);

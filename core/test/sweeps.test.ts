@@ -279,7 +279,7 @@ describe('the sweeps of a job', () => {
     const input = farApart({ pitch: 0.3 });
     let some = 0;
     for (const height of [2.55, 8.25, 5.25 + 1e-4, 5.25 - 1e-4]) {
-      const [plate] = input.assemblies as readonly object[];
+      const [plate] = (input as { assemblies: readonly object[] }).assemblies;
       const job = jobOf({ ...input, assemblies: [{ ...plate, items: [shape(height)] }] } as RecipeInput);
       for (const format of ['svg', 'dxf', 'pdf'] as const) {
         const { rows, differences } = await runJob(job, format);

@@ -86,7 +86,7 @@ test('a drawing’s wide gap is closed by hand, a layer gets its own role, and a
   await listOf(page)
     .getByRole('button', { name: /^window/ })
     .click();
-  const gaps = page.getByRole('list', { name: 'Gaps' });
+  const gaps = page.getByRole('list', { name: 'Faults of lines' });
   // The widest first.
   const widest = gaps.getByRole('combobox').first();
   await expect(widest).toHaveValue('');

@@ -7,12 +7,12 @@ import type { Change } from '../geometry/nodes/redraw.ts';
 import { redrawContours, type Drawing } from '../geometry/nodes/redrawn-contours.ts';
 import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
 import { closeLines } from './closing/close-lines.ts';
-import { inFileAt, joinClosings, type Closing } from './closing/closing.ts';
+import { closingOf, joinClosings, type Closing } from './closing/closing.ts';
 import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 import { selfCrossings } from '../geometry/self-crossings.ts';
 import { strokeArea } from './stroke-area.ts';
-import type { GapMend, PartedBy } from '../recipe/parts.ts';
+import type { GapMend, Leaving, PartedBy } from '../recipe/parts.ts';
 import { elementsOf, type PictureFacts } from './elements.ts';
 import { PLAIN_PICTURE, type PicturePlan } from './picture/picture-plan.ts';
 
@@ -40,7 +40,7 @@ export interface ArtworkPlan {
   readonly picture: PicturePlan;
   /** Gaps that were decided by hand, by their ends in units of the file. */
   readonly repairs: readonly {
-    readonly kind: GapMend;
+    readonly kind: GapMend | Leaving;
     readonly layer: string;
     readonly from: readonly [x: number, y: number];
     readonly to: readonly [x: number, y: number];
@@ -162,22 +162,18 @@ function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: Artwo
     const decided = plan.repairs.flatMap(({ kind, layer, from, to }, number) =>
       layer === name ? [{ kind, from: at(from), to: at(to), number }] : [],
     );
-    const { closed, open, joined, gaps, lost, ...facts } = closeLines(drawn, plan.join, decided);
-    const closing: Closing = {
-      ...facts,
-      joined: inFileAt(joined, name, factor),
-      gaps: inFileAt(gaps, name, factor),
-      lost: decided.filter((one) => lost.includes(one)).map(({ number }) => number),
-      open: open.length,
-    };
+    const lines = closeLines(drawn, plan.join, decided);
+    const { closed, open } = lines;
+    const lost = decided.filter((one) => lines.lost.includes(one)).map(({ number }) => number);
+    const closing = closingOf(lines, name, factor, lost);
     const inLayer = areas.get(name) ?? [];
     const [large, largeLines] = [withoutSpecks(inLayer, plan.speck), withoutSpecks(closed, plan.speck)];
     const fitted = refitted([...large, ...largeLines], plan.refit);
     const count = large.length;
     const specks = inLayer.length + closed.length - count - largeLines.length;
     const nodes = addNodes([fitted.nodes, countOf(open)]);
-    const [outlines, lines] = [fitted.contours.slice(0, count), fitted.contours.slice(count)];
-    return { name, areas: outlines, closed: lines, open, closing, nodes, specks };
+    const [outlines, rings] = [fitted.contours.slice(0, count), fitted.contours.slice(count)];
+    return { name, areas: outlines, closed: rings, open, closing, nodes, specks };
   });
 }
 

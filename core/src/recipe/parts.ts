@@ -18,6 +18,7 @@ export type {
   FillPlan,
   GapMend,
   Item,
+  Leaving,
   LetteringItem,
   LineKind,
   Made,

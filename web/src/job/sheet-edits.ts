@@ -3,7 +3,7 @@
 import { MAKES } from '@needlefile/core/makes/makes';
 import { turnPointBy } from '@needlefile/core/geometry/turn';
 import type { Point } from '@needlefile/core/geometry/point';
-import type { FileGap } from '@needlefile/core/artwork/closing';
+import type { InFile } from '@needlefile/core/artwork/closing';
 import { layerApart, partedBy, withCorners, withLayer, withRepairs } from '@needlefile/core/recipe/edits/artwork';
 import { clipOfItems, clipOfThings, pasted } from '@needlefile/core/recipe/edits/clip';
 import { moved } from '@needlefile/core/recipe/edits/lists';
@@ -15,7 +15,7 @@ import { drawing, usualShape, usualWords } from '@needlefile/core/recipe/edits/u
 import { itemName } from '@needlefile/core/items/kinds';
 import { mapPoints } from '@needlefile/core/geometry/nodes/node-path';
 import { pathThrough, type DrawnPoint } from '@needlefile/core/geometry/nodes/through-points';
-import type { ArtworkItem, GapMend, Item, Made, Make, Role, ShapeItem } from '@needlefile/core/recipe/schema';
+import type { ArtworkItem, GapMend, Item, Leaving, Made, Make, Role, ShapeItem } from '@needlefile/core/recipe/schema';
 import type { BroughtArtwork } from '@/api/brought-artwork';
 import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
 import { useMemo } from 'react';
@@ -26,10 +26,22 @@ import { useJobStore, type JobStore } from './job-store';
 import { placeEdits } from './place-edits';
 import { useView } from './view-store';
 
-/** What is done by hand to things and items on the sheet, as they stand in the picture: each a step of the history. */
 /** Room below what is there for a file of several items, mm. */
 const BELOW = 40;
 
+/** What a decision about lines of a file is called. */
+const DECIDED: Record<GapMend | Leaving | 'mended', string> = {
+  join: 'Close a gap',
+  together: 'Close a gap',
+  across: 'Close a gap',
+  prolonged: 'Close a gap',
+  open: 'Keep a gap open',
+  both: 'Keep both lines',
+  uncut: 'Keep lines that run past each other',
+  mended: 'Mend lines again',
+};
+
+/** What is done by hand to things and items on the sheet, as they stand in the picture: each a step of the history. */
 export function useSheetEdits(picture: Picture | null): SheetEdits {
   const store = useJobStore();
   return useMemo(() => sheetEdits(store, picture), [store, picture]);
@@ -124,14 +136,16 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
     /** Says what layers of a file are. */
     partBy: (item: ArtworkItem, by: ArtworkItem['partedBy']) =>
       changeArtwork('What layers are', item, (own) => partedBy(own, by)),
-    decideGap: (item: ArtworkItem, { inFile: { layer, from, to } }: FileGap, kind: GapMend) =>
-      changeArtwork(kind === 'open' ? 'Keep a gap open' : 'Close a gap', item, (own) =>
+    /** @param kind null: as it is without a hand */
+    decideFault: (item: ArtworkItem, { inFile: { layer, from, to } }: InFile, kind: GapMend | Leaving | null) =>
+      changeArtwork(DECIDED[kind ?? 'mended'], item, (own) =>
         withRepairs(own, [{ layer, from: [from.x, from.y], to: [to.x, to.y] }], kind),
       ),
     /** A picture drawn straight between corners, as shares of it from its lower left. */
     straighten: (item: ArtworkItem, corners: readonly Point[]) =>
       changeArtwork('Straighten a picture', item, (own) => withCorners(own, corners)),
-    undecideGaps: (item: ArtworkItem) => changeArtwork('Gaps by their width', item, (own) => ({ ...own, repairs: [] })),
+    undecideFaults: (item: ArtworkItem) =>
+      changeArtwork('Faults of lines as by themselves', item, (own) => ({ ...own, repairs: [] })),
     /** An own drawing through points of the sheet, y up. */
     addDrawing: (points: readonly DrawnPoint[], closed: boolean) => {
       const picture = drawn(inHand(recipeNow()).assembly);

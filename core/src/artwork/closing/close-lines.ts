@@ -6,7 +6,8 @@ import { arc, line, moveEnds, tangentAt, type ArcSegment, type Segment } from '.
 import type { GapMend } from '../../recipe/parts.ts';
 import { withoutDoubles, type DoubledRun } from './doubled.ts';
 import { carriedTo, meetingOf, MOVED } from './meeting.ts';
-import { decidedPairs, type Decided } from './decided.ts';
+import { decidedPairs, type Decided, type DecidedGap } from './decided.ts';
+import { leftAsDrawn } from './left-as-drawn.ts';
 import { neighboursOf } from './neighbours.ts';
 import { trimOvershoots, type Overshoot } from './overshoots.ts';
 import { pairEnds, type EndPair, type LineEnd, type MayPair } from './pair-ends.ts';
@@ -26,13 +27,13 @@ export interface ClosedLines {
   readonly joined: readonly Gap[];
   /** From ends that stay open to the nearest other one, where that is near enough to be told. */
   readonly gaps: readonly Gap[];
-  /** Runs that lay on other lines, and were left out. */
+  /** Runs that lay on other lines, and count once but where a hand left them. */
   readonly doubled: readonly DoubledRun[];
-  /** Ends that ran past each other, and were cut back. */
+  /** Ends that ran past each other, and were cut back but where a hand left them. */
   readonly overshoots: readonly Overshoot[];
   /** Lines of no length. */
   readonly nothing: number;
-  /** What was decided by hand of gaps that are not there. */
+  /** What was decided by hand of what is not there. */
   readonly lost: readonly Decided[];
 }
 
@@ -52,16 +53,27 @@ const [TOLD, TOLD_MM] = [3, 2];
  */
 export function closeLines(contours: readonly Contour[], join: number, decided: readonly Decided[] = []): ClosedLines {
   const real = contours.filter((contour) => contourLength(contour) > NOTHING);
-  const { contours: single, doubled } = withoutDoubles(real, ON_EACH_OTHER);
-  const { contours: kept, overshoots } = trimOvershoots(single, Math.max(join, SAME), SAME);
+  const near = Math.max(join, MOVED);
+  const both = leftAsDrawn(
+    decided.filter(({ kind }) => kind === 'both'),
+    near,
+  );
+  const uncut = leftAsDrawn(
+    decided.filter(({ kind }) => kind === 'uncut'),
+    near,
+  );
+  const { contours: single, doubled } = withoutDoubles(real, ON_EACH_OTHER, both.isLeft);
+  const trimmed = trimOvershoots(single, Math.max(join, SAME), SAME, uncut.isLeft);
+  const { contours: kept, overshoots } = trimmed;
   const lines = kept.filter(({ closed }) => !closed);
   const ends = lines.flatMap((contour): LineEnd[] => [startOf(contour), endOf(contour)]);
   const lengths = lines.map(contourLength);
   // A line closes on itself only where it goes round something.
   const mayClose: MayPair = (a, b, width) => a >> 1 !== b >> 1 || lengths[a >> 1]! > 3 * width + NOTHING;
-  const { joins, isOpen, lost } = decidedPairs(ends, decided, Math.max(join, MOVED));
-  const taken = new Set(joins.flatMap(({ a, b }) => [a, b]));
-  const mayPair: MayPair = (a, b, width) => !taken.has(a) && !taken.has(b) && !isOpen(a, b) && mayClose(a, b, width);
+  const { joins, isOpen, lost } = decidedPairs(ends, decided.filter(isOfGap), near);
+  const isTaken = ends.map(({ at }) => trimmed.left.some((end) => distance(end, at) <= SAME));
+  for (const { a, b } of joins) isTaken[a] = isTaken[b] = true;
+  const mayPair: MayPair = (a, b, width) => !isTaken[a] && !isTaken[b] && !isOpen(a, b) && mayClose(a, b, width);
   const pairs = [...joins, ...pairEnds(ends, Math.max(join, SAME), mayPair)];
   const chains = chainsOf(lines, pairs, join);
   const isFree = ends.map(() => true);
@@ -76,9 +88,11 @@ export function closeLines(contours: readonly Contour[], join: number, decided: 
     doubled,
     overshoots,
     nothing: contours.length - real.length,
-    lost,
+    lost: [...lost, ...both.lost(), ...uncut.lost()],
   };
 }
+
+const isOfGap = (decided: Decided): decided is DecidedGap => decided.kind !== 'both' && decided.kind !== 'uncut';
 
 function startOf({ segments }: Contour): LineEnd {
   const first = segments[0]!;

@@ -1,14 +1,22 @@
 import { scale, type Point } from '../../geometry/point.ts';
 import type { ClosedLines, Gap } from './close-lines.ts';
+import type { DoubledRun } from './doubled.ts';
+import type { Overshoot } from './overshoots.ts';
 
-/** A gap, and where its ends are in the file: by that it is known again. */
-export interface FileGap extends Gap {
+/** Where something is in the file: by that it is known again. Of what has no two ends both places are the same. */
+export interface InFile {
   readonly inFile: { readonly layer: string; readonly from: Point; readonly to: Point };
 }
 
+export interface FileGap extends Gap, InFile {}
+
 /** What became of the lines of a file; lengths in mm. */
-export interface Closing extends Omit<ClosedLines, 'closed' | 'open' | 'joined' | 'gaps' | 'lost'> {
-  /** Decisions of gaps that are not there, by their places among all. */
+export interface Closing {
+  /** Lines of no length. */
+  readonly nothing: number;
+  readonly doubled: readonly (DoubledRun & InFile)[];
+  readonly overshoots: readonly (Overshoot & InFile)[];
+  /** Decisions of what is not there, by their places among all. */
   readonly lost: readonly number[];
   readonly joined: readonly FileGap[];
   readonly gaps: readonly FileGap[];
@@ -28,9 +36,26 @@ export const joinClosings = (all: readonly Closing[]): Closing => ({
   open: sumOf(all.map(({ open }) => open)),
 });
 
-/** Gaps of a layer of a file that was taken so many times as large. */
-export const inFileAt = (gaps: readonly Gap[], layer: string, factor: number): FileGap[] =>
-  gaps.map((gap) => ({ ...gap, inFile: { layer, from: scale(gap.from, 1 / factor), to: scale(gap.to, 1 / factor) } }));
+/** What became of the lines of one layer of a file that was taken so many times as large. */
+export function closingOf(
+  { joined, gaps, doubled, overshoots, nothing, open }: ClosedLines,
+  layer: string,
+  factor: number,
+  lost: readonly number[],
+): Closing {
+  const there = (from: Point, to: Point): InFile => ({
+    inFile: { layer, from: scale(from, 1 / factor), to: scale(to, 1 / factor) },
+  });
+  const ends = (gap: Gap): FileGap => ({ ...gap, ...there(gap.from, gap.to) });
+  const spot = <T extends { readonly at: Point }>(each: T): T & InFile => ({ ...each, ...there(each.at, each.at) });
+  return {
+    joined: joined.map(ends),
+    gaps: gaps.map(ends),
+    doubled: doubled.map(spot),
+    overshoots: overshoots.map(spot),
+    ...{ nothing, lost, open: open.length },
+  };
+}
 
 /** The same with its places elsewhere. */
 export function placeClosing(closing: Closing, place: (point: Point) => Point): Closing {

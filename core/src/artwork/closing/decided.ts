@@ -1,12 +1,17 @@
-import type { GapMend } from '../../recipe/parts.ts';
+import type { GapMend, Leaving } from '../../recipe/parts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import type { EndPair, LineEnd } from './pair-ends.ts';
 
-/** A gap that was decided by hand: closed in some way, however wide, or kept open, however narrow. */
+/** What was decided by hand. */
 export interface Decided {
-  readonly kind: GapMend;
+  readonly kind: GapMend | Leaving;
   readonly from: Point;
   readonly to: Point;
+}
+
+/** A gap that was: closed in some way, however wide, or kept open, however narrow. */
+export interface DecidedGap extends Decided {
+  readonly kind: GapMend;
 }
 
 /** Decisions as pairs of ends. */
@@ -21,7 +26,7 @@ export interface DecidedPairs {
  * Finds the ends that decisions are of: the nearest to where they were, in a new version of a file too.
  * @param near ends that moved no further are the same, mm
  */
-export function decidedPairs(ends: readonly LineEnd[], decided: readonly Decided[], near: number): DecidedPairs {
+export function decidedPairs(ends: readonly LineEnd[], decided: readonly DecidedGap[], near: number): DecidedPairs {
   const joins: EndPair[] = [];
   const open = new Set<string>();
   const taken = new Set<number>();

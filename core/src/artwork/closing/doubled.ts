@@ -4,10 +4,12 @@ import { cross, distance, length, type Point } from '../../geometry/point.ts';
 import { hullBoundsOf, pointAt, portion, segmentLength, tangentAt, type Segment } from '../../geometry/segment.ts';
 import { nearestOn } from './nearest.ts';
 
-/** A run of line that lay on another and was left out. */
+/** A run of line that lay on another. */
 export interface DoubledRun {
   readonly at: Point;
   readonly length: number;
+  /** A hand left it where it is: both are run. */
+  readonly left: boolean;
 }
 
 /** Lines without what lies on others. */
@@ -39,8 +41,13 @@ const WHOLE: readonly Span[] = [[0, 1]];
  * Leaves out what lies on other lines: of closed contours those that lie on others nearly all round, of loose lines the
  * stretches that do. It matters neither of what kind the segments are, nor where they are parted. The longest stay.
  * @param tolerance lines this near lie on each other, mm
+ * @param isLeft whether a hand left the run with its middle there
  */
-export function withoutDoubles(contours: readonly Contour[], tolerance: number): Undoubled {
+export function withoutDoubles(
+  contours: readonly Contour[],
+  tolerance: number,
+  isLeft: (at: Point) => boolean = () => false,
+): Undoubled {
   const runs = contours.flatMap(({ segments }, contour): Run[] =>
     segments.map((segment) => ({ segment, contour, length: segmentLength(segment), near: [], kept: [] })),
   );
@@ -56,12 +63,16 @@ export function withoutDoubles(contours: readonly Contour[], tolerance: number):
     const whole = unit.reduce((sum, i) => sum + runs[i]!.length, 0);
     const onOthers = unit.reduce((sum, i, k) => sum + runs[i]!.length * share(k), 0);
     if (isClosed) {
-      const goes = onOthers >= COVERED * whole;
-      unit.forEach((i) => (runs[i]!.kept = goes ? [] : WHOLE));
-      if (goes) doubled.push({ at: pointAt(runs[unit[0]!]!.segment, 0.5), length: whole });
+      const lies = onOthers >= COVERED * whole;
+      const at = pointAt(runs[unit[0]!]!.segment, 0.5);
+      const left = lies && isLeft(at);
+      unit.forEach((i) => (runs[i]!.kept = lies && !left ? [] : WHOLE));
+      if (lies) doubled.push({ at, length: whole, left });
     } else {
-      unit.forEach((i, k) => (runs[i]!.kept = without(covered[k]!)));
-      if (onOthers > 0) doubled.push({ at: middleOf(runs[unit[0]!]!.segment, covered[0]!), length: onOthers });
+      const at = middleOf(runs[unit[0]!]!.segment, covered[0]!);
+      const left = onOthers > 0 && isLeft(at);
+      unit.forEach((i, k) => (runs[i]!.kept = left ? WHOLE : without(covered[k]!)));
+      if (onOthers > 0) doubled.push({ at, length: onOthers, left });
     }
   }
   return { contours: leftOf(contours, runs), doubled };

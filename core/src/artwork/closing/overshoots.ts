@@ -4,11 +4,21 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { portion, reverseSegment, segmentLength, withEnds, type Segment } from '../../geometry/segment.ts';
 import { neighboursOf } from './neighbours.ts';
 
-/** Two lines that ran past each other were cut back to where they cross. */
+/** Two lines ran past each other, and were cut back to where they cross. */
 export interface Overshoot {
   readonly at: Point;
   /** The longer of the two ends that were cut off, mm. */
   readonly length: number;
+  /** A hand left them: neither was cut. */
+  readonly left: boolean;
+}
+
+/** Lines with their ends cut back. */
+export interface Trimmed {
+  readonly contours: readonly Contour[];
+  readonly overshoots: readonly Overshoot[];
+  /** Ends that a hand left as they are drawn. */
+  readonly left: readonly Point[];
 }
 
 /** An end is cut off where so much of its segment is left: what is cut more is another line. */
@@ -27,12 +37,14 @@ interface Trim {
  * Cuts back ends of lines that run past each other by no more than `most` mm each. Only two ends that are each other's
  * best are cut; an end that runs past the middle of a line is none.
  * @param same ends nearer than this meet already, mm
+ * @param isLeft whether a hand left the two that cross there
  */
 export function trimOvershoots(
   contours: readonly Contour[],
   most: number,
   same: number,
-): { readonly contours: readonly Contour[]; readonly overshoots: readonly Overshoot[] } {
+  isLeft: (at: Point) => boolean = () => false,
+): Trimmed {
   const open = contours.flatMap(({ closed }, i) => (closed ? [] : [i]));
   // End 2 k is the start of the k-th open line, 2 k + 1 its end; each as a segment that runs out to it.
   const ends = open.flatMap((i): Segment[] => {
@@ -40,18 +52,20 @@ export function trimOvershoots(
     return [reverseSegment(segments[0]!), segments.at(-1)!];
   });
   const cuts = new Map<number, Cut>();
+  const leftEnds: Point[] = [];
   const overshoots = bestTrims(ends, most, same).map(({ a, b, crossing: { t, u, at }, offA, offB }): Overshoot => {
-    cuts.set(a, { t, at });
-    cuts.set(b, { t: u, at });
-    return { at, length: Math.max(offA, offB) };
+    const left = isLeft(at);
+    if (left) leftEnds.push(ends[a]!.to, ends[b]!.to);
+    else cuts.set(a, { t, at }).set(b, { t: u, at });
+    return { at, length: Math.max(offA, offB), left };
   });
   let next = 0;
-  const left = contours.map((contour) => {
+  const cut = contours.map((contour) => {
     if (contour.closed) return contour;
     const k = next++;
     return cutBack(contour, cuts.get(2 * k), cuts.get(2 * k + 1));
   });
-  return { contours: left, overshoots };
+  return { contours: cut, overshoots, left: leftEnds };
 }
 
 /** Where an end is cut: the parameter on its segment, which runs out to it, and the place. */

@@ -3,7 +3,7 @@ import { inArtwork } from '../../recipe/patch.ts';
 import type { Finding } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
 
-/** What was decided by hand of a gap must find it, in a new version of the file too. */
+/** What was decided by hand of lines of a file must find them, in a new version of the file too. */
 export function lostDecision({ items }: AssemblySubject): Finding[] {
   return items.flatMap(({ item, form }): Finding[] => {
     const lost = form.artwork?.closing.lost ?? [];
@@ -16,8 +16,8 @@ export function lostDecision({ items }: AssemblySubject): Finding[] {
         rule: 'lost decision',
         severity: 'attention',
         where: null,
-        title: `${itemName(item)}: ${lost.length} ${many ? 'gaps' : 'gap'} decided by hand not found`,
-        detail: `No line ends where ${many ? 'they were' : 'it was'}. Look whether the file has changed there.`,
+        title: `${itemName(item)}: ${lost.length} ${many ? 'decisions' : 'decision'} by hand not found`,
+        detail: `The lines that ${many ? 'they were' : 'it was'} of are not there. Look whether the file has changed there.`,
         mends: [
           { label: many ? 'Forget them' : 'Forget it', patch: inArtwork(item.id, { path: ['repairs'], value: found }) },
         ],

@@ -9,18 +9,22 @@ const end = z.tuple([coordinate, coordinate]).describe('An end of a line, in uni
 /** How a gap may be decided by hand. */
 export const GAP_MENDS = ['join', 'together', 'across', 'prolonged', 'open'] as const;
 export type GapMend = (typeof GAP_MENDS)[number];
+/** What a hand leaves as it is drawn: both of two lines that lie on each other, ends that run past each other. */
+export const LEAVINGS = ['both', 'uncut'] as const;
+export type Leaving = (typeof LEAVINGS)[number];
 
 /** By what a file is parted into what is taken, left out, or made an item by itself. */
 export const PARTED_BY = ['layer', 'colour', 'width', 'kind'] as const;
 export type PartedBy = (typeof PARTED_BY)[number];
 
-/** What was decided by hand for one gap, by where its two ends are in the file. */
+/** What was decided by hand, by where it is in the file: of a gap, its two ends; else the same place twice. */
 const repairSchema = z.strictObject({
   kind: z
-    .enum(GAP_MENDS)
+    .enum([...GAP_MENDS, ...LEAVINGS])
     .describe(
-      'Closed, however wide: as suits its lines (join), both ends in the middle (together), a line across (across), ' +
-        'or both carried on to where they cross (prolonged); or kept open, however narrow.',
+      'A gap closed, however wide: as suits its lines (join), both ends in the middle (together), a line across ' +
+        '(across), or both carried on to where they cross (prolonged); or kept open, however narrow. Of lines that ' +
+        'lie on each other, both kept (both); of lines that run past each other, neither cut back (uncut).',
     ),
   layer: z.string().max(300).describe('The layer of the file that its lines are in.'),
   from: end,

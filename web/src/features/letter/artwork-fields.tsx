@@ -20,8 +20,9 @@ import { useEditItem, useThing } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView } from '@/job/view-store';
 import { ArtworkLayers } from './artwork-layers';
+import { FaultList } from './fault-list';
 import { GapChart } from './gap-chart';
-import { GapList } from './gap-list';
+
 import { readingsOf } from '@needlefile/core/recipe/edits/remembered';
 import { decisionOf } from '@needlefile/core/recipe/edits/artwork';
 import { PictureFields } from './picture-fields';
@@ -213,17 +214,16 @@ export function ArtworkFields({
             />
           )}
           {facts && picture && drawn && (
-            <GapList
-              joined={facts.closing.joined}
-              gaps={facts.closing.gaps}
+            <FaultList
+              closing={facts.closing}
               onSheet={(point) => sheetPoint(picture, drawn.at, sheetHeight, point)}
-              onDecide={(gap, kind) => edits.decideGap(item, gap, kind)}
+              onDecide={(fault, kind) => edits.decideFault(item, fault, kind)}
               decidedOf={(gap) => decisionOf(item, gap)}
             />
           )}
           {item.repairs.length > 0 && (
-            <Button size="sm" variant="light" className="mt-2" onClick={() => edits.undecideGaps(item)}>
-              All {item.repairs.length === 1 ? 'gaps' : `${item.repairs.length} decided`} by their width again
+            <Button size="sm" variant="light" className="mt-2" onClick={() => edits.undecideFaults(item)}>
+              Forget {item.repairs.length === 1 ? 'what is' : `all ${item.repairs.length} that are`} decided by hand
             </Button>
           )}
         </PanelSection>
@@ -321,8 +321,10 @@ function sheetPoint({ origin, turn }: AssemblyPicture, at: Point, sheetHeight: n
   return { x: origin.x + x, y: sheetHeight - origin.y - y };
 }
 
-function Closed({ closing: { joined, gaps, doubled, overshoots } }: { closing: Closing }) {
+function Closed({ closing: { joined, gaps, ...closing } }: { closing: Closing }) {
   const unit = useUnit();
+  const doubled = closing.doubled.filter(({ left }) => !left);
+  const overshoots = closing.overshoots.filter(({ left }) => !left);
   const wide = gaps.map(({ width }) => width).sort((a, b) => a - b);
   const widest = joined.reduce((most, { width }) => Math.max(most, width), 0);
   const longest = overshoots.reduce((most, { length }) => Math.max(most, length), 0);
