@@ -75,7 +75,7 @@ await page
   .getByRole('region', { name: 'On the sheet' })
   .getByRole('button', { name: /Whistle emblem/ })
   .click();
-await page.getByRole('list', { name: 'Gaps' }).getByRole('button').first().scrollIntoViewIfNeeded();
+await page.getByRole('list', { name: 'Faults of lines' }).getByRole('button').first().scrollIntoViewIfNeeded();
 await shot('artwork');
 await page.getByRole('button', { name: 'Work on its nodes' }).click();
 await page.locator('rect[data-node]').nth(5).click();
