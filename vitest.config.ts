@@ -22,7 +22,20 @@ export default defineConfig({
   },
   test: {
     environment: 'node',
-    include: ['{core,cli,web}/test/**/*.test.{ts,tsx}', 'second-opinion/*.test.ts'],
+    projects: [
+      {
+        extends: true,
+        // Nothing in the core keeps a state that one test could leave to another: its files share what is loaded, and
+        // what is compiled.
+        test: {
+          name: 'core',
+          include: ['core/test/**/*.test.ts', 'second-opinion/*.test.ts'],
+          isolate: false,
+          restoreMocks: true,
+        },
+      },
+      { extends: true, test: { name: 'cli and web', include: ['{cli,web}/test/**/*.test.{ts,tsx}'] } },
+    ],
     // A throttled machine takes ten times as long as a quiet one.
     testTimeout: 300_000,
     hookTimeout: 300_000,
