@@ -32,9 +32,18 @@ export default defineConfig({
           include: ['core/test/**/*.test.ts', 'second-opinion/*.test.ts'],
           isolate: false,
           restoreMocks: true,
+          // One project after the other: at once, each would have one worker, and the longer one end alone.
+          sequence: { groupOrder: 0 },
         },
       },
-      { extends: true, test: { name: 'cli and web', include: ['{cli,web}/test/**/*.test.{ts,tsx}'] } },
+      {
+        extends: true,
+        test: {
+          name: 'cli and web',
+          include: ['{cli,web}/test/**/*.test.{ts,tsx}'],
+          sequence: { groupOrder: 1 },
+        },
+      },
     ],
     // A throttled machine takes ten times as long as a quiet one.
     testTimeout: 300_000,

@@ -88,7 +88,7 @@ test('a drawing’s wide gap is closed by hand, a layer gets its own role, and a
     .click();
   const gaps = page.getByRole('list', { name: 'Faults of lines' });
   // The widest first.
-  const widest = gaps.getByRole('combobox').first();
+  const widest = gaps.getByRole('combobox', { name: /gap$/ }).first();
   await expect(widest).toHaveValue('');
   await widest.selectOption('closed');
   await built(page);

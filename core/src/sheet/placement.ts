@@ -10,8 +10,6 @@ export interface Placement {
   readonly turn: number;
 }
 
-export const isSamePlacement = (a: Placement, b: Placement): boolean => a.x === b.x && a.y === b.y && a.turn === b.turn;
-
 export function placePoint(point: Point, { x, y, turn }: Placement): Point {
   const turned = turnPointBy(turn)(point);
   return { x: turned.x + x, y: turned.y + y };
