@@ -270,7 +270,7 @@ describe('the sweeps of a job', () => {
     expect(layersOf(farApart({ byHand: [[laidItem('it', 0, 'in')]], together: 'all' }))).toContain('ENGRAVE_S2');
   });
 
-  it('run as the job says though an edge lies in the middle of a row, where what a file rounds decides of it', async () => {
+  it('run as the job says though what a file rounds decides of a row, as an edge lies in its middle', async () => {
     const shape = (height: number) => ({
       kind: 'shape',
       role: 'engraved',

@@ -28,19 +28,24 @@ export const frameOfLetter = ({ id, origin, turn, capHeight, drawnFrom }: Letter
   mirrored: drawnFrom !== null && determinant(drawnFrom.matrix) < 0,
 });
 
+/** What lengths of a letter are told in, mm. */
+export const unitOf = ({ capHeight }: Pick<LetterFrame, 'capHeight'>): number => capHeight || 1;
+
 /** A dot that was taken out was no further from there than this, in diameters. */
 const THERE = 0.75;
 
 /** A place of a letter, told in its cap heights from its origin, in the thing. */
-export function dotAt([u, v]: DotsByHand['in'][number], { origin, turn, capHeight, mirrored }: LetterFrame): Point {
-  const unit = capHeight || 1;
+export function dotAt([u, v]: DotsByHand['in'][number], frame: LetterFrame): Point {
+  const { origin, turn, mirrored } = frame;
+  const unit = unitOf(frame);
   const { x, y } = turnPointBy(turn)({ x: (mirrored ? -u : u) * unit, y: v * unit });
   return { x: origin.x + x, y: origin.y + y };
 }
 
 /** A place in the thing, as it is told of a letter. */
-export function dotOf({ x, y }: Point, { origin, turn, capHeight, mirrored }: LetterFrame): [number, number] {
-  const unit = capHeight || 1;
+export function dotOf({ x, y }: Point, frame: LetterFrame): [number, number] {
+  const { origin, turn, mirrored } = frame;
+  const unit = unitOf(frame);
   const own = turnPointBy(-turn)({ x: x - origin.x, y: y - origin.y });
   return [(mirrored ? -own.x : own.x) / unit, own.y / unit];
 }
@@ -69,7 +74,7 @@ export function withDotsByHand(
   const put = own.flatMap((letter) =>
     hand[letter.id]!.in.map((place) => {
       const [, , wide] = place;
-      return circle(dotAt(place, letter), (wide ? wide * (letter.capHeight || 1) : diameter) / 2, letter.id);
+      return circle(dotAt(place, letter), (wide ? wide * unitOf(letter) : diameter) / 2, letter.id);
     }),
   );
   return [...left, ...put];

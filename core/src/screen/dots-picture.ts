@@ -1,4 +1,4 @@
-import { dotOf, frameOfLetter, middleOfDot, type LetterFrame } from '../fills/dots-by-hand.ts';
+import { dotOf, frameOfLetter, middleOfDot, unitOf, type LetterFrame } from '../fills/dots-by-hand.ts';
 import { heightOf, widthOf } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds } from '../geometry/contour-facts.ts';
@@ -78,6 +78,6 @@ export const dotsInHand = (
     const put = items.find((each) => each.item.id === item)?.item.dots[letter]?.in ?? [];
     const byHand = put.some(([u, v]) => Math.hypot(u - at[0], v - at[1]) < 1e-3);
     const { x, y } = placePoint(middle, placement);
-    const wide = isUsual ? null : diameter / (frame.capHeight || 1);
+    const wide = isUsual ? null : diameter / unitOf(frame);
     return { item, letter, at, wide, byHand, x, y: height - y, radius: diameter / 2 };
   });

@@ -17,7 +17,7 @@ export function lostDecision({ items }: AssemblySubject): Finding[] {
         severity: 'attention',
         where: null,
         title: `${itemName(item)}: ${lost.length} ${many ? 'decisions' : 'decision'} by hand not found`,
-        detail: `The lines that ${many ? 'they were' : 'it was'} of are not there. Look whether the file has changed there.`,
+        detail: `The lines that ${many ? 'they were' : 'it was'} of are not there: look whether the file has changed.`,
         mends: [
           { label: many ? 'Forget them' : 'Forget it', patch: inArtwork(item.id, { path: ['repairs'], value: found }) },
         ],
