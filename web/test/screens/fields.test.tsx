@@ -60,31 +60,33 @@ function tryField(bench: OpenWorkbench, field: HTMLInputElement): boolean {
   return false;
 }
 
-/** Of every make, with every kind of fill, artwork, a picture, rails and feet, and several things. */
+/** Each has fields that those before it have not. */
 const JOBS = [
   'Valve tag, injector',
   'Luggage label, hatched',
   'Waiting room sign, carved',
-  'Valve tag, blower, filled letters',
   'Smokebox plate in rivets',
-  'Carriage door, Saloon',
   'Relief plate, Guard & Parcels',
   'Marigold on a backer',
-  'Wagon stencil, 8 tons',
   'Stationmaster’s desk, name and key tag',
-  'Parcels crate, engine no. 2',
 ];
 
 describe('fields', () => {
+  const known = new Set<string>();
+
   it.each(JOBS)('of %s write where they say, and nothing else', async (name) => {
     const bench = await openWorkbench(name);
     let tried = 0;
     for (const station of STATION_NAMES) {
       await bench.station(station);
       await bench.built();
-      const fields = [...document.querySelectorAll<HTMLInputElement>('[aria-label=Station] input[data-at]')];
-      for (const field of fields) if (field.isConnected && tryField(bench, field)) tried++;
+      for (const field of document.querySelectorAll<HTMLInputElement>('[aria-label=Station] input[data-at]')) {
+        const place = field.dataset.at!.replaceAll(/\d+/g, '#');
+        if (known.has(place) || !field.isConnected || !tryField(bench, field)) continue;
+        known.add(place);
+        tried++;
+      }
     }
-    expect(tried).toBeGreaterThan(5);
+    expect(tried).toBeGreaterThan(0);
   });
 });

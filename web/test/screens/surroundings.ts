@@ -1,5 +1,6 @@
 import { configure } from '@testing-library/react';
 import * as Comlink from 'comlink';
+import * as React from 'react';
 import { vi } from 'vitest';
 import { coreApi } from '../../src/worker/core-api';
 
@@ -101,7 +102,25 @@ const locks = {
   query: () => Promise.resolve({ held: [...heldLocks].map((name) => ({ name })) }),
 };
 
+/**
+ * React notes the stack of calls at each element that it makes, for warnings that nobody reads here, until it has made
+ * ten thousand in a second: a sixth of the time of these tests.
+ */
+function withoutOwnerStacks(): void {
+  const { __CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE: internals } = React as unknown as Record<
+    string,
+    object
+  >;
+  if (!internals) throw new Error('React keeps its count of stacks elsewhere now.');
+  Object.defineProperty(internals, 'recentlyCreatedOwnerStacks', {
+    get: () => Infinity,
+    set: () => {},
+    configurable: true,
+  });
+}
+
 export function installSurroundings(): void {
+  withoutOwnerStacks();
   // A machine that is throttled builds for a while.
   configure({
     asyncUtilTimeout: 200_000,
