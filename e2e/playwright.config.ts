@@ -20,7 +20,8 @@ export default defineConfig({
     acceptDownloads: true,
     actionTimeout: 120_000,
     screenshot: 'only-on-failure',
-    trace: 'retain-on-failure',
+    // Traces double the time of every test: they are kept where somebody asks, `TRACES=1`.
+    trace: process.env.TRACES ? 'retain-on-failure' : 'off',
     launchOptions: { executablePath: '/usr/bin/chromium', args: chromiumArguments },
   },
 });
