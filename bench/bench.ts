@@ -5,6 +5,7 @@ import { build } from '../core/src/job/build-job.ts';
 import { measure } from '../core/src/job/measure-job.ts';
 import { makeOnePiece } from '../core/src/job/one-piece.ts';
 import { pictureOf } from '../core/src/screen/picture.ts';
+import { newsOf, type NumberedPicture } from '../core/src/screen/picture-news.ts';
 import { StageCache } from '../core/src/assembly/stages.ts';
 import type { Region } from '../core/src/geometry/contour.ts';
 import { hullBounds } from '../core/src/geometry/contour-facts.ts';
@@ -168,6 +169,18 @@ const [inOne, byItself, equal, one, tagUnion] = medians(
 );
 told('a sheet of 40 tags, a letter of one edited', inOne!, tagUnion!);
 console.log(`${''.padEnd(56)} ${(inOne! / byItself!).toFixed(2)} x the same edit alone (${byItself!.toFixed(1)} ms)`);
+// And drawn, and sent to a page that has the picture before.
+const screenOf = (jobs: readonly Recipe[], cache: StageCache) => {
+  let [turn, last]: [number, NumberedPicture | null] = [0, null];
+  return () => {
+    const next = { number: turn, picture: pictureOf(build(jobs[turn++ % jobs.length]!, resources, cache)) };
+    structuredClone(newsOf(next, last));
+    last = next;
+  };
+};
+const [sheetSent, tagSent] = medians([screenOf(onSheet, sheetCache), screenOf(alone, aloneCache)], OFTEN);
+told('the same, drawn and sent to the page', sheetSent!, tagUnion!);
+console.log(`${''.padEnd(56)} ${(sheetSent! / tagSent!).toFixed(2)} x the same edit alone (${tagSent!.toFixed(1)} ms)`);
 told('a sheet of 40 equal tags, whole build', equal!, tagUnion!);
 console.log(`${''.padEnd(56)} ${(equal! / one!).toFixed(2)} x one of them (${one!.toFixed(1)} ms)`);
 

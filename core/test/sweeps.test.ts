@@ -7,10 +7,12 @@ import { FORMATS } from '../src/job/files.ts';
 import { sheetDrawing } from '../src/job/file-drawing.ts';
 import { runJob } from '../src/job/run-job.ts';
 import { profileOf, type Profile } from '../src/motion/profile.ts';
+import { joinAllSpans } from '../src/motion/row-spans.ts';
 import { spansOf, type Swept } from '../src/motion/swept.ts';
 import { sweepOf, timeTogether, turnSeconds } from '../src/motion/sweep.ts';
 import { exactGroups } from '../src/operations/sweeps/exact-groups.ts';
 import { clumpsOf } from '../src/operations/sweeps/clumps.ts';
+import { JoinedSpans } from '../src/operations/sweeps/joined-spans.ts';
 import { joinedGroups, type CostOf } from '../src/operations/sweeps/joined-groups.ts';
 import { sweepGroups } from '../src/operations/sweeps/sweep-groups.ts';
 import { sweptThings } from '../src/operations/sweeps/swept-things.ts';
@@ -114,6 +116,20 @@ describe('what is swept together', () => {
         });
       }),
       { numRuns: 40 },
+    );
+  });
+
+  it('has the rows of all others where one is left out', () => {
+    fc.assert(
+      fc.property(things, (boxes) => {
+        const spans = spansIn(boxes);
+        const joined = new JoinedSpans(spans);
+        spans.forEach((_, i) => {
+          const others = joinAllSpans(spans.filter((_, k) => k !== i));
+          expect(joined.without(i)).toEqual(others);
+          if (!joined.isOnEdge(i)) expect(others).toEqual(joined.spans);
+        });
+      }),
     );
   });
 

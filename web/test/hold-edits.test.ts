@@ -1,5 +1,6 @@
 import { build } from '@needlefile/core/job/build-job';
-import { pictureOf, type AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
+import { pictureOf } from '@needlefile/core/screen/picture';
 import { StageCache } from '@needlefile/core/assembly/stages';
 import { bridgesOf } from '@needlefile/core/recipe/edits/bridges';
 import { type RecipeInput } from '@needlefile/core/recipe/read';

@@ -20,6 +20,7 @@ import type { Operation } from '../operations/operations.ts';
 import type { Build, LaidAssembly } from './build-job.ts';
 import { circleOf } from '../geometry/shapes.ts';
 import { costOf, type Cost } from './cost.ts';
+import { LaidMemo } from './laid-memo.ts';
 import type { SweepAccount } from './run-sweeps.ts';
 import type { AssemblyMeasures, JobMeasures } from './measure-job.ts';
 import { measureReportOf, type MeasureReport } from './measure-report.ts';
@@ -151,6 +152,9 @@ export interface OperationReport {
 const nodesIn = (contours: readonly Contour[]): number =>
   contours.reduce((sum, contour) => sum + nodeCount(contour), 0);
 
+/** Of things that nobody measured. */
+const reports = new LaidMemo<AssemblyReport>();
+
 /** Sums a build up, with its measures where they were taken. */
 export function reportOf(build: Build, measures?: JobMeasures): Report {
   const { recipe, machine, material, currency, sheet, assemblies, operations, sweeps, findings } = build;
@@ -167,7 +171,10 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
     lays: laysOf(recipe),
     sheet,
     bounds,
-    assemblies: assemblies.map((laid, i) => assemblyReport(laid, measures?.assemblies[i])),
+    assemblies: assemblies.map((laid, i) => {
+      const taken = measures?.assemblies[i];
+      return taken ? assemblyReport(laid, taken) : reports.of(laid, 0, () => assemblyReport(laid));
+    }),
     findings: measures ? stopsFirst([...findings, ...measures.findings]) : findings,
     operations: operations.map(operationReport),
     sweeps,

@@ -1,7 +1,8 @@
 'use client';
 
 import type { Assembly, Item, LetteringItem, Made, Recipe } from '@needlefile/core/recipe/schema';
-import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import type { AssemblyMeasurePicture, MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Draft } from 'immer';
 import { useCallback } from 'react';

@@ -4,7 +4,7 @@ import { addBar, moveBar, removeBar } from '@needlefile/core/recipe/edits/bars';
 import * as bridge from '@needlefile/core/recipe/edits/bridges';
 import { placeTabsAgain, removeTab, slideTab } from '@needlefile/core/recipe/edits/tabs';
 import type { Made, Recipe } from '@needlefile/core/recipe/schema';
-import type { AssemblyPicture, PictureBridge } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, PictureBridge } from '@needlefile/core/screen/assembly-picture';
 import { original } from 'immer';
 import { useMemo } from 'react';
 import { useJobStore, type JobStore } from './job-store';

@@ -7,7 +7,8 @@ import type { Point } from '@needlefile/core/geometry/point';
 import type { ItemWhere } from '@needlefile/core/recipe/edits/places';
 import type { ThingWhere } from '@needlefile/core/recipe/edits/things';
 import type { Item, Made, Recipe } from '@needlefile/core/recipe/schema';
-import type { Picture, PictureItem } from '@needlefile/core/screen/picture';
+import type { PictureItem } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { chosenIn } from './chosen';
 import { useView } from './view-store';
 

@@ -2,7 +2,7 @@ import type { ChangePicture } from '@needlefile/core/screen/change-picture';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
-import type { Picture } from '@needlefile/core/screen/picture';
+import type { PictureNews } from '@needlefile/core/screen/picture-news';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import type { SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import type { ToolChart } from '@needlefile/core/screen/tool-chart';
@@ -17,9 +17,9 @@ const engine = () => import('./engine');
 
 /** What a worker does for the page. */
 export const coreApi = {
-  /** Builds a recipe and draws it. */
-  build: async (recipe: Recipe, shop: Shop, outlineOf: OutlineOf | null): Promise<Picture> =>
-    (await engine()).buildPicture(recipe, shop, outlineOf),
+  /** Builds a recipe and draws it, for a page that has an earlier picture by its number. */
+  build: async (recipe: Recipe, shop: Shop, outlineOf: OutlineOf | null, has: number | null): Promise<PictureNews> =>
+    (await engine()).buildPicture(recipe, shop, outlineOf, has),
   /** Measures what a recipe builds. */
   measure: async (recipe: Recipe, shop: Shop): Promise<MeasurePicture> => (await engine()).measurePicture(recipe, shop),
   /** Tries what makes a thing of a job one piece. */

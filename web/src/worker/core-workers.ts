@@ -4,6 +4,7 @@ import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
+import { pictureFrom, type NumberedPicture } from '@needlefile/core/screen/picture-news';
 import type { KeptOrder } from '@needlefile/core/recipe/edits/line-order';
 import type { CouponOf, Recipe } from '@needlefile/core/recipe/schema';
 import type { Shop } from '@needlefile/core/shop/shop';
@@ -31,13 +32,18 @@ function startCore(): { readonly core: Comlink.Remote<CoreApi>; readonly end: ()
   return { core: Comlink.wrap<CoreApi>(worker), end: () => worker.terminate() };
 }
 
-const latestOf = <Request, Result>(
-  run: (core: Comlink.Remote<CoreApi>, request: Request) => Promise<Result>,
-): Latest<Request, Result> =>
+/** Runs a request in a worker. */
+type RunIn<Request, Result> = (core: Comlink.Remote<CoreApi>, request: Request) => Promise<Result>;
+
+/** @param runOf made anew with every worker */
+const latestBy = <Request, Result>(runOf: () => RunIn<Request, Result>): Latest<Request, Result> =>
   new Latest(() => {
     const { core, end } = startCore();
+    const run = runOf();
     return { run: (request) => within(LONGEST_MS, run(core, request)), end };
   });
+
+const latestOf = <Request, Result>(run: RunIn<Request, Result>): Latest<Request, Result> => latestBy(() => run);
 
 /** What is computed while a person types is given up after so long. */
 const LONGEST_MS = 120_000;
@@ -52,9 +58,19 @@ function within<Result>(longest: number, result: Promise<Result>): Promise<Resul
   });
 }
 
-/** Builds recipes and draws them, in a worker. Use it in the browser only. */
+/**
+ * Builds recipes and draws them, in a worker. Things that are drawn as they were are not sent again, and stay the same
+ * objects. Use it in the browser only.
+ */
 export const newDrawer = (): Latest<Drawn, Picture> =>
-  latestOf((core, { recipe, shop, outlineOf }) => core.build(recipe, shop, outlineOf));
+  latestBy(() => {
+    let before: NumberedPicture | null = null;
+    return async (core, { recipe, shop, outlineOf }) => {
+      const news = await core.build(recipe, shop, outlineOf, before && before.number);
+      before = pictureFrom(news, before && before.picture);
+      return before.picture;
+    };
+  });
 
 /** Measures what recipes build, in a worker of its own: what is typed meanwhile is drawn at once all the same. */
 export const newMeasurer = (): Latest<Job, MeasurePicture> =>

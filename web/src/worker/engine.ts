@@ -16,7 +16,8 @@ import { measure } from '@needlefile/core/job/measure-job';
 import { measurePictureOf, type MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { makeOnePiece, type OnePiece } from '@needlefile/core/job/one-piece';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
-import { pictureOf, type Picture } from '@needlefile/core/screen/picture';
+import { pictureOf } from '@needlefile/core/screen/picture';
+import { newsOf, type NumberedPicture, type PictureNews } from '@needlefile/core/screen/picture-news';
 import { spacingChartOf, type SpacingRow } from '@needlefile/core/screen/spacing-chart';
 import { toolChartOf, type ToolChart } from '@needlefile/core/screen/tool-chart';
 import { StageCache } from '@needlefile/core/assembly/stages';
@@ -36,8 +37,20 @@ async function built(recipe: Recipe, shop: Shop): Promise<Build> {
   return build(recipe, { shop, faces, artworks }, cache);
 }
 
-export const buildPicture = async (recipe: Recipe, shop: Shop, outlineOf: OutlineOf | null): Promise<Picture> =>
-  pictureOf(await built(recipe, shop), outlineOf);
+/** The last picture that was drawn for the page. */
+let last: NumberedPicture | null = null;
+
+/** @param has the number of the last picture that the page has */
+export async function buildPicture(
+  recipe: Recipe,
+  shop: Shop,
+  outlineOf: OutlineOf | null,
+  has: number | null,
+): Promise<PictureNews> {
+  const before = last?.number === has ? last : null;
+  last = { number: (last?.number ?? 0) + 1, picture: pictureOf(await built(recipe, shop), outlineOf) };
+  return newsOf(last, before);
+}
 
 export async function measurePicture(recipe: Recipe, shop: Shop): Promise<MeasurePicture> {
   const job = await built(recipe, shop);

@@ -1,4 +1,5 @@
 import { joinAllSpans, joinSpans, type RowSpans } from '../../motion/row-spans.ts';
+import { JoinedSpans } from './joined-spans.ts';
 
 /** What two cost that are swept together; the same twice: what it costs alone. s. */
 export type CostOf = (one: RowSpans, other: RowSpans) => number;
@@ -160,44 +161,41 @@ const MOST_MOVED = 150;
 
 /** Single things go to another group where that costs less. */
 function movedOver(divided: readonly (readonly number[])[], things: readonly RowSpans[], costOf: CostOf): number[][] {
-  const groups = divided.map((own) => ({ own: [...own], ...joinedOf(own, things, costOf) }));
+  const groups = divided.map((own) => ownGroup([...own], things, costOf));
   if (groups.length === 1 || things.length > MOST_MOVED) return groups.map(({ own }) => own);
   for (let isMoved = true, round = 0; isMoved && round < 4; round++) {
     isMoved = false;
     for (const from of groups)
       for (const thing of [...from.own]) {
-        if (from.own.length === 1 || !isOnEdge(things[thing]!, from.spans)) continue;
-        const rest = from.own.filter((each) => each !== thing);
-        const left = joinedOf(rest, things, costOf);
-        const saved = from.cost - left.cost;
+        const at = from.own.indexOf(thing);
+        if (from.own.length === 1 || !from.joined.isOnEdge(at)) continue;
+        const left = from.joined.without(at);
+        const saved = from.cost - costOf(left, left);
         let [to, least] = [from, saved - 1e-9];
         for (const group of groups) {
           if (group === from) continue;
-          const more = costOf(group.spans, things[thing]!) - group.cost;
+          const more = costOf(group.joined.spans, things[thing]!) - group.cost;
           if (more < least) [to, least] = [group, more];
         }
         if (to === from) continue;
-        Object.assign(from, { own: rest, ...left });
-        const own = [...to.own, thing];
-        Object.assign(to, { own, ...joinedOf(own, things, costOf) });
+        Object.assign(
+          from,
+          ownGroup(
+            from.own.filter((each) => each !== thing),
+            things,
+            costOf,
+          ),
+        );
+        Object.assign(to, ownGroup([...to.own, thing], things, costOf));
         isMoved = true;
       }
   }
   return groups.map(({ own }) => own);
 }
 
-function joinedOf(own: readonly number[], things: readonly RowSpans[], costOf: CostOf) {
-  const spans = joinAllSpans(own.map((i) => things[i]!));
-  return { spans, cost: costOf(spans, spans) };
-}
-
-/** Whether a group's rows would be shorter without a thing in it. */
-function isOnEdge(thing: RowSpans, group: RowSpans): boolean {
-  for (let i = 0; i < thing.least.length; i++) {
-    const row = thing.first + i - group.first;
-    if (thing.least[i]! <= group.least[row]! || thing.most[i]! >= group.most[row]!) return true;
-  }
-  return false;
+function ownGroup(own: number[], things: readonly RowSpans[], costOf: CostOf) {
+  const joined = new JoinedSpans(own.map((i) => things[i]!));
+  return { own, joined, cost: costOf(joined.spans, joined.spans) };
 }
 
 interface Saving {

@@ -1,6 +1,6 @@
 'use client';
 
-import type { AssemblyPicture, PictureBridge } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, PictureBridge } from '@needlefile/core/screen/assembly-picture';
 import { formatLength } from '@needlefile/core/units/length';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useUnit } from '@/hooks/unit';

@@ -6,7 +6,7 @@ import { withDotIn, withDotMoved, withDotOut, type DotAt } from '@needlefile/cor
 import { inItem, withinItem } from '@needlefile/core/recipe/identity';
 import type { Item } from '@needlefile/core/recipe/schema';
 import type { PictureDot } from '@needlefile/core/screen/dots-picture';
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { useRef, useState, type MouseEvent, type PointerEvent, type ReactNode } from 'react';
 import { useEditItemById } from '@/job/outline';
 import css from './bed.module.css';

@@ -1,6 +1,7 @@
 'use client';
 
-import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import { choose } from '@/job/chosen';
 import { useView } from '@/job/view-store';

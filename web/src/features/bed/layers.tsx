@@ -1,6 +1,7 @@
 'use client';
 
-import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
 import { memo } from 'react';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { useState } from 'react';
 import { useHoldEdits } from '@/job/hold-edits';
 import css from './bed.module.css';

@@ -1,7 +1,7 @@
 'use client';
 
 import type { AssemblyMeasurePicture } from '@needlefile/core/screen/measure-picture';
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, type LengthUnit } from '@needlefile/core/units/length';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';

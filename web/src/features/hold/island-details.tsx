@@ -2,7 +2,7 @@
 
 import type { AssemblyMeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { bridgesOf } from '@needlefile/core/recipe/edits/bridges';
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';
 import { formatWeight } from '@needlefile/core/units/quantity';

@@ -1,7 +1,7 @@
 'use client';
 
 import type { AssemblyMeasurePicture } from '@needlefile/core/screen/measure-picture';
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { isUnder } from '@needlefile/core/shop/limits';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { formatLength, lengthWithUnit } from '@needlefile/core/units/length';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { Button } from 'react-bootstrap';
 import { Choices } from '@/components/choices';

@@ -6,7 +6,7 @@ import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
 import type { Point } from '@needlefile/core/geometry/point';
 import { turnPointBy } from '@needlefile/core/geometry/turn';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { formatLength, lengthWithUnit, type LengthUnit } from '@needlefile/core/units/length';
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';

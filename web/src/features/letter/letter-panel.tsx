@@ -1,6 +1,7 @@
 'use client';
 
-import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { LIMITS, type Item, type LetteringItem } from '@needlefile/core/recipe/schema';
 import type { ReactNode } from 'react';
 import { Choices } from '@/components/choices';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { withinItem } from '@needlefile/core/recipe/identity';
 import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
 import { useId } from 'react';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { AssemblyPicture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { useId } from 'react';
 import { PanelFold } from '@/components/panel';
 import { useEditLettering, useLettering } from '@/job/chosen';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { AssemblyPicture, PictureItem } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, PictureItem } from '@needlefile/core/screen/assembly-picture';
 import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
 import { itemName } from '@needlefile/core/items/kinds';
 import { lengthWithUnit } from '@needlefile/core/units/length';

@@ -1,6 +1,7 @@
 'use client';
 
-import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import type { PieceReport } from '@needlefile/core/job/report';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { formatArea, formatWeight } from '@needlefile/core/units/quantity';

@@ -1,6 +1,6 @@
 import { joinBounds, type Bounds } from '@needlefile/core/geometry/bounds';
 import { turnPointBy } from '@needlefile/core/geometry/turn';
-import type { PictureItem } from '@needlefile/core/screen/picture';
+import type { PictureItem } from '@needlefile/core/screen/assembly-picture';
 import type { HeldAxis } from '@needlefile/core/recipe/schema';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView, type Keepable } from '@/job/view-store';

@@ -1,6 +1,7 @@
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import type { HeldAxis, XEdge, YEdge } from '@needlefile/core/recipe/schema';
-import type { Picture, PictureItem } from '@needlefile/core/screen/picture';
+import type { PictureItem } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { equalGaps, snapTo, type OwnLine, type Snap, type SnapLine, type Span } from '@needlefile/core/sheet/snap';
 import type { HandFrame } from './frame';
 

@@ -1,6 +1,7 @@
 import type { Bounds } from '@needlefile/core/geometry/bounds';
 import { centreOf, joinBounds } from '@needlefile/core/geometry/bounds';
-import type { AssemblyPicture, Picture, PictureItem } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture, PictureItem } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import type { InHand } from '@/job/in-hand';
 
 /** What can be taken in hand by a click on the bed, y down. */

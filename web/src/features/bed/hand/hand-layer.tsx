@@ -1,7 +1,8 @@
 'use client';
 
 import { boundsContain, boundsMeet, centreOf, type Bounds } from '@needlefile/core/geometry/bounds';
-import type { AssemblyPicture, Picture } from '@needlefile/core/screen/picture';
+import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
+import type { Picture } from '@needlefile/core/screen/picture';
 import { useMemo, useState, type PointerEvent } from 'react';
 import { isStretchable, type Factors } from '@needlefile/core/recipe/edits/stretch';
 import { choose, letGo } from '@/job/chosen';
