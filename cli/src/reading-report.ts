@@ -5,7 +5,6 @@ import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { joinBounds } from '@needlefile/core/geometry/bounds';
 import { placeContour } from '@needlefile/core/geometry/contour';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
-import { selfCrossings } from '@needlefile/core/geometry/self-crossings';
 import type { DrawingLayer, SheetDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { layerColours } from './layer-colours.ts';
 
@@ -59,9 +58,6 @@ export interface ReadingReport {
   readonly layers: readonly { readonly name: string; readonly closed: number; readonly open: number }[];
 }
 
-/** Contours cross themselves where chords this near to them do, mm. */
-const CROSSING_TOLERANCE = 0.005;
-
 /** Reads artwork into millimetres, its bottom left corner at the origin. */
 export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
   const { scale, left } = reading;
@@ -82,7 +78,8 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
   const [width, height] = contours.length > 0 ? [box.maxX - box.minX, box.maxY - box.minY] : [0, 0];
   const [x, y] = contours.length > 0 ? [box.minX, box.minY] : [0, 0];
   const placeOf = (at: { readonly x: number; readonly y: number }): Place => [rounded(at.x - x), rounded(at.y - y)];
-  const { joined, gaps, doubled, overshoots, open, nothing } = joinClosings(layers.map(({ closing }) => closing));
+  const closing = joinClosings(layers.map((layer) => layer.closing));
+  const { joined, gaps, doubled, overshoots, crossed, open, nothing } = closing;
   const once = doubled.filter(({ left }) => !left);
   const gapTold = (mended: boolean) => (gap: (typeof gaps)[number]) => ({
     at: placeOf({ x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 }),
@@ -92,9 +89,6 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
   const found = Object.fromEntries(left.map(({ kind, count }) => [kind, count]));
   if (picture && picture.specks > 0) found.speck = picture.specks;
   if (nothing > 0) found['zero length'] = (found['zero length'] ?? 0) + nothing;
-  const crossings = layers.flatMap(({ closed }) =>
-    closed.flatMap((contour) => selfCrossings(contour, CROSSING_TOLERANCE).map(({ at }) => placeOf(at))),
-  );
   return {
     drawing: {
       title,
@@ -117,7 +111,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
       overshoots: overshoots
         .filter(({ left }) => !left)
         .map(({ at, length }) => ({ at: placeOf(at), length: rounded(length) })),
-      crossings,
+      crossings: crossed.flatMap(({ places }) => places.map(placeOf)),
       open,
       strokes: {
         wide: wide.count,

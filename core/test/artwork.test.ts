@@ -3,7 +3,7 @@ import { readSvgArtwork } from '../src/artwork/svg/read-svg.ts';
 import { readingsOf, withFileAsRemembered } from '../src/recipe/edits/remembered.ts';
 import { makeUpOf } from '../src/artwork/make-up.ts';
 import { elementsOf } from '../src/artwork/elements.ts';
-import { artworkForm, PLAIN_PLAN, type ArtworkPlan } from '../src/artwork/form.ts';
+import { PLAIN_PLAN, type ArtworkPlan } from '../src/artwork/form.ts';
 import { heightOf, widthOf, type Bounds } from '../src/geometry/bounds.ts';
 import { contourLength, regionArea } from '../src/geometry/contour-facts.ts';
 import { knockOut } from '../src/geometry/kernel/boolean.ts';
@@ -13,42 +13,10 @@ import { applyPatch } from '../src/recipe/patch.ts';
 import { itemsMovedBy } from '../src/recipe/edits/places.ts';
 import { scaledItem } from '../src/recipe/edits/size.ts';
 import type { RecipeInput } from '../src/recipe/read.ts';
-import { build, facesOf } from '../src/job/build-job.ts';
+import { build } from '../src/job/build-job.ts';
 import { pictureOf } from '../src/screen/picture.ts';
-import { houseShop } from '../src/shop/house.ts';
-import { faceOf, recipeOf } from './workshop.ts';
-
-const svg = (body: string) => `<svg width="100mm" height="60mm" viewBox="0 0 100 60">${body}</svg>`;
-const formOf = (body: string, plan: Partial<ArtworkPlan> = {}) =>
-  artworkForm(readSvgArtwork(svg(body)), { ...PLAIN_PLAN, ...plan });
-
-const PLAIN_SHOP = { shop: houseShop, faces: new Map<string, never>() };
-const artworksOf = (files: Readonly<Record<string, string>>) =>
-  new Map(Object.entries(files).map(([id, text]) => [id, readSvgArtwork(text)]));
-
-/** A job whose artwork files are given beside it. */
-function jobOf(recipe: object, files: Readonly<Record<string, string>>) {
-  const read = recipeOf(recipe as RecipeInput);
-  return build(read, {
-    shop: houseShop,
-    faces: new Map([...facesOf(read)].map((id) => [id, faceOf(id)])),
-    artworks: artworksOf(files),
-  });
-}
-
-const emblem = (item: object, make = 'cut-through', more: readonly object[] = []) => ({
-  machine: 'co2-laser',
-  material: 'plywood',
-  assemblies: [
-    {
-      make: make as 'cut-through',
-      rail: null,
-      plate: { margin: 10, holes: null, cornerRadius: 0 },
-      hold: { bridges: { perIsland: 'none' }, drop: { all: true }, pieces: 'separate' },
-      items: [{ kind: 'artwork', source: 'emblem', fileName: 'emblem.svg', ...item }, ...more],
-    },
-  ],
-});
+import { artworksOf, emblem, formOf, jobOf, PLAIN_SHOP, svg } from './emblem.ts';
+import { recipeOf } from './workshop.ts';
 
 describe('artwork', () => {
   it('is parted by layers, by colours, by widths of line, or into areas and lines', () => {
@@ -100,17 +68,6 @@ describe('artwork', () => {
     // One alone finds its place by itself.
     const alone = withFileAsRemembered(empty, file, remembered.slice(0, 1), { at: { x: 3, y: -40 }, operations });
     expect(alone.thing.items[0]!.place).toBeNull();
-  });
-
-  it('is without specks where they are to be left out, and tells how many there were', () => {
-    const body =
-      '<rect width="40" height="20"/><rect x="50" width=".4" height=".3"/>' +
-      '<path d="M60 0h.5v.5h-.5z" fill="none" stroke="#000"/>' +
-      '<path d="M70 0h3v3h-3z" fill="none" stroke="#000"/>';
-    expect(formOf(body, { speck: 0 })).toMatchObject({ specks: 0 });
-    const { areas, specks } = formOf(body, { speck: 0.6 });
-    expect(specks).toBe(2);
-    expect(regionArea(areas)).toBeCloseTo(809, 6);
   });
 
   it.each([
@@ -398,34 +355,5 @@ describe('wide lines', () => {
     expect(areaOf('<path fill="none" stroke="black" stroke-width="0.2" d="M10 10H50"/>')).toBe(0);
     // The width goes with the size of what is drawn.
     expect(areaOf(`<g transform="scale(2)"><path ${attributes} d="M5 5H25"/></g>`)).toBeCloseTo(320, 4);
-  });
-});
-
-describe('lines that cross themselves', () => {
-  // A bow tie with a tail: two triangles of 200 mm² that the line goes round one way and the other.
-  const tie = '<path fill="none" stroke="black" d="M10 10L50 30V10L10 30Z"/>';
-  // A loop within a loop, which it goes round twice.
-  const loop = '<path fill="none" stroke="black" d="M10 10H50V40H20V20H40V50H10Z"/>';
-
-  it('are parted and told; filled on demand, or meant so', () => {
-    const files = { emblem: svg(loop) };
-    const job = jobOf(emblem({}, 'engraved'), files);
-    const [finding] = job.findings.filter(({ rule }) => rule === 'crossing line');
-    expect(finding!.title).toBe('emblem: a line crosses itself');
-    expect(finding!.where).not.toBeNull();
-    const areaOf = (own: typeof job) => regionArea(own.assemblies[0]!.built.items[0]!.form.letters[0]!.contours);
-    const [filled, meant] = finding!.mends.map(({ patch }) => jobOf(applyPatch(job.recipe, patch), files));
-    // The square within both turns of it, of 20 x 20 mm, is a hole or not.
-    expect(areaOf(filled!) - areaOf(job)).toBeCloseTo(400, 6);
-    expect(areaOf(meant!)).toBeCloseTo(areaOf(job), 6);
-    for (const after of [filled!, meant!])
-      expect(after.findings.map(({ rule }) => rule)).not.toContain('crossing line');
-  });
-
-  it('of a bow tie both halves are taken', () => {
-    expect(regionArea(formOf(tie).areas)).toBeCloseTo(400, 6);
-    expect(formOf(tie).crossings).toEqual([
-      { x: expect.closeTo(30, 6) as number, y: expect.closeTo(-20, 6) as number },
-    ]);
   });
 });

@@ -10,16 +10,16 @@ interface Sheet {
   readonly words: readonly string[];
   readonly names: readonly string[];
   readonly turn: number;
-  readonly width: number;
+  readonly height: number;
   /** Whether things lie where they are put. */
   readonly places: boolean;
 }
 
-const sheetOf = ({ words, names, turn, width, places }: Sheet): RecipeInput => ({
+const sheetOf = ({ words, names, turn, height, places }: Sheet): RecipeInput => ({
   machine: 'co2-laser',
   material: 'plywood',
   thickness: 3,
-  sheet: { width, height: 500 },
+  sheet: { width: 900, height },
   assemblies: words.map((each, i) => ({
     make: 'cut-through',
     name: names[i] ?? null,
@@ -40,7 +40,7 @@ describe('news of a picture', () => {
     words: fc.array(fc.constantFrom('OIL', 'Way Out', 'Rowan'), { minLength: 1, maxLength: 4 }),
     names: fc.array(fc.constantFrom('A', 'B'), { maxLength: 3 }),
     turn: fc.constantFrom(0, 90, 25),
-    width: fc.constantFrom(600, 900),
+    height: fc.constantFrom(500, 600),
     places: fc.boolean(),
   });
 
@@ -62,13 +62,15 @@ describe('news of a picture', () => {
 
   it('tell of the thing that changed alone', () => {
     const cache = new StageCache();
-    const before = { words: ['OIL', 'Rowan', 'OIL'], names: [], turn: 0, width: 600, places: true };
+    const before = { words: ['OIL', 'Rowan', 'OIL'], names: [], turn: 0, height: 500, places: true };
     const first = { number: 1, picture: drawn(before, cache) };
-    const second = { number: 2, picture: drawn({ ...before, words: ['OIL', 'Rowen', 'OIL'] }, cache) };
+    const changed = { ...before, words: ['OIL', 'Rowen', 'OIL'] };
+    const second = { number: 2, picture: drawn(changed, cache) };
     const news = newsOf(second, first);
     expect(news.assemblies.map((thing) => typeof thing)).toEqual(['number', 'object', 'number']);
     const here = pictureFrom(told(newsOf(first, null)), null);
     const after = pictureFrom(told(news), here.picture);
+    expect(after.picture).toEqual(told(drawn(changed)));
     expect(after.picture.assemblies.map((thing) => here.picture.assemblies.includes(thing))).toEqual([
       true,
       false,

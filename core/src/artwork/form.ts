@@ -1,5 +1,3 @@
-import { heightOf, widthOf } from '../geometry/bounds.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
 import type { Point } from '../geometry/point.ts';
 import { groupBy } from '../geometry/group-by.ts';
@@ -7,12 +5,14 @@ import type { Change } from '../geometry/nodes/redraw.ts';
 import { redrawContours, type Drawing } from '../geometry/nodes/redrawn-contours.ts';
 import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
 import { closeLines } from './closing/close-lines.ts';
-import { closingOf, joinClosings, type Closing } from './closing/closing.ts';
+import { closingOf, joinClosings, type Closing, type LayerFaults } from './closing/closing.ts';
+import { crossedLines } from './closing/crossed-lines.ts';
+import { MOVED } from './closing/meeting.ts';
+import { withoutSpecks } from './closing/specks.ts';
 import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
-import { selfCrossings } from '../geometry/self-crossings.ts';
 import { strokeArea } from './stroke-area.ts';
-import type { GapMend, Leaving, PartedBy } from '../recipe/parts.ts';
+import type { Crossed, PartedBy, RepairKind } from '../recipe/parts.ts';
 import { elementsOf, type PictureFacts } from './elements.ts';
 import { PLAIN_PICTURE, type PicturePlan } from './picture/picture-plan.ts';
 
@@ -25,7 +25,7 @@ export interface ArtworkPlan {
   readonly join: number;
   readonly lines: 'areas' | 'lines';
   /** Of closed lines that cross themselves: all that they go round, or what lies in them an odd number of times. */
-  readonly crossed: 'parted' | 'filled' | null;
+  readonly crossed: Crossed | null;
   /** Whether wide lines are followed along their middle, or are the area that they cover. */
   readonly wide: 'lines' | 'areas';
   /** Closed outlines no longer than this are left out, mm. */
@@ -40,7 +40,7 @@ export interface ArtworkPlan {
   readonly picture: PicturePlan;
   /** Gaps that were decided by hand, by their ends in units of the file. */
   readonly repairs: readonly {
-    readonly kind: GapMend | Leaving;
+    readonly kind: RepairKind;
     readonly layer: string;
     readonly from: readonly [x: number, y: number];
     readonly to: readonly [x: number, y: number];
@@ -79,10 +79,6 @@ export interface ArtworkForm {
   readonly drawing: Drawing;
   /** Changes by hand whose nodes are not there, by number. */
   readonly lost: readonly number[];
-  /** Where closed lines cross themselves. */
-  readonly crossings: readonly Point[];
-  /** Closed outlines that were left out, as they are so small. */
-  readonly specks: number;
 }
 
 /** How many nodes there were and are, and how far contours lie off from where they were, mm. */
@@ -97,10 +93,11 @@ export interface ArtworkLayer {
   readonly name: string;
   readonly areas: Region;
   readonly closed: readonly Contour[];
+  /** The outlines of areas that the closed ones are, by the even-odd rule. */
+  readonly outlines: readonly Contour[];
   readonly open: readonly Contour[];
   readonly closing: Closing;
   readonly nodes: NodeCount;
-  readonly specks: number;
 }
 
 /** What a file comes to, layer by layer. */
@@ -163,42 +160,39 @@ function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: Artwo
       layer === name ? [{ kind, from: at(from), to: at(to), number }] : [],
     );
     const lines = closeLines(drawn, plan.join, decided);
-    const { closed, open } = lines;
-    const lost = decided.filter((one) => lines.lost.includes(one)).map(({ number }) => number);
-    const closing = closingOf(lines, name, factor, lost);
+    const near = Math.max(plan.join, MOVED);
     const inLayer = areas.get(name) ?? [];
-    const [large, largeLines] = [withoutSpecks(inLayer, plan.speck), withoutSpecks(closed, plan.speck)];
-    const fitted = refitted([...large, ...largeLines], plan.refit);
-    const count = large.length;
-    const specks = inLayer.length + closed.length - count - largeLines.length;
-    const nodes = addNodes([fitted.nodes, countOf(open)]);
-    const [outlines, rings] = [fitted.contours.slice(0, count), fitted.contours.slice(count)];
-    return { name, areas: outlines, closed: rings, open, closing, nodes, specks };
+    const large = withoutSpecks([...inLayer, ...lines.closed], plan.speck, decided, near);
+    const fitted = refitted(large.contours, plan.refit);
+    const stays = new Set(large.contours);
+    const count = inLayer.filter((contour) => stays.has(contour)).length;
+    const [edges, closed] = [fitted.contours.slice(0, count), fitted.contours.slice(count)];
+    const { crossed, lost } = crossedLines(closed, decided, near);
+    const isFilled = (i: number) => (crossed.get(i)?.taken ?? plan.crossed) === 'filled';
+    const faults: LayerFaults = {
+      ...lines,
+      crossed: [...crossed.values()],
+      specks: large.specks,
+      lost: decided.flatMap((one) => ([...lines.lost, ...large.lost, ...lost].includes(one) ? [one.number] : [])),
+    };
+    return {
+      name,
+      areas: edges,
+      closed,
+      outlines: closed.flatMap((contour, i) => (crossed.has(i) && isFilled(i) ? weld([contour]) : [contour])),
+      open: lines.open,
+      closing: closingOf(faults, name, factor),
+      nodes: addNodes([fitted.nodes, countOf(lines.open)]),
+    };
   });
 }
-
-/** Without outlines whose longer side is no longer than this, mm. */
-function withoutSpecks(contours: readonly Contour[], longest: number): readonly Contour[] {
-  if (longest <= 0) return contours;
-  return contours.filter((contour) => {
-    const box = contourBounds(contour);
-    return Math.max(widthOf(box), heightOf(box)) > longest;
-  });
-}
-
-/** Lines cross themselves where chords this near to them do, mm. */
-const CROSSING_TOLERANCE = 0.005;
 
 /** Reads drawn elements as one: what closes is an area by the even-odd rule, unless it is meant as lines. */
 export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkForm {
   const { layers, picture } = artworkLayers(reading, plan);
   const [closed, open] = [layers.flatMap((layer) => layer.closed), layers.flatMap((layer) => layer.open)];
   const asAreas = plan.lines === 'areas';
-  const crossings = closed.map((contour) => selfCrossings(contour, CROSSING_TOLERANCE).map(({ at }) => at));
-  const outlines =
-    plan.crossed === 'filled'
-      ? closed.flatMap((contour, i) => (crossings[i]!.length > 0 ? weld([contour]) : [contour]))
-      : closed;
+  const outlines = layers.flatMap((layer) => layer.outlines);
   const areas = weldAll([
     ...layers.map((layer) => layer.areas),
     asAreas && outlines.length > 0 ? weldEvenOdd(outlines) : [],
@@ -212,8 +206,6 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
     nodes: addNodes(layers.map(({ nodes }) => nodes)),
     picture,
     drawing,
-    crossings: crossings.flat(),
-    specks: layers.reduce((sum, { specks }) => sum + specks, 0),
   };
 }
 

@@ -52,8 +52,6 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     wide: wideLines(reading.elements, (item.mmPerUnit ?? reading.scale.mmPerUnit) * item.factor),
     picture: form.picture,
     lostChanges: form.lost,
-    crossings: form.crossings,
-    specks: form.specks,
   };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
   const { x, y } = middleOf(reading, item, form.picture);
@@ -69,7 +67,7 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     ...EMPTY,
     letters: [letter],
     bounds: letter.bounds,
-    artwork: { ...facts, closing: placeClosing(form.closing, moved), crossings: form.crossings.map(moved) },
+    artwork: { ...facts, closing: placeClosing(form.closing, moved) },
   };
 }
 

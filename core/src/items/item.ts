@@ -2,7 +2,6 @@ import type { FileLayer, FileReading, FileScale, LeftOut } from '../artwork/draw
 import type { Closing } from '../artwork/closing/closing.ts';
 import type { PictureFacts } from '../artwork/elements.ts';
 import type { NodeCount, WideLines } from '../artwork/form.ts';
-import type { Point } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { TypeLines } from '../construct/places.ts';
 import type { Baseline } from '../construct/rails.ts';
@@ -22,10 +21,6 @@ export interface ArtworkFacts {
   readonly nodes: NodeCount;
   readonly wide: WideLines;
   readonly picture: PictureFacts | null;
-  /** Closed outlines that were left out, as they are so small. */
-  readonly specks: number;
-  /** Where closed lines cross themselves, in the item's own frame. */
-  readonly crossings: readonly Point[];
   /** What a hand changed of its outlines and is not there any more, by number. */
   readonly lostChanges: readonly number[];
 }

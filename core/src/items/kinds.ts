@@ -58,9 +58,8 @@ function turned(form: ItemForm, degrees: number, memo: Memo): ItemForm {
 }
 
 /** Places of gaps turn with it. */
-const turnedArtwork = ({ closing, crossings, ...rest }: ArtworkFacts, degrees: number): ArtworkFacts => ({
+const turnedArtwork = ({ closing, ...rest }: ArtworkFacts, degrees: number): ArtworkFacts => ({
   ...rest,
-  crossings: crossings.map(turnPointBy(degrees)),
   closing: placeClosing(closing, turnPointBy(degrees)),
 });
 

@@ -12,7 +12,7 @@ export {
   type Role,
   type ShapeItem,
 } from './schema/item.ts';
-export { GAP_MENDS, PARTED_BY, type GapMend, type Leaving, type PartedBy } from './schema/artwork.ts';
+export { GAP_MENDS, PARTED_BY, type Crossed, type GapMend, type PartedBy, type RepairKind } from './schema/artwork.ts';
 export { plainCenterline, type CenterlineOf } from './schema/centerline.ts';
 export { plainFill, type FillKind, type FillOf, type FillPlan } from './schema/fills.ts';
 export { PLATE_OUTLINES } from './schema/plate.ts';

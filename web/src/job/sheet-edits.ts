@@ -15,7 +15,7 @@ import { drawing, usualShape, usualWords } from '@needlefile/core/recipe/edits/u
 import { itemName } from '@needlefile/core/items/kinds';
 import { mapPoints } from '@needlefile/core/geometry/nodes/node-path';
 import { pathThrough, type DrawnPoint } from '@needlefile/core/geometry/nodes/through-points';
-import type { ArtworkItem, GapMend, Item, Leaving, Made, Make, Role, ShapeItem } from '@needlefile/core/recipe/schema';
+import type { ArtworkItem, Item, Made, Make, RepairKind, Role, ShapeItem } from '@needlefile/core/recipe/schema';
 import type { BroughtArtwork } from '@/api/brought-artwork';
 import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
@@ -31,7 +31,7 @@ import { useView } from './view-store';
 const BELOW = 40;
 
 /** What a decision about lines of a file is called. */
-const DECIDED: Record<GapMend | Leaving | 'mended', string> = {
+const DECIDED: Record<RepairKind | 'mended', string> = {
   join: 'Close a gap',
   together: 'Close a gap',
   across: 'Close a gap',
@@ -39,6 +39,10 @@ const DECIDED: Record<GapMend | Leaving | 'mended', string> = {
   open: 'Keep a gap open',
   both: 'Keep both lines',
   uncut: 'Keep lines that run past each other',
+  parted: 'Part a line that crosses itself',
+  filled: 'Fill a line that crosses itself',
+  kept: 'Keep a speck',
+  dropped: 'Leave a speck out',
   mended: 'Mend lines again',
 };
 
@@ -138,7 +142,7 @@ export function sheetEdits(store: JobStore, picture: Picture | null) {
     partBy: (item: ArtworkItem, by: ArtworkItem['partedBy']) =>
       changeArtwork('What layers are', item, (own) => partedBy(own, by)),
     /** @param kind null: as it is without a hand */
-    decideFault: (item: ArtworkItem, { inFile: { layer, from, to } }: InFile, kind: GapMend | Leaving | null) =>
+    decideFault: (item: ArtworkItem, { inFile: { layer, from, to } }: InFile, kind: RepairKind | null) =>
       changeArtwork(DECIDED[kind ?? 'mended'], item, (own) =>
         withRepairs(own, [{ layer, from: [from.x, from.y], to: [to.x, to.y] }], kind),
       ),

@@ -99,7 +99,15 @@ describe('an emblem', () => {
     expect(bench.panel().getByLabelText(/^lines/)).toBeTruthy();
     await bench.type('Drop specks to', '50');
     await bench.built();
-    expect(bench.panel().getByText(/[1-9]\d* left out/)).toBeTruthy();
+    const leftOut = () => parseInt(bench.panel().getByText(/\d+ left out/).textContent!, 10);
+    const before = leftOut();
+    expect(before).toBeGreaterThan(0);
+    const [speck] = bench.panel().getAllByRole<HTMLSelectElement>('combobox', { name: /, speck$/ });
+    expect(speck!.value).toBe('dropped');
+    await bench.user.selectOptions(speck!, 'stays');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').repairs).toMatchObject([{ kind: 'kept' }]);
+    expect(leftOut()).toBe(before - 1);
   });
 
   it('tells how files like it are to be read', async () => {

@@ -3,11 +3,11 @@ import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
 import { contourLength, reverseContour } from '../../geometry/contour-facts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, moveEnds, tangentAt, type ArcSegment, type Segment } from '../../geometry/segment.ts';
-import type { GapMend } from '../../recipe/parts.ts';
+import { GAP_MENDS, type GapMend } from '../../recipe/schema.ts';
 import { withoutDoubles, type DoubledRun } from './doubled.ts';
 import { carriedTo, meetingOf, MOVED } from './meeting.ts';
-import { decidedPairs, type Decided, type DecidedGap } from './decided.ts';
-import { leftAsDrawn } from './left-as-drawn.ts';
+import { decidedAs, decidedPairs, type Decided, type DecidedGap } from './decided.ts';
+import { saidAt } from './said-at.ts';
 import { neighboursOf } from './neighbours.ts';
 import { trimOvershoots, type Overshoot } from './overshoots.ts';
 import { pairEnds, type EndPair, type LineEnd, type MayPair } from './pair-ends.ts';
@@ -54,16 +54,10 @@ const [TOLD, TOLD_MM] = [3, 2];
 export function closeLines(contours: readonly Contour[], join: number, decided: readonly Decided[] = []): ClosedLines {
   const real = contours.filter((contour) => contourLength(contour) > NOTHING);
   const near = Math.max(join, MOVED);
-  const both = leftAsDrawn(
-    decided.filter(({ kind }) => kind === 'both'),
-    near,
-  );
-  const uncut = leftAsDrawn(
-    decided.filter(({ kind }) => kind === 'uncut'),
-    near,
-  );
-  const { contours: single, doubled } = withoutDoubles(real, ON_EACH_OTHER, both.isLeft);
-  const trimmed = trimOvershoots(single, Math.max(join, SAME), SAME, uncut.isLeft);
+  const both = saidAt(decidedAs(decided, 'both'), near);
+  const uncut = saidAt(decidedAs(decided, 'uncut'), near);
+  const { contours: single, doubled } = withoutDoubles(real, ON_EACH_OTHER, both.isSaid);
+  const trimmed = trimOvershoots(single, Math.max(join, SAME), SAME, uncut.isSaid);
   const { contours: kept, overshoots } = trimmed;
   const lines = kept.filter(({ closed }) => !closed);
   const ends = lines.flatMap((contour): LineEnd[] => [startOf(contour), endOf(contour)]);
@@ -92,7 +86,7 @@ export function closeLines(contours: readonly Contour[], join: number, decided: 
   };
 }
 
-const isOfGap = (decided: Decided): decided is DecidedGap => decided.kind !== 'both' && decided.kind !== 'uncut';
+const isOfGap = (decided: Decided): decided is DecidedGap => (GAP_MENDS as readonly string[]).includes(decided.kind);
 
 function startOf({ segments }: Contour): LineEnd {
   const first = segments[0]!;

@@ -1,7 +1,9 @@
 import { scale, type Point } from '../../geometry/point.ts';
 import type { ClosedLines, Gap } from './close-lines.ts';
+import type { CrossedLine } from './crossed-lines.ts';
 import type { DoubledRun } from './doubled.ts';
 import type { Overshoot } from './overshoots.ts';
+import type { FileSpeck } from './specks.ts';
 
 /** Where something is in the file: by that it is known again. Of what has no two ends both places are the same. */
 export interface InFile {
@@ -16,6 +18,8 @@ export interface Closing {
   readonly nothing: number;
   readonly doubled: readonly (DoubledRun & InFile)[];
   readonly overshoots: readonly (Overshoot & InFile)[];
+  readonly crossed: readonly (CrossedLine & InFile)[];
+  readonly specks: readonly (FileSpeck & InFile)[];
   /** Decisions of what is not there, by their places among all. */
   readonly lost: readonly number[];
   readonly joined: readonly FileGap[];
@@ -31,18 +35,24 @@ export const joinClosings = (all: readonly Closing[]): Closing => ({
   gaps: all.flatMap(({ gaps }) => gaps),
   doubled: all.flatMap(({ doubled }) => doubled),
   overshoots: all.flatMap(({ overshoots }) => overshoots),
+  crossed: all.flatMap(({ crossed }) => crossed),
+  specks: all.flatMap(({ specks }) => specks),
   lost: all.flatMap(({ lost }) => lost),
   nothing: sumOf(all.map(({ nothing }) => nothing)),
   open: sumOf(all.map(({ open }) => open)),
 });
 
+/** What was found in one layer of a file. */
+export interface LayerFaults extends Omit<ClosedLines, 'closed' | 'lost'> {
+  readonly crossed: readonly CrossedLine[];
+  readonly specks: readonly FileSpeck[];
+  /** Decisions of what is not there, by their places among all. */
+  readonly lost: readonly number[];
+}
+
 /** What became of the lines of one layer of a file that was taken so many times as large. */
-export function closingOf(
-  { joined, gaps, doubled, overshoots, nothing, open }: ClosedLines,
-  layer: string,
-  factor: number,
-  lost: readonly number[],
-): Closing {
+export function closingOf(faults: LayerFaults, layer: string, factor: number): Closing {
+  const { joined, gaps, doubled, overshoots, crossed, specks, nothing, open, lost } = faults;
   const there = (from: Point, to: Point): InFile => ({
     inFile: { layer, from: scale(from, 1 / factor), to: scale(to, 1 / factor) },
   });
@@ -53,6 +63,8 @@ export function closingOf(
     gaps: gaps.map(ends),
     doubled: doubled.map(spot),
     overshoots: overshoots.map(spot),
+    crossed: crossed.map(spot),
+    specks: specks.map(spot),
     ...{ nothing, lost, open: open.length },
   };
 }
@@ -69,5 +81,7 @@ export function placeClosing(closing: Closing, place: (point: Point) => Point): 
     gaps: ends(closing.gaps),
     doubled: spots(closing.doubled),
     overshoots: spots(closing.overshoots),
+    crossed: spots(closing.crossed).map((each) => ({ ...each, places: each.places.map(place) })),
+    specks: spots(closing.specks),
   };
 }

@@ -1,13 +1,17 @@
-import type { GapMend, Leaving } from '../../recipe/parts.ts';
+import type { GapMend, RepairKind } from '../../recipe/parts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import type { EndPair, LineEnd } from './pair-ends.ts';
 
 /** What was decided by hand. */
 export interface Decided {
-  readonly kind: GapMend | Leaving;
+  readonly kind: RepairKind;
   readonly from: Point;
   readonly to: Point;
 }
+
+/** Decisions of one kind. */
+export const decidedAs = (decided: readonly Decided[], ...kinds: readonly RepairKind[]): Decided[] =>
+  decided.filter(({ kind }) => kinds.includes(kind));
 
 /** A gap that was: closed in some way, however wide, or kept open, however narrow. */
 export interface DecidedGap extends Decided {

@@ -8,7 +8,8 @@ import type { AssemblySubject } from '../subjects.ts';
 /** A line of a file that crosses itself is as a rule a slip of the hand: whether it is parted or filled is asked. */
 export const crossingLine = ({ items, arrangement }: AssemblySubject): Finding[] =>
   items.flatMap(({ item, form }, i): Finding[] => {
-    const crossings = form.artwork?.crossings ?? [];
+    const undecided = form.artwork?.closing.crossed.filter(({ taken }) => taken === null) ?? [];
+    const crossings = undecided.flatMap(({ places }) => places);
     if (item.kind !== 'artwork' || crossings.length === 0 || item.crossed !== null) return [];
     const origin = arrangement.items[i]?.letters[0]?.origin ?? { x: 0, y: 0 };
     const points = crossings.map(({ x, y }) => ({ x: x + origin.x, y: y + origin.y }));

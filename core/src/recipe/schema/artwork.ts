@@ -10,8 +10,12 @@ const end = z.tuple([coordinate, coordinate]).describe('An end of a line, in uni
 export const GAP_MENDS = ['join', 'together', 'across', 'prolonged', 'open'] as const;
 export type GapMend = (typeof GAP_MENDS)[number];
 /** What a hand leaves as it is drawn: both of two lines that lie on each other, ends that run past each other. */
-export const LEAVINGS = ['both', 'uncut'] as const;
-export type Leaving = (typeof LEAVINGS)[number];
+const LEAVINGS = ['both', 'uncut'] as const;
+/** What a line that crosses itself is, where it is an area: what lies in it an odd number of times, or all of it. */
+const CROSSED = ['parted', 'filled'] as const;
+export type Crossed = (typeof CROSSED)[number];
+/** What becomes of a very small outline. */
+const SPECKS = ['kept', 'dropped'] as const;
 
 /** By what a file is parted into what is taken, left out, or made an item by itself. */
 export const PARTED_BY = ['layer', 'colour', 'width', 'kind'] as const;
@@ -20,17 +24,20 @@ export type PartedBy = (typeof PARTED_BY)[number];
 /** What was decided by hand, by where it is in the file: of a gap, its two ends; else the same place twice. */
 const repairSchema = z.strictObject({
   kind: z
-    .enum([...GAP_MENDS, ...LEAVINGS])
+    .enum([...GAP_MENDS, ...LEAVINGS, ...CROSSED, ...SPECKS])
     .describe(
       'A gap closed, however wide: as suits its lines (join), both ends in the middle (together), a line across ' +
         '(across), or both carried on to where they cross (prolonged); or kept open, however narrow. Of lines that ' +
-        'lie on each other, both kept (both); of lines that run past each other, neither cut back (uncut).',
+        'lie on each other, both kept (both); of lines that run past each other, neither cut back (uncut). Of a line ' +
+        'that crosses itself there, what lies in it an odd number of times (parted), or all of it (filled). Of a very ' +
+        'small outline, that it stays (kept) or is left out (dropped).',
     ),
   layer: z.string().max(300).describe('The layer of the file that its lines are in.'),
   from: end,
   to: end,
 });
 export type Repair = z.output<typeof repairSchema>;
+export type RepairKind = Repair['kind'];
 
 /** What is said of artwork: where it comes from, and how it is read. */
 export const artworkFields = {
@@ -94,7 +101,7 @@ export const artworkFields = {
     .default('lines')
     .describe('What lines of 0.3 mm and wider are: followed along their middle, or the area that they cover.'),
   crossed: z
-    .enum(['parted', 'filled'])
+    .enum(CROSSED)
     .nullable()
     .default(null)
     .describe(

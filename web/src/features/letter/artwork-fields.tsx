@@ -5,6 +5,7 @@ import type { Closing } from '@needlefile/core/artwork/closing';
 import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
 import type { Point } from '@needlefile/core/geometry/point';
 import { turnPointBy } from '@needlefile/core/geometry/turn';
+import { readingsOf } from '@needlefile/core/recipe/edits/remembered';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import { formatLength, lengthWithUnit, type LengthUnit } from '@needlefile/core/units/length';
@@ -22,9 +23,6 @@ import { useView } from '@/job/view-store';
 import { ArtworkLayers } from './artwork-layers';
 import { FaultList } from './fault-list';
 import { GapChart } from './gap-chart';
-
-import { readingsOf } from '@needlefile/core/recipe/edits/remembered';
-import { decisionOf } from '@needlefile/core/recipe/edits/artwork';
 import { PictureFields } from './picture-fields';
 import css from './letter.module.css';
 
@@ -200,7 +198,10 @@ export function ArtworkFields({
             value={item.speck}
             {...LIMITS.artworkSpeck}
             onChange={(mm) => edit('Specks', (draft) => void (draft.speck = mm))}
-            {...(facts && item.speck > 0 && { hint: `${facts.specks || 'None'} left out.` })}
+            {...(facts &&
+              item.speck > 0 && {
+                hint: `${facts.closing.specks.filter(({ left }) => !left).length || 'None'} left out.`,
+              })}
           />
           {facts && facts.wide.count > 0 && (
             <Choices
@@ -215,10 +216,10 @@ export function ArtworkFields({
           )}
           {facts && picture && drawn && (
             <FaultList
+              item={item}
               closing={facts.closing}
               onSheet={(point) => sheetPoint(picture, drawn.at, sheetHeight, point)}
               onDecide={(fault, kind) => edits.decideFault(item, fault, kind)}
-              decidedOf={(gap) => decisionOf(item, gap)}
             />
           )}
           {item.repairs.length > 0 && (
