@@ -47,7 +47,6 @@ const FAULTS = [
     'y * picture.height',
     'core/test/pictures-in-parts',
   ],
-  ['core/src/artwork/form.ts', '> longest;', '>= 0;', 'core/test/artwork.test'],
   ['core/src/artwork/fitting/squared.ts', '90 * Math.round(off / 90)) * Math.PI', 'off) * Math.PI', 'core/test/trace'],
   [
     'core/src/geometry/nodes/through-points.ts',

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { elementsOf } from '../src/artwork/elements.ts';
 import type { FileReading } from '../src/artwork/drawn.ts';
 import { artworkForm, PLAIN_PLAN } from '../src/artwork/form.ts';
-import type { GreyPicture } from '../src/artwork/picture/grey-picture.ts';
+import type { RasterPicture } from '../src/artwork/picture/grey-picture.ts';
 import { levelsFor } from '../src/artwork/picture/levels.ts';
 import { PLAIN_PICTURE, type CornerShare } from '../src/artwork/picture/picture-plan.ts';
 import { straightened } from '../src/artwork/picture/straightened.ts';
@@ -13,14 +13,14 @@ import { withCorners } from '../src/recipe/edits/artwork.ts';
 import type { ArtworkItem } from '../src/recipe/schema.ts';
 
 /** A picture by a shade for each of its pixels, counted from its upper left. */
-function pictureOf(width: number, height: number, shade: (x: number, y: number) => number): GreyPicture {
+function pictureOf(width: number, height: number, shade: (x: number, y: number) => number): RasterPicture {
   const pixels = Uint8Array.from({ length: width * height }, (_, i) =>
     shade((i % width) + 0.5, Math.floor(i / width) + 0.5),
   );
-  return { width, height, pixels, dotsPerInch: null };
+  return { width, height, pixels, rgb: null, dotsPerInch: null };
 }
 
-const readingOf = (picture: GreyPicture): FileReading => ({
+const readingOf = (picture: RasterPicture): FileReading => ({
   elements: [],
   left: [],
   scale: { mmPerUnit: 1, certain: false, why: '', offers: [] },
@@ -134,7 +134,7 @@ const permuted = <T>(list: readonly T[], order: number): T[] => {
 };
 
 /** A photograph of the board with its corners there: each pixel is looked up on the board, by bisection. */
-function seenAt(corners: readonly CornerShare[], width: number, height: number): GreyPicture {
+function seenAt(corners: readonly CornerShare[], width: number, height: number): RasterPicture {
   const [a, b, c, d] = corners.map(([x, y]) => ({ x: x * width, y: (1 - y) * height })) as [P, P, P, P];
   // The projection of the unit square, solved here by eight plain equations.
   const rows = [

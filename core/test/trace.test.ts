@@ -168,7 +168,7 @@ describe('a traced picture', () => {
   });
 
   it('goes from the server in one piece, or is refused', () => {
-    const picture = { width: 3, height: 2, pixels: Uint8Array.of(0, 10, 20, 30, 40, 255), dotsPerInch: 300 };
+    const picture = { width: 3, height: 2, pixels: Uint8Array.of(0, 10, 20, 30, 40, 255), rgb: null, dotsPerInch: 300 };
     expect(unpackPicture(packPicture(picture))).toEqual(picture);
     expect(() => unpackPicture(packPicture(picture).subarray(0, -1))).toThrow('cut short');
   });

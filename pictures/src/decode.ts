@@ -1,4 +1,4 @@
-import type { GreyPicture } from '@needlefile/core/artwork/grey-picture';
+import type { RasterPicture } from '@needlefile/core/artwork/grey-picture';
 import { UnreadableArtwork } from '@needlefile/core/artwork/unreadable-artwork';
 import { isBmp, readBmp } from './bmp.ts';
 import sharp, { type Metadata, type Sharp } from 'sharp';
@@ -13,16 +13,19 @@ const STARTS: readonly (readonly number[])[] = [
 
 /** More could be traced, but not in a time that anybody waits. */
 const MOST_PIXELS = 24_000_000;
+/** Larger ones are parted by their shades alone. */
+const MOST_COLOURED = 8_000_000;
 
 /** Whether a file is a PNG, a JPEG, a WebP or a BMP picture. */
 export const isPicture = (bytes: Uint8Array): boolean =>
   isBmp(bytes) || STARTS.some((start) => start.every((byte, i) => bytes[i] === byte));
 
 /**
- * Decodes a picture into shades of grey over white, the way up that it is meant to be seen.
+ * Decodes a picture into shades of grey over white, and its colours where it has some, the way up that it is meant to
+ * be seen.
  * @throws UnreadableArtwork where it is damaged or too large
  */
-export async function decodePicture(bytes: Uint8Array): Promise<GreyPicture> {
+export async function decodePicture(bytes: Uint8Array): Promise<RasterPicture> {
   const bitmap = isBmp(bytes) ? readBmp(bytes, MOST_PIXELS) : null;
   const picture = (): Sharp =>
     bitmap
@@ -38,20 +41,38 @@ export async function decodePicture(bytes: Uint8Array): Promise<GreyPicture> {
     throw new UnreadableArtwork(
       `The picture has ${Math.round((width * height) / 1e6)} million pixels, and 24 are enough. Save it smaller.`,
     );
-  const { data, info } = await picture()
-    .rotate()
-    .flatten({ background: '#ffffff' })
-    .greyscale()
-    .raw()
-    .toBuffer({ resolveWithObject: true })
-    .catch(() => {
-      throw new UnreadableArtwork('The picture is damaged or cut short. Open it in another program and save it again.');
-    });
+  const shown = () => picture().rotate().flatten({ background: '#ffffff' });
+  const decoded = (way: Sharp) =>
+    way
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+      .catch(() => {
+        throw new UnreadableArtwork(
+          'The picture is damaged or cut short. Open it in another program and save it again.',
+        );
+      });
+  const { data, info } = await decoded(shown().greyscale());
   const pixels = info.channels === 1 ? data : data.filter((_, i) => i % info.channels === 0);
+  const coloured = width * height > MOST_COLOURED ? null : await decoded(shown().toColourspace('srgb'));
   return {
     width: info.width,
     height: info.height,
     pixels: new Uint8Array(pixels),
+    rgb: coloured && coloured.info.channels === 3 && hasColour(coloured.data) ? new Uint8Array(coloured.data) : null,
     dotsPerInch: bitmap ? bitmap.dotsPerInch : (density ?? null),
   };
+}
+
+/** Channels of a pixel that is no grey differ by so much. */
+const NO_GREY = 40;
+/** A picture has colours where this share of its pixels, and more, is no grey. */
+const COLOURED = 0.002;
+
+function hasColour(rgb: Uint8Array): boolean {
+  let count = 0;
+  for (let i = 0; i < rgb.length; i += 3) {
+    const [r, g, b] = [rgb[i]!, rgb[i + 1]!, rgb[i + 2]!];
+    if (Math.max(r, g, b) - Math.min(r, g, b) >= NO_GREY) count++;
+  }
+  return (3 * count) / rgb.length >= COLOURED;
 }

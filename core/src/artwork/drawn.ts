@@ -1,6 +1,6 @@
 import type { Contour } from '../geometry/contour.ts';
 import type { Stroke } from './stroke-area.ts';
-import type { GreyPicture } from './picture/grey-picture.ts';
+import type { RasterPicture } from './picture/grey-picture.ts';
 
 /** Something that a file draws, in the file's own units, y up. */
 export interface DrawnElement {
@@ -80,7 +80,7 @@ export interface FileReading {
   readonly left: readonly LeftOut[];
   readonly scale: FileScale;
   /** A picture, which is traced as the recipe says; null for what is drawn. */
-  readonly picture: GreyPicture | null;
+  readonly picture: RasterPicture | null;
 }
 
 /** A layer or group of a file: how many things it draws, and the colour of its first. */

@@ -2,10 +2,13 @@ import { knockOut, weldEvenOdd } from '../geometry/kernel/boolean.ts';
 import type { Region } from '../geometry/contour.ts';
 import type { PartedBy } from '../recipe/parts.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
-import type { GreyPicture } from './picture/grey-picture.ts';
+import { abutting } from './picture/abutting.ts';
+import { byColour } from './picture/by-colour.ts';
+import { hexOf, palettesOf, rgbOf } from './picture/colours.ts';
+import type { GreyPicture, RasterPicture } from './picture/grey-picture.ts';
 import type { PicturePlan } from './picture/picture-plan.ts';
 import { straightened } from './picture/straightened.ts';
-import { trace } from './picture/trace.ts';
+import { trace, type Trace } from './picture/trace.ts';
 
 /** How a picture was parted into dark and light. */
 export interface PictureFacts {
@@ -13,6 +16,10 @@ export interface PictureFacts {
   readonly height: number;
   /** The levels it was parted at, 0 to 255, the darkest first. */
   readonly levels: readonly number[];
+  /** What it was parted into, #rrggbb, the ground first; none where it was parted by its levels. */
+  readonly colours: readonly string[];
+  /** What it may be parted into: one colour and the ground, then two, and so on; none of a picture that is grey. */
+  readonly palettes: readonly (readonly string[])[];
   /** Spots that were left out. */
   readonly specks: number;
   /** How many pixels are of each of so many shades, the darkest first. */
@@ -38,7 +45,7 @@ export function elementsOf(reading: FileReading, { partedBy, picture: plan }: El
   const before = known.get(reading);
   if (before?.key === key) return before.made;
   const made = reading.picture
-    ? traced(straightened(reading.picture, plan), plan)
+    ? tracedFrom(straightened(reading.picture, plan), plan)
     : { elements: reading.elements.map((each) => ({ ...each, layer: partOf(each, partedBy) })), picture: null };
   known.set(reading, { key, made });
   return made;
@@ -61,7 +68,26 @@ function partOf({ layer, colour, kind, stroke }: DrawnElement, by: PartedBy): st
 /** Shades that a picture's pixels are counted by. */
 const SHADES = 32;
 
-function traced(picture: GreyPicture, plan: PicturePlan): Elements {
+/** Colours beside the ground that are offered at most. */
+const MOST_COLOURS = 5;
+
+function tracedFrom(picture: RasterPicture, plan: PicturePlan): Elements {
+  const isColoured = picture.rgb !== null && plan.colours.length > 1;
+  const { elements, levels, specks } = isColoured ? tracedByColours(picture, plan) : tracedByLevels(picture, plan);
+  const shades = Array.from({ length: SHADES }, () => 0);
+  for (const shade of picture.pixels) shades[(shade * SHADES) >> 8]!++;
+  const { width, height } = picture;
+  const palettes = palettesOf(picture, MOST_COLOURS).map((own) => own.map(hexOf));
+  const colours = isColoured ? plan.colours : [];
+  return { elements, picture: { width, height, levels, colours, palettes, specks, shades } };
+}
+
+/** What was traced of a picture. */
+interface Traced extends Pick<PictureFacts, 'levels' | 'specks'> {
+  readonly elements: readonly DrawnElement[];
+}
+
+function tracedByLevels(picture: GreyPicture, plan: PicturePlan): Traced {
   const levels = plan.levels.length > 0 ? [...new Set(plan.levels)].sort((a, b) => a - b) : [plan.level];
   const traces = levels.map((level) => trace(picture, { ...plan, level }));
   const elements = traces.flatMap(({ contours, level }, i): DrawnElement[] => {
@@ -73,19 +99,25 @@ function traced(picture: GreyPicture, plan: PicturePlan): Elements {
     const layer = traces.length === 1 ? '' : `shade ${i + 1}`;
     return [areaOf(own, layer, greyOf(((darker?.level ?? 0) + level) / 2, plan.invert))];
   });
-  const shades = Array.from({ length: SHADES }, () => 0);
-  for (const shade of picture.pixels) shades[(shade * SHADES) >> 8]!++;
-  return {
-    elements,
-    picture: {
-      width: picture.width,
-      height: picture.height,
-      levels: traces.map(({ level }) => level),
-      specks: traces.reduce((sum, { specks }) => sum + specks, 0),
-      shades,
-    },
-  };
+  return { elements, levels: traces.map(({ level }) => level), specks: specksIn(traces) };
 }
+
+/** Halfway between a colour and what is beside it. */
+const EVEN = 127.5;
+
+function tracedByColours(picture: RasterPicture, plan: PicturePlan): Traced {
+  const [ground, ...shares] = byColour(picture, plan.colours.map(rgbOf));
+  const traced = (share: GreyPicture, invert: boolean) => trace(share, { ...plan, level: EVEN, invert });
+  const traces = shares.map((share) => traced(share, false));
+  const regions = traces.map(({ contours }) => weldEvenOdd(contours));
+  const whole = weldEvenOdd(traced(ground!, true).contours);
+  const elements = abutting(regions, whole).flatMap((region, i) =>
+    region.length > 0 ? [areaOf(region, `colour ${i + 1}`, plan.colours[i + 1]!)] : [],
+  );
+  return { elements, levels: [], specks: specksIn(traces) };
+}
+
+const specksIn = (traces: readonly Trace[]): number => traces.reduce((sum, { specks }) => sum + specks, 0);
 
 function greyOf(level: number, inverted: boolean): string {
   const shade = Math.round(inverted ? 255 - level : level)

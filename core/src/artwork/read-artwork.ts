@@ -2,7 +2,7 @@ import { UnreadableArtwork } from './unreadable-artwork.ts';
 import type { FileReading } from './drawn.ts';
 import { readDxfArtwork } from './dxf/read-dxf.ts';
 import { isBinaryDxf, isTextDxf } from './dxf/tags.ts';
-import type { GreyPicture } from './picture/grey-picture.ts';
+import type { RasterPicture } from './picture/grey-picture.ts';
 import { isPackedPicture, unpackPicture } from './picture/packed.ts';
 import { isPlotterFile } from './hpgl/commands.ts';
 import { readHpglArtwork } from './hpgl/read-hpgl.ts';
@@ -41,7 +41,7 @@ const ascii = (text: string): number[] => [...text].map((letter) => letter.charC
 const DOTS = [300, 150, 96, 72];
 
 /** A picture says at best how it is to be printed, and often nothing: its size is asked for. */
-function pictureReading(picture: GreyPicture): FileReading {
+function pictureReading(picture: RasterPicture): FileReading {
   const { dotsPerInch } = picture;
   const said = dotsPerInch !== null && dotsPerInch >= 20 ? dotsPerInch : null;
   const dots = said !== null && !DOTS.includes(said) ? [said, ...DOTS] : DOTS;

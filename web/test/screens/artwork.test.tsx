@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { PLAIN_PLAN } from '@needlefile/core/artwork/form';
+import { packPicture } from '@needlefile/core/artwork/packed';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { contourArea, contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, joinBounds, widthOf } from '@needlefile/core/geometry/bounds';
@@ -234,6 +235,41 @@ describe('words in the clear field of an emblem', () => {
 });
 
 describe('a picture', () => {
+  it('is a layer for each of its colours, as many as are asked for, each of them as is said', async () => {
+    const bench = await openWorkbench('Valve tag, injector');
+    const [size, rgb] = [60, [] as number[]];
+    // A red and a green bar on white, and more of the green.
+    for (let i = 0; i < size * size; i++) {
+      const [x, y] = [i % size, Math.floor(i / size)];
+      const isBar = x > 10 && x < 50 && (Math.abs(y - 18) < 7 || Math.abs(y - 42) < 8);
+      rgb.push(...(!isBar ? [255, 255, 255] : y < 30 ? [200, 30, 30] : [20, 105, 40]));
+    }
+    const pixels = Uint8Array.from({ length: size * size }, (_, i) => rgb[3 * i + 1]!);
+    const bytes = packPicture({ width: size, height: size, pixels, rgb: Uint8Array.from(rgb), dotsPerInch: 96 });
+    bench.server.answer = (method, path) => {
+      if (method === 'POST' && path.startsWith('/api/artworks'))
+        return Response.json({ id: 'art-bars', fileName: 'bars.png', remembered: null }, { status: 201 });
+      return path === '/api/artworks/art-bars' ? new Response(bytes as BodyInit) : undefined;
+    };
+    await bench.user.upload(screen.getByLabelText('Files of artwork'), new File(['bars'], 'bars.png'));
+    await waitFor(() => expect(itemOf(bench, 'artwork')).toBeTruthy());
+    await bench.built();
+    await bench.take('Parted by', 'Colours');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.colours).toEqual(['#ffffff', '#146928', '#c81e1e']);
+    const layers = () => bench.panel().getAllByLabelText(/^colour \d/);
+    expect(layers()).toHaveLength(2);
+    fireEvent.change(bench.panel().getByLabelText('Colour 1'), { target: { value: '#1a6f2e' } });
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.colours[1]).toBe('#1a6f2e');
+    await bench.take('Colours', '1');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.colours).toHaveLength(2);
+    await bench.take('Parted by', 'Shades');
+    await bench.built();
+    expect(itemOf(bench, 'artwork').picture.colours).toEqual([]);
+  });
+
   it('is traced at a level between dark and light, the other way about, smoothed, its spots left out', async () => {
     const bench = await inHand('Parcels crate, engine no. 2');
     const lines = async () => linesOn(await bench.file(), 'ENGRAVE');

@@ -8,6 +8,12 @@ export interface GreyPicture {
   readonly dotsPerInch: number | null;
 }
 
+/** A picture with its colours. */
+export interface RasterPicture extends GreyPicture {
+  /** Red, green and blue of each pixel, 0 to 255, in the same order; null where it is grey, or too large for them. */
+  readonly rgb: Uint8Array | null;
+}
+
 /** Shades as numbers, with a rim of ground round them. */
 export interface Shades {
   readonly width: number;

@@ -1,5 +1,5 @@
 import { distance, type Point } from '../../geometry/point.ts';
-import type { GreyPicture } from './grey-picture.ts';
+import type { RasterPicture } from './grey-picture.ts';
 import type { CornerShare, PicturePlan } from './picture-plan.ts';
 
 /** A straightened picture has no more pixels than this. */
@@ -11,9 +11,9 @@ const MOST_PIXELS = 16_000_000;
  * others (Heckbert 1989).
  */
 export function straightened(
-  picture: GreyPicture,
+  picture: RasterPicture,
   { corners, ratio }: Pick<PicturePlan, 'corners' | 'ratio'>,
-): GreyPicture {
+): RasterPicture {
   if (!corners) return picture;
   // Rows go down.
   const at = ([x, y]: CornerShare): Point => ({ x: x * picture.width, y: (1 - y) * picture.height });
@@ -25,11 +25,18 @@ export function straightened(
   const less = Math.min(1, Math.sqrt(MOST_PIXELS / Math.max(1, w * h)));
   const [width, height] = [Math.max(2, Math.round(w * less)), Math.max(2, Math.round(h * less))];
   const project = projection(a, b, c, d);
-  const pixels = new Uint8Array(width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      pixels[y * width + x] = shadeBetween(picture, project((x + 0.5) / width, (y + 0.5) / height));
-  return { width, height, pixels, dotsPerInch: picture.dotsPerInch };
+  const drawn = (values: Uint8Array, channels: number): Uint8Array => {
+    const out = new Uint8Array(width * height * channels);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const from = project((x + 0.5) / width, (y + 0.5) / height);
+        for (let k = 0; k < channels; k++)
+          out[(y * width + x) * channels + k] = valueBetween(picture, values, channels, k, from);
+      }
+    return out;
+  };
+  const { pixels, rgb, dotsPerInch } = picture;
+  return { width, height, pixels: drawn(pixels, 1), rgb: rgb && drawn(rgb, 3), dotsPerInch };
 }
 
 /** From the unit square to four corners: (0, 0) to a, (1, 0) to b, (1, 1) to c, (0, 1) to d. */
@@ -46,15 +53,21 @@ function projection(a: Point, b: Point, c: Point, d: Point): (u: number, v: numb
   };
 }
 
-/** The shade at a point, of the nearest edge beyond it; a pixel's own is in its middle. */
-function shadeBetween({ width, height, pixels }: GreyPicture, point: Point): number {
+/** What a channel is at a point, of the nearest edge beyond it; a pixel's own is in its middle. */
+function valueBetween(
+  { width, height }: RasterPicture,
+  values: Uint8Array,
+  channels: number,
+  channel: number,
+  point: Point,
+): number {
   const x = Math.min(width - 1, Math.max(0, point.x - 0.5));
   const y = Math.min(height - 1, Math.max(0, point.y - 0.5));
   const [i, j] = [Math.min(width - 2, Math.floor(x)), Math.min(height - 2, Math.floor(y))];
-  if (i < 0 || j < 0) return pixels[0]!;
+  if (i < 0 || j < 0) return values[channel]!;
   const [s, t] = [x - i, y - j];
-  const k = j * width + i;
-  const above = pixels[k]! * (1 - s) + pixels[k + 1]! * s;
-  const below = pixels[k + width]! * (1 - s) + pixels[k + width + 1]! * s;
+  const at = (px: number, py: number): number => values[(py * width + px) * channels + channel]!;
+  const above = at(i, j) * (1 - s) + at(i + 1, j) * s;
+  const below = at(i, j + 1) * (1 - s) + at(i + 1, j + 1) * s;
   return Math.round(above * (1 - t) + below * t);
 }

@@ -79,6 +79,13 @@ export const artworkFields = {
         .max(4)
         .default([])
         .describe('Of a picture of several shades: what is darker than each, and not than the one before, is a layer.'),
+      colours: z
+        .array(z.string().regex(/^#[0-9a-f]{6}$/, 'A colour is #rrggbb.'))
+        .max(8)
+        .default([])
+        .describe(
+          'Of a picture of several colours, #rrggbb: the ground first; what is nearest to each other is a layer.',
+        ),
       corners: z
         .tuple([share, share, share, share])
         .nullable()

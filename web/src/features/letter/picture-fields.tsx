@@ -1,6 +1,5 @@
 'use client';
 
-import { levelsFor } from '@needlefile/core/artwork/levels';
 import type { PictureFacts } from '@needlefile/core/artwork/elements';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import { Button, Form } from 'react-bootstrap';
@@ -9,70 +8,42 @@ import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
 import { useEditItem } from '@/job/chosen';
 import { useView } from '@/job/view-store';
+import { PictureColours } from './picture-colours';
+import { PictureLevels } from './picture-levels';
 import css from './letter.module.css';
 
 /** Pixels that are smoothed over. */
 const SMOOTH = { grain: null, none: 0, more: 1.4 } as const;
 
-/** How a picture is parted into dark and light: on the shades that it has, as they are many or few. */
+/** Colours that a picture is parted into when it first is. */
+const USUAL_COLOURS = 2;
+
+/** How a picture is parted: into dark and light, on the shades that it has, as they are many or few; or by colours. */
 export function PictureFields({ item, facts }: { item: ArtworkItem; facts: PictureFacts }) {
   const edit = useEditItem<ArtworkItem>();
   const isShown = useView((state) => state.pictures);
-  const { level, levels, smooth, speck, invert, corners } = item.picture;
-  const shown = facts.levels.map(Math.round);
-  const several = levels.length > 0;
-  const setLevel = (i: number, to: number) =>
-    edit('Level of the picture', ({ picture }) => {
-      if (several) picture.levels = levels.map((each, k) => (k === i ? to : each)).sort((a, b) => a - b);
-      else picture.level = to;
-    });
-  const most = Math.log1p(Math.max(1, ...facts.shades));
+  const { smooth, speck, invert, corners } = item.picture;
+  const isColoured = facts.colours.length > 0;
+  const setColours = (count: number) =>
+    edit('Colours of the picture', ({ picture }) => void (picture.colours = [...(facts.palettes[count - 1] ?? [])]));
   return (
     <PanelSection title="Picture" aside={`${facts.width} × ${facts.height} dots`}>
-      <svg className={css.shades} viewBox="0 0 256 40" preserveAspectRatio="none" role="img" aria-label="Its shades">
-        {facts.shades.map((count, i) => {
-          const [width, height] = [256 / facts.shades.length, (40 * Math.log1p(count)) / most];
-          const isTaken = (i + 0.5) * width < shown.at(-1)! !== invert;
-          return (
-            <rect key={i} data-taken={isTaken} x={i * width} y={40 - height} width={width - 0.6} height={height} />
-          );
-        })}
-      </svg>
-      {shown.map((each, i) => (
-        <Form.Range
-          key={i}
-          aria-label={several ? `Level ${i + 1}` : 'Level between dark and light'}
-          min={LIMITS.level.least}
-          max={LIMITS.level.most}
-          value={each}
-          onChange={({ target }) => setLevel(i, Number(target.value))}
+      {facts.palettes.length > 0 && (
+        <Choices
+          label="Parted by"
+          value={isColoured ? 'colours' : 'shades'}
+          onChange={(by) => setColours(by === 'colours' ? USUAL_COLOURS : 0)}
+          options={[
+            { value: 'shades', label: 'Shades', title: 'By how dark it is' },
+            { value: 'colours', label: 'Colours', title: 'Each of its colours by itself' },
+          ]}
         />
-      ))}
-      <div className={css.file}>
-        <span className="soft number">
-          {shown.join(', ')} of 255{level === null && !several && ', by itself'}
-        </span>
-        {level !== null && !several && (
-          <Button
-            size="sm"
-            variant="light"
-            onClick={() => edit('Level of the picture', (draft) => void (draft.picture.level = null))}
-          >
-            By itself
-          </Button>
-        )}
-      </div>
-      <Choices
-        label="Shades"
-        value={String(shown.length)}
-        onChange={(count) =>
-          edit('Shades of the picture', ({ picture }) => {
-            picture.levels = count === '1' ? [] : levelsFor(facts.shades, Number(count));
-          })
-        }
-        options={['1', '2', '3', '4'].map((value) => ({ value, label: value, title: `${value} beside the ground` }))}
-        {...(several && { hint: 'Each is a layer, darkest first: its own item has its own operation.' })}
-      />
+      )}
+      {isColoured ? (
+        <PictureColours item={item} facts={facts} onCount={setColours} />
+      ) : (
+        <PictureLevels item={item} facts={facts} />
+      )}
       <Straighten item={item} isStraight={corners !== null} />
       <Form.Check
         type="switch"
@@ -81,13 +52,15 @@ export function PictureFields({ item, facts }: { item: ArtworkItem; facts: Pictu
         checked={isShown}
         onChange={({ target }) => useView.setState({ pictures: target.checked })}
       />
-      <Form.Check
-        type="switch"
-        id="picture-invert"
-        label="Take what is light"
-        checked={invert}
-        onChange={({ target }) => edit('Light or dark', (draft) => void (draft.picture.invert = target.checked))}
-      />
+      {!isColoured && (
+        <Form.Check
+          type="switch"
+          id="picture-invert"
+          label="Take what is light"
+          checked={invert}
+          onChange={({ target }) => edit('Light or dark', (draft) => void (draft.picture.invert = target.checked))}
+        />
+      )}
       <Choices
         label="Smooth"
         value={smooth === null ? 'grain' : smooth < 0.3 ? 'none' : 'more'}
