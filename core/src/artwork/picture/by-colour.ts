@@ -61,15 +61,17 @@ const NEAR = 3;
 
 /** As bits, the colours of solid pixels near each. */
 function besideOf(solid: Uint8Array, width: number, height: number): Uint8Array {
-  const along = (bits: Uint8Array, step: number, size: number, place: (i: number) => number): Uint8Array =>
-    bits.map((_, i) => {
-      const here = place(i);
-      let all = 0;
-      for (let k = Math.max(-NEAR, -here); k <= Math.min(NEAR, size - 1 - here); k++) all |= bits[i + k * step]!;
-      return all;
-    });
-  const rows = along(solid, 1, width, (i) => i % width);
-  return along(rows, width, height, (i) => Math.floor(i / width));
+  const [rows, beside] = [new Uint8Array(solid.length), new Uint8Array(solid.length)];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const [from, to] = [Math.max(0, x - NEAR), Math.min(width - 1, x + NEAR)];
+      for (let k = y * width + from; k <= y * width + to; k++) rows[y * width + x]! |= solid[k]!;
+    }
+  for (let y = 0; y < height; y++) {
+    const [from, to] = [Math.max(0, y - NEAR), Math.min(height - 1, y + NEAR)];
+    for (let x = 0; x < width; x++) for (let k = from; k <= to; k++) beside[y * width + x]! |= rows[k * width + x]!;
+  }
+  return beside;
 }
 
 /** A pixel this far from every mixture of what lies beside it is of a colour of its own. */

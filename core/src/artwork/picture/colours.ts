@@ -44,7 +44,7 @@ function clustersOf(lumps: readonly Lump[], count: number): readonly Rgb[] {
   let middles: Rgb[] = [most.colour];
   while (middles.length < count) {
     const worth = ({ colour, count: pixels }: Lump) =>
-      Math.min(...middles.map((middle) => apart(colour, middle))) * Math.sqrt(pixels / total);
+      apart(colour, middles[nearestOf(colour, middles)]!) * Math.sqrt(pixels / total);
     middles.push(lumps.reduce((best, lump) => (worth(lump) > worth(best) ? lump : best)).colour);
   }
   for (let round = 0; round < ROUNDS; round++) {
@@ -67,23 +67,29 @@ function groundFirst(picture: RasterPicture, colours: readonly Rgb[]): Rgb[] {
   return [colours[ground]!, ...colours.filter((_, i) => i !== ground)];
 }
 
+/** More pixels would tell little: of a large picture every so manieth is looked at. */
+const ENOUGH = 300_000;
+
 /** Pixels by steps of their channels; those within an edge, which are a bit of both, count for nothing. */
 function lumpsOf({ width, height, rgb }: RasterPicture): Lump[] {
-  const counts = new Map<number, [number, number, number, number]>();
-  for (let y = 1; y < height - 1; y++)
-    for (let x = 1; x < width - 1; x++) {
+  const sums = new Float64Array(4 * STEPS ** 3);
+  const every = Math.ceil(Math.sqrt((width * height) / ENOUGH));
+  for (let y = 1; y < height - 1; y += every)
+    for (let x = 1; x < width - 1; x += every) {
       const at = 3 * (y * width + x);
       if (isEdge(rgb!, at, 3 * width)) continue;
       const [r, g, b] = [rgb![at]!, rgb![at + 1]!, rgb![at + 2]!];
-      const key = ((r * STEPS) >> 8) * STEPS * STEPS + ((g * STEPS) >> 8) * STEPS + ((b * STEPS) >> 8);
-      let own = counts.get(key);
-      if (!own) counts.set(key, (own = [0, 0, 0, 0]));
-      own[0] += r;
-      own[1] += g;
-      own[2] += b;
-      own[3]++;
+      const key = 4 * ((((r * STEPS) >> 8) * STEPS + ((g * STEPS) >> 8)) * STEPS + ((b * STEPS) >> 8));
+      sums[key]! += r;
+      sums[key + 1]! += g;
+      sums[key + 2]! += b;
+      sums[key + 3]!++;
     }
-  const lumps = [...counts.values()].map(([r, g, b, n]): Lump => ({ colour: [r / n, g / n, b / n], count: n }));
+  const lumps: Lump[] = [];
+  for (let key = 0; key < sums.length; key += 4) {
+    const count = sums[key + 3]!;
+    if (count > 0) lumps.push({ colour: [sums[key]! / count, sums[key + 1]! / count, sums[key + 2]! / count], count });
+  }
   return lumps.length > 0 ? lumps : [{ colour: [255, 255, 255], count: 1 }];
 }
 
@@ -112,9 +118,9 @@ const apart = (a: Rgb, b: Rgb): number => Math.hypot(a[0] - b[0], a[1] - b[1], a
 
 function nearestOf(colour: Rgb, colours: readonly Rgb[]): number {
   let [found, least] = [0, Infinity];
-  colours.forEach((each, i) => {
-    const away = apart(colour, each);
+  for (let i = 0; i < colours.length; i++) {
+    const away = apart(colour, colours[i]!);
     if (away < least) [found, least] = [i, away];
-  });
+  }
   return found;
 }
