@@ -87,7 +87,7 @@ export function useEditItemById(): EditItem {
   );
 }
 
-/** Outlines of more nodes than this are not worked on node by node. */
+/** Where more nodes than this are on the bed, none is shown. */
 export const MOST_NODES_SHOWN = 1500;
 
 /** Own drawings are told in whole thousandths of a millimetre. */

@@ -13,12 +13,11 @@ export function withNodeOn<P extends NodePath>(path: P, run: number, t = 0.5): P
   return { ...path, nodes: [...nodes.slice(0, run), first, second, ...nodes.slice(run + 1)] };
 }
 
-/** The middle of each run; null where both its nodes are in one place. */
-export const runMiddles = (path: NodePath): (Point | null)[] =>
-  Array.from({ length: runCount(path) }, (_, run) => {
-    const segment = segmentOfRun(path, run);
-    return segment && pointAt(segment, 0.5);
-  });
+/** The middle of a run; null where both its nodes are in one place, or there is none behind the last node. */
+export function runMiddle(path: NodePath, run: number): Point | null {
+  const segment = run < runCount(path) ? segmentOfRun(path, run) : null;
+  return segment && pointAt(segment, 0.5);
+}
 
 /** Tries along a run before the nearest of them is made exact. */
 const TRIES = 24;

@@ -18,6 +18,7 @@ import { bringArtwork, useBringing } from '@/job/bring-artwork';
 import { KeepOffer } from './hand/keep-offer';
 import { ThicknessCard } from './thickness-card';
 import { Rulers } from './rulers';
+import { Seen } from './seen';
 import { RunBar } from './run/run-bar';
 import { RunCard } from './run/run-card';
 import { bringRun } from '@/job/run-view';
@@ -103,15 +104,17 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
       >
         <g transform={`translate(${transform.x} ${transform.y}) scale(${transform.k})`}>
           {picture && (
-            <Layers
-              picture={picture}
-              measures={measures}
-              view={view}
-              station={station}
-              scale={transform.k}
-              edits={edits}
-              run={run}
-            />
+            <Seen value={seenBy(transform, size)}>
+              <Layers
+                picture={picture}
+                measures={measures}
+                view={view}
+                station={station}
+                scale={transform.k}
+                edits={edits}
+                run={run}
+              />
+            </Seen>
           )}
         </g>
         <Ring transform={transform} />
@@ -185,6 +188,12 @@ function useFocus(show: Zoom['show']): void {
 }
 
 /** A ring round the place that is meant, of the same weight at every zoom. */
+function seenBy(transform: Zoom['transform'], { width, height }: Zoom['size']): Bounds | null {
+  if (width === 0) return null;
+  const [[minX, minY], [maxX, maxY]] = [transform.invert([0, 0]), transform.invert([width, height])];
+  return { minX, minY, maxX, maxY };
+}
+
 function Ring({ transform }: Pick<Zoom, 'transform'>) {
   const ring = useView((state) => state.ring);
   if (!ring) return null;

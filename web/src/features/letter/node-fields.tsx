@@ -27,8 +27,6 @@ export function NodeFields({ outline }: { outline: Outline }) {
   const { chosen } = edits;
   const all = outline.paths.reduce((sum, { nodes }) => sum + nodes.length, 0);
   const one = chosen.length === 1 ? chosen[0]! : null;
-  if (all > MOST_NODES_SHOWN)
-    return <p className="field-hint">{all} nodes are too many to work on: fit the outline anew with fewer first.</p>;
   const ends = chosen.map(({ path, node }) => runKindAt(outline, path, node));
   const kinds = new Set(ends.filter((kind) => kind !== null));
   return (
@@ -38,6 +36,12 @@ export function NodeFields({ outline }: { outline: Outline }) {
           ? `${all} nodes. Click one, or draw a frame round some; Page keys go from one to the next.`
           : `${chosen.length} of ${all} nodes in hand.`}
       </p>
+      {all > MOST_NODES_SHOWN && (
+        <p className="field-hint mb-2">
+          They are shown where they lie free of each other, and {MOST_NODES_SHOWN} at most: zoom in. Fitted anew with
+          fewer, outlines are smoother, and run better.
+        </p>
+      )}
       {one && <OneNode outline={outline} path={one.path} node={one.node} />}
       {kinds.size > 0 && (
         <Choices

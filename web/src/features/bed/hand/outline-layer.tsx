@@ -4,16 +4,17 @@ import { boundsMeet } from '@needlefile/core/geometry/bounds';
 import { inverse, transformPoint, type Matrix } from '@needlefile/core/geometry/matrix';
 import type { NodeRef } from '@needlefile/core/geometry/nodes/ends';
 import { movedHandle, movedNodes, type Handle } from '@needlefile/core/geometry/nodes/handles';
-import { nearestOn, runMiddles, withNodeOn } from '@needlefile/core/geometry/nodes/insert';
+import { nearestOn, runMiddle, withNodeOn } from '@needlefile/core/geometry/nodes/insert';
 import { contourOfPath, isCurve, type NodePath } from '@needlefile/core/geometry/nodes/node-path';
 import { placedContour } from '@needlefile/core/geometry/placed-contour';
-import type { Point } from '@needlefile/core/geometry/point';
+import { distance, type Point } from '@needlefile/core/geometry/point';
 import { screenPath } from '@needlefile/core/screen/path';
 import type { Picture } from '@needlefile/core/screen/picture';
-import { useState, type PointerEvent } from 'react';
+import { memo, use, useMemo, useState, type PointerEvent } from 'react';
 import { MOST_NODES_SHOWN, shownAt, useOutline, type Outline } from '@/job/outline';
 import { useView } from '@/job/view-store';
 import { onSheet } from '../on-sheet';
+import { Seen } from '../seen';
 import { isPanning } from '../use-zoom';
 import { boxOfDrag, Marquee } from './marquee';
 import css from './nodes.module.css';
@@ -33,6 +34,8 @@ type Grip =
 
 /** A press becomes a drag after so many pixels. */
 const BEGINS = 3;
+/** Of very many nodes, those that would lie on others are left out, pixels. */
+const FREE = 7;
 /** A run as long as this, in pixels, shows where a click puts a node in. */
 const LONG_RUN = 60;
 
@@ -77,9 +80,10 @@ function Outlines({ outline, picture, scale }: { outline: Outline; picture: Pict
     const own = from.paths[on.path]!;
     const [there, was] = [back(to, from), back(start, from)];
     const by = { x: there.x - was.x, y: there.y - was.y };
+    const isMoved = among(grip.chosen);
     const moved =
       grip.kind === 'node'
-        ? from.paths.map((path, i) => movedNodes(path, inPath(grip.chosen, i), by))
+        ? from.paths.map((each, path) => movedNodes(each, (node) => isMoved({ path, node }), by))
         : from.paths.map((path, i) =>
             i === on.path ? movedHandle(own, on.node, grip.kind as Handle, there, event.altKey) : path,
           );
@@ -110,8 +114,23 @@ function Outlines({ outline, picture, scale }: { outline: Outline; picture: Pict
     const { run, t } = nearestOn(paths[path]!, back(onSheet(event.currentTarget, event), outline));
     insert(path, run, t);
   };
-  const count = paths.reduce((sum, { nodes }) => sum + nodes.length, 0);
   const half = 4 / scale;
+  const seen = use(Seen);
+  const isFew = paths.reduce((sum, { nodes }) => sum + nodes.length, 0) <= MOST_NODES_SHOWN;
+  const isSeen = ({ x, y }: Point): boolean =>
+    isFew || seen === null || boundsMeet(seen, { minX: x, minY: y, maxX: x, maxY: y });
+  const isChosen = useMemo(() => among(chosen), [chosen]);
+  const nodesOn = paths.flatMap(({ nodes }, path) => {
+    let last: Point | null = null;
+    return nodes.flatMap((node, n): ShownNode[] => {
+      const [on, at] = [{ path, node: n }, out(node)];
+      const isFree = isFew || isChosen(on) || last === null || distance(at, last) * scale >= FREE;
+      if (!isFree || !isSeen(at)) return [];
+      last = at;
+      return [{ on, at }];
+    });
+  });
+  const shown = nodesOn.length <= MOST_NODES_SHOWN ? nodesOn : [];
   return (
     <g>
       {!outline.isOne && (
@@ -132,27 +151,26 @@ function Outlines({ outline, picture, scale }: { outline: Outline; picture: Pict
         />
       )}
       <Trace paths={paths} toSheet={way.toSheet} height={height} onInsert={outline.isOne ? null : insertAt} />
-      {paths.map((path, p) =>
-        runMiddles(path).map((middle, run) => {
-          if (!middle) return null;
-          const [a, b] = [out(path.nodes[run]!), out(path.nodes[(run + 1) % path.nodes.length]!)];
-          if (Math.hypot(b.x - a.x, b.y - a.y) * scale < LONG_RUN && !outline.isOne) return null;
-          const { x, y } = out(middle);
-          return (
-            <path
-              key={`${p} ${run}`}
-              className={css.more}
-              data-run={`${p}.${run}`}
-              d={`M${x - half} ${y}h${2 * half}M${x} ${y - half}v${2 * half}`}
-              onPointerDown={(event) => event.stopPropagation()}
-              onClick={() => insert(p, run, 0.5)}
-            >
-              <title>Put a node in</title>
-            </path>
-          );
-        }),
-      )}
-      {handlesOf(paths, outline.isOne ? null : chosen).map(({ on, handle, at, end }) => {
+      {shown.map(({ on: { path, node: run }, at: a }) => {
+        const { nodes } = paths[path]!;
+        const middle = runMiddle(paths[path]!, run);
+        const b = out(nodes[(run + 1) % nodes.length]!);
+        if (!middle || (Math.hypot(b.x - a.x, b.y - a.y) * scale < LONG_RUN && !outline.isOne)) return null;
+        const { x, y } = out(middle);
+        return (
+          <path
+            key={`${path} ${run}`}
+            className={css.more}
+            data-run={`${path}.${run}`}
+            d={`M${x - half} ${y}h${2 * half}M${x} ${y - half}v${2 * half}`}
+            onPointerDown={(event) => event.stopPropagation()}
+            onClick={() => insert(path, run, 0.5)}
+          >
+            <title>Put a node in</title>
+          </path>
+        );
+      })}
+      {handlesOf(paths, outline.isOne ? () => true : isChosen).map(({ on, handle, at, end }) => {
         const [tip, foot] = [out(at), out(end)];
         return (
           <g key={`${on.path} ${on.node} ${handle}`}>
@@ -169,37 +187,38 @@ function Outlines({ outline, picture, scale }: { outline: Outline; picture: Pict
           </g>
         );
       })}
-      {count <= MOST_NODES_SHOWN &&
-        paths.map(({ nodes }, path) =>
-          nodes.map((node, n) => {
-            const { x, y } = out(node);
-            return (
-              <rect
-                key={`${path} ${n}`}
-                className={css.node}
-                data-node={`${path}.${n}`}
-                data-chosen={chosen.some((each) => each.path === path && each.node === n)}
-                x={x - half}
-                y={y - half}
-                width={2 * half}
-                height={2 * half}
-                onPointerDown={(event) => take(event, { path, node: n }, 'node')}
-                {...drags}
-              >
-                <title>{`Node ${n + 1}`}</title>
-              </rect>
-            );
-          }),
-        )}
+      {shown.map(({ on, at: { x, y } }) => (
+        <rect
+          key={`${on.path} ${on.node}`}
+          className={css.node}
+          data-node={`${on.path}.${on.node}`}
+          data-chosen={isChosen(on)}
+          x={x - half}
+          y={y - half}
+          width={2 * half}
+          height={2 * half}
+          onPointerDown={(event) => take(event, on, 'node')}
+          {...drags}
+        >
+          <title>{`Node ${on.node + 1}`}</title>
+        </rect>
+      ))}
       {grip?.kind === 'marquee' && <Marquee box={boxOfDrag(grip)} />}
     </g>
   );
 }
 
-const inPath =
-  (chosen: readonly NodeRef[], path: number) =>
-  (n: number): boolean =>
-    chosen.some((each) => each.path === path && each.node === n);
+/** A node that is on the bed, where it lies there. */
+interface ShownNode {
+  readonly on: NodeRef;
+  readonly at: Point;
+}
+
+/** Whether a node is one of some: there may be thousands of both. */
+function among(nodes: readonly NodeRef[]): (on: NodeRef) => boolean {
+  const keys = new Set(nodes.map(({ path, node }) => `${path}.${node}`));
+  return ({ path, node }) => keys.has(`${path}.${node}`);
+}
 
 interface ShownHandle {
   readonly on: NodeRef;
@@ -208,24 +227,23 @@ interface ShownHandle {
   readonly end: Point;
 }
 
-/** The points that draw curves: of all, or of those that meet a chosen node. */
-function handlesOf(paths: readonly NodePath[], chosen: readonly NodeRef[] | null): ShownHandle[] {
-  return paths.flatMap(({ nodes }, path) => {
-    const isIn = (n: number) => chosen === null || chosen.some((each) => each.path === path && each.node === n);
-    return nodes.flatMap((node, n): ShownHandle[] => {
+/** The points that draw the curves that meet a node of some. */
+function handlesOf(paths: readonly NodePath[], isIn: (on: NodeRef) => boolean): ShownHandle[] {
+  return paths.flatMap(({ nodes }, path) =>
+    nodes.flatMap((node, n): ShownHandle[] => {
       const { to } = node;
       const next = (n + 1) % nodes.length;
-      if (!isCurve(to) || (!isIn(n) && !isIn(next))) return [];
+      if (!isCurve(to) || !(isIn({ path, node: n }) || isIn({ path, node: next }))) return [];
       return [
         { on: { path, node: n }, handle: 'c1', at: to.c1, end: node },
         { on: { path, node: n }, handle: 'c2', at: to.c2, end: nodes[next]! },
       ];
-    });
-  });
+    }),
+  );
 }
 
 /** The drawing at once as it will be: what it is made into follows when it has been computed. */
-function Trace({
+const Trace = memo(function Trace({
   paths,
   toSheet,
   height,
@@ -255,7 +273,7 @@ function Trace({
       </g>
     );
   });
-}
+});
 
 /** A click beside the outlines takes another letter of the words; else it lets go of the nodes. */
 function pickAt({ assemblies, outline }: Picture, { x0: x, y0: y }: Extract<Grip, { kind: 'marquee' }>): void {
