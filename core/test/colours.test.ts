@@ -2,10 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { FileReading } from '../src/artwork/drawn.ts';
 import { elementsOf, type Elements } from '../src/artwork/elements.ts';
+import { abutting } from '../src/artwork/picture/abutting.ts';
 import { hexOf, palettesOf, rgbOf, type Rgb } from '../src/artwork/picture/colours.ts';
 import type { RasterPicture } from '../src/artwork/picture/grey-picture.ts';
 import { packPicture, unpackPicture } from '../src/artwork/picture/packed.ts';
 import { PLAIN_PICTURE, type PicturePlan } from '../src/artwork/picture/picture-plan.ts';
+import { straightened } from '../src/artwork/picture/straightened.ts';
+import { roundedRectangle } from '../src/geometry/shapes.ts';
 import { contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { joinBounds } from '../src/geometry/bounds.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
@@ -74,7 +77,7 @@ describe('a picture of several colours', () => {
     const palettes = palettesOf(picture, 5);
     expect(palettes.map(({ length }) => length)).toEqual([2, 3, 4, 5, 6]);
     const [ground, ...others] = palettes[2]!;
-    const near = (a: Rgb, b: Rgb) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) < 12;
+    const near = (a: Rgb, b: Rgb) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) < 3;
     expect(near(ground!, WHITE!)).toBe(true);
     for (const colour of [RED!, GREEN!, NAVY!]) expect(others.filter((each) => near(each, colour))).toHaveLength(1);
     expect(palettesOf({ ...picture, rgb: null }, 5)).toEqual([]);
@@ -94,6 +97,8 @@ describe('a picture of several colours', () => {
       const off = Math.abs(areas[i]! - Math.PI * square) / (2 * Math.PI * Math.sqrt(square));
       expect(off).toBeLessThan(0.2);
     });
+    // The disc fills the hole in the one round it.
+    expect(weldRegions([elements[1]!.contours, elements[2]!.contours])).toHaveLength(1);
     const box = joinBounds(elements[0]!.contours.map(contourBounds));
     for (const [at, truth] of [
       [box.minX, 20],
@@ -143,6 +148,29 @@ describe('a picture of several colours', () => {
       }),
       { numRuns: 6 },
     );
+  });
+
+  it.each([10.3, 9.8])('has no hair between two that were traced to 10 and from %f', (from) => {
+    const box = (minX: number, maxX: number) => [roundedRectangle({ minX, minY: 0, maxX, maxY: 10 }, 0, 'it')];
+    const both = abutting([box(0, 10), box(from, 20)], box(0, 20));
+    expect(both.reduce((sum, region) => sum + regionArea(region), 0)).toBeCloseTo(200, 6);
+    expect(regionArea(weldRegions(both))).toBeCloseTo(200, 6);
+  });
+
+  it('keeps its colours where it is drawn straight', () => {
+    const corners = [
+      [0.1, 0.95],
+      [0.9, 0.9],
+      [0.95, 0.05],
+      [0.05, 0.1],
+    ] as const;
+    const { rgb, width, height } = straightened(picture, { corners, ratio: null });
+    for (const channel of [0, 1, 2]) {
+      const alone = picture.pixels.map((_, i) => picture.rgb![3 * i + channel]!);
+      const { pixels } = straightened({ ...picture, pixels: alone, rgb: null }, { corners, ratio: null });
+      expect(pixels).toHaveLength(width * height);
+      expect(pixels.every((value, i) => value === rgb![3 * i + channel])).toBe(true);
+    }
   });
 
   it('comes back from its bytes, and colours from their names', () => {

@@ -26,6 +26,18 @@ async function inHand(job: string, kind = 'artwork'): Promise<OpenWorkbench> {
   return bench;
 }
 
+/** Brings a file that the server keeps by an id. */
+async function bring(bench: OpenWorkbench, id: string, bytes: Uint8Array): Promise<void> {
+  bench.server.answer = (method, path) => {
+    if (method === 'POST' && path.startsWith('/api/artworks'))
+      return Response.json({ id, fileName: 'brought', remembered: null }, { status: 201 });
+    return path === `/api/artworks/${id}` ? new Response(bytes as BodyInit) : undefined;
+  };
+  await bench.user.upload(screen.getByLabelText('Files of artwork'), new File(['it'], 'brought.svg'));
+  await waitFor(() => expect(itemOf(bench, 'artwork')).toBeTruthy());
+  await bench.built();
+}
+
 describe('an emblem', () => {
   it('is as wide as is typed, and everything goes with it', async () => {
     const bench = await inHand('Tea room, with the emblem');
@@ -75,6 +87,27 @@ describe('an emblem', () => {
     expect(itemOf(bench, 'artwork').repairs).toMatchObject([{ kind: 'open' }]);
     await bench.press(/decided by hand/);
     expect(itemOf(bench, 'artwork').repairs).toEqual([]);
+  });
+
+  it('of thousands of nodes shows those that lie free of each other, and any of them moves', async () => {
+    const bench = await openWorkbench('Valve tag, injector');
+    const points = Array.from({ length: 2500 }, (_, i) => {
+      const angle = (2 * Math.PI * i) / 2500;
+      return `${(50 + 40 * Math.cos(angle)).toFixed(3)} ${(50 + 40 * Math.sin(angle)).toFixed(3)}`;
+    });
+    const file = `<svg width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M${points.join('L')}Z"/></svg>`;
+    await bring(bench, 'art-ring', new TextEncoder().encode(file));
+    await bench.press('Work on its nodes');
+    await bench.built();
+    const shown = () => [...document.querySelectorAll('rect[data-node]')];
+    await waitFor(() => expect(shown().length).toBeGreaterThan(50));
+    expect(shown().length).toBeLessThan(1500);
+    const node = shown().find((each) => Number(each.getAttribute('data-node')!.split('.')[1]) > 1000)!;
+    fireEvent.pointerDown(node, { button: 0, pointerId: 1 });
+    fireEvent.pointerUp(node, { pointerId: 1 });
+    fireEvent.keyDown(document.querySelector('svg[tabindex]')!, { key: 'ArrowUp' });
+    await bench.built();
+    expect(itemOf(bench, 'artwork').redrawn).toHaveLength(1);
   });
 
   it('has layers that are left out, and one that becomes an item by itself', async () => {
@@ -246,14 +279,7 @@ describe('a picture', () => {
     }
     const pixels = Uint8Array.from({ length: size * size }, (_, i) => rgb[3 * i + 1]!);
     const bytes = packPicture({ width: size, height: size, pixels, rgb: Uint8Array.from(rgb), dotsPerInch: 96 });
-    bench.server.answer = (method, path) => {
-      if (method === 'POST' && path.startsWith('/api/artworks'))
-        return Response.json({ id: 'art-bars', fileName: 'bars.png', remembered: null }, { status: 201 });
-      return path === '/api/artworks/art-bars' ? new Response(bytes as BodyInit) : undefined;
-    };
-    await bench.user.upload(screen.getByLabelText('Files of artwork'), new File(['bars'], 'bars.png'));
-    await waitFor(() => expect(itemOf(bench, 'artwork')).toBeTruthy());
-    await bench.built();
+    await bring(bench, 'art-bars', bytes);
     await bench.take('Parted by', 'Colours');
     await bench.built();
     expect(itemOf(bench, 'artwork').picture.colours).toEqual(['#ffffff', '#146928', '#c81e1e']);
