@@ -102,7 +102,7 @@ const FAULTS = [
   ['core/src/artwork/closing/said-at.ts', 'waiting.delete(found)', 'waiting.has(found)', 'core/test/closing'],
   ['core/src/artwork/closing/specks.ts', "kind === 'kept' });", 'size > longest });', 'core/test/artwork-faults'],
   ['core/src/artwork/closing/specks.ts', 'Math.max(longest, TOLD)', 'longest', 'core/test/artwork-faults'],
-  ['core/src/artwork/closing/crossed-lines.ts', 'said.take(...places)', 'said.take()', 'core/test/artwork-faults'],
+  ['core/src/artwork/closing/crossed-lines.ts', 'said.take(places)', 'said.take([])', 'core/test/artwork-faults'],
   ['core/src/artwork/form.ts', '?? plan.crossed', '&& plan.crossed', 'core/test/artwork-faults'],
   ['core/src/artwork/picture/by-colour.ts', 'best.off <= OWN', 'true', 'core/test/colours'],
   [

@@ -12,7 +12,7 @@ export interface CrossedLine {
   /** Where it first does. */
   readonly at: Point;
   readonly places: readonly Point[];
-  /** How long the smallest of its loops is, mm. */
+  /** How long the smallest of its first loops is, mm. */
   readonly size: number;
   /** What was decided of it by hand; null: nothing. */
   readonly taken: Crossed | null;
@@ -20,6 +20,8 @@ export interface CrossedLine {
 
 /** Lines cross themselves where chords this near to them do, mm. */
 const TOLERANCE = 0.005;
+/** Loops of a scribble that are measured. */
+const MEASURED = 50;
 
 /**
  * Lines that cross themselves, by their numbers among those that are given.
@@ -36,8 +38,8 @@ export function crossedLines(
     const crossings = selfCrossings(contour, TOLERANCE);
     if (crossings.length === 0) return;
     const places = crossings.map(({ at }) => at);
-    const size = Math.min(...crossings.map((crossing) => loopOf(contour, crossing)));
-    const taken = (said.take(...places)?.kind ?? null) as Crossed | null;
+    const size = Math.min(...crossings.slice(0, MEASURED).map((crossing) => loopOf(contour, crossing)));
+    const taken = (said.take(places)?.kind ?? null) as Crossed | null;
     crossed.set(i, { at: places[0]!, places, size, taken });
   });
   return { crossed, lost: said.lost() };

@@ -4,7 +4,7 @@ import type { Decided } from './decided.ts';
 /** Decisions by the places that they are of; each is of one. */
 export interface SaidAt {
   /** What was decided of what lies at one of these places; null: nothing. */
-  readonly take: (...places: readonly Point[]) => Decided | null;
+  readonly take: (places: readonly Point[]) => Decided | null;
   /** Whether anything was. */
   readonly isSaid: (at: Point) => boolean;
   /** Decisions that nothing was found for. */
@@ -14,7 +14,7 @@ export interface SaidAt {
 /** @param near what moved no further is the same, mm */
 export function saidAt(decided: readonly Decided[], near: number): SaidAt {
   const waiting = new Set(decided);
-  const take = (...places: readonly Point[]): Decided | null => {
+  const take = (places: readonly Point[]): Decided | null => {
     let [found, least]: [Decided | null, number] = [null, near];
     for (const one of waiting)
       for (const place of places) {
@@ -24,5 +24,5 @@ export function saidAt(decided: readonly Decided[], near: number): SaidAt {
     if (found) waiting.delete(found);
     return found;
   };
-  return { take, isSaid: (at) => take(at) !== null, lost: () => [...waiting] };
+  return { take, isSaid: (at) => take([at]) !== null, lost: () => [...waiting] };
 }

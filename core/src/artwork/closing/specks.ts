@@ -35,7 +35,7 @@ export function withoutSpecks(
     const size = Math.max(widthOf(box), heightOf(box));
     if (size > Math.max(longest, TOLD)) return true;
     const at = centreOf(box);
-    const kind = said.take(at)?.kind ?? (size <= longest ? 'dropped' : 'kept');
+    const kind = said.take([at])?.kind ?? (size <= longest ? 'dropped' : 'kept');
     specks.push({ at, size, left: kind === 'kept' });
     return kind === 'kept';
   });

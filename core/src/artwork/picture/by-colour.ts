@@ -91,8 +91,8 @@ function mixtureOf(
   const best = bestMixture(pixel, beside, colours);
   if (best && best.off <= OWN) return [best.one, best.other, best.share];
   // A thin line of a colour that is nowhere else near.
-  const { one, other, share } = bestMixture(pixel, beside | (1 << own), colours) ?? { one: own, other: own, share: 0 };
-  return one === other ? [own, (own + 1) % colours.length, 0] : [one, other, share];
+  const { one, other, share } = bestMixture(pixel, beside | (1 << own), colours)!;
+  return [one, other, share];
 }
 
 interface Mixture {
@@ -102,7 +102,7 @@ interface Mixture {
   readonly off: number;
 }
 
-/** The mixture of two of some colours that a pixel is nearest to; of one alone, that; null of none. */
+/** The mixture of two of some colours that a pixel is nearest to; of one alone, that; null where there are none. */
 function bestMixture(pixel: Rgb, among: number, colours: readonly Rgb[]): Mixture | null {
   let best: Mixture | null = null;
   for (let one = 0; one < colours.length; one++) {
