@@ -10,7 +10,7 @@ import { placedContour } from '@needlefile/core/geometry/placed-contour';
 import { distance, type Point } from '@needlefile/core/geometry/point';
 import { screenPath } from '@needlefile/core/screen/path';
 import type { Picture } from '@needlefile/core/screen/picture';
-import { memo, use, useMemo, useState, type PointerEvent } from 'react';
+import { use, useMemo, useState, type PointerEvent } from 'react';
 import { MOST_NODES_SHOWN, shownAt, useOutline, type Outline } from '@/job/outline';
 import { useView } from '@/job/view-store';
 import { onSheet } from '../on-sheet';
@@ -243,7 +243,7 @@ function handlesOf(paths: readonly NodePath[], isIn: (on: NodeRef) => boolean): 
 }
 
 /** The drawing at once as it will be: what it is made into follows when it has been computed. */
-const Trace = memo(function Trace({
+function Trace({
   paths,
   toSheet,
   height,
@@ -255,25 +255,27 @@ const Trace = memo(function Trace({
   onInsert:
     ((event: { clientX: number; clientY: number; currentTarget: SVGGraphicsElement }, path: number) => void) | null;
 }) {
-  return paths.map((path, i) => {
-    const d = screenPath([placedContour(contourOfPath(path, ''), toSheet)], height);
-    return (
-      <g key={i}>
-        <path className={css.trace} d={d} />
-        {onInsert && (
-          <path
-            className={css.grab}
-            d={d}
-            onPointerDown={(event) => event.stopPropagation()}
-            onDoubleClick={(event) => onInsert(event, i)}
-          >
-            <title>Double click puts a node in here</title>
-          </path>
-        )}
-      </g>
-    );
-  });
-});
+  // There may be thousands of nodes, and the view moves.
+  const drawn = useMemo(
+    () => paths.map((path) => screenPath([placedContour(contourOfPath(path, ''), toSheet)], height)),
+    [paths, toSheet, height],
+  );
+  return drawn.map((d, i) => (
+    <g key={i}>
+      <path className={css.trace} d={d} />
+      {onInsert && (
+        <path
+          className={css.grab}
+          d={d}
+          onPointerDown={(event) => event.stopPropagation()}
+          onDoubleClick={(event) => onInsert(event, i)}
+        >
+          <title>Double click puts a node in here</title>
+        </path>
+      )}
+    </g>
+  ));
+}
 
 /** A click beside the outlines takes another letter of the words; else it lets go of the nodes. */
 function pickAt({ assemblies, outline }: Picture, { x0: x, y0: y }: Extract<Grip, { kind: 'marquee' }>): void {
