@@ -10,7 +10,7 @@ import type { PicturePlan } from './picture/picture-plan.ts';
 import { straightened } from './picture/straightened.ts';
 import { trace, type Trace } from './picture/trace.ts';
 
-/** How a picture was parted into dark and light. */
+/** How a picture was parted. */
 export interface PictureFacts {
   readonly width: number;
   readonly height: number;

@@ -38,7 +38,7 @@ export interface ArtworkPlan {
   readonly layers: readonly string[] | null;
   /** How a picture is traced. */
   readonly picture: PicturePlan;
-  /** Gaps that were decided by hand, by their ends in units of the file. */
+  /** Faults of lines that were decided by hand, by where they are in units of the file. */
   readonly repairs: readonly {
     readonly kind: RepairKind;
     readonly layer: string;

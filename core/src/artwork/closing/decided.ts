@@ -9,7 +9,7 @@ export interface Decided {
   readonly to: Point;
 }
 
-/** Decisions of one kind. */
+/** Those of some kinds. */
 export const decidedAs = (decided: readonly Decided[], ...kinds: readonly RepairKind[]): Decided[] =>
   decided.filter(({ kind }) => kinds.includes(kind));
 

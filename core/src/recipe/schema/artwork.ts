@@ -101,7 +101,11 @@ export const artworkFields = {
     })
     .prefault({})
     .describe('How a picture is traced.'),
-  repairs: z.array(repairSchema).max(2000).default([]).describe('Gaps that were decided by hand, one by one.'),
+  repairs: z
+    .array(repairSchema)
+    .max(2000)
+    .default([])
+    .describe('Faults of lines that were decided by hand, one by one.'),
   redrawn: changesSchema.default([]).describe('What was changed by hand of its outlines, in units of the file.'),
   wide: z
     .enum(['lines', 'areas'])

@@ -187,13 +187,13 @@ function useFocus(show: Zoom['show']): void {
   }, [focus, show]);
 }
 
-/** A ring round the place that is meant, of the same weight at every zoom. */
 function seenBy(transform: Zoom['transform'], { width, height }: Zoom['size']): Bounds | null {
   if (width === 0) return null;
   const [[minX, minY], [maxX, maxY]] = [transform.invert([0, 0]), transform.invert([width, height])];
   return { minX, minY, maxX, maxY };
 }
 
+/** A ring round the place that is meant, of the same weight at every zoom. */
 function Ring({ transform }: Pick<Zoom, 'transform'>) {
   const ring = useView((state) => state.ring);
   if (!ring) return null;
