@@ -9,10 +9,19 @@ import type { KeptShop } from '@/api/kept-shop';
 const UNCHANGED: KeptShop = { revision: 0, shop: houseShop };
 export const SHOP_KEY = ['shop'];
 
+/** Asked for by all at once, and answered once. */
+const useShopQuery = () =>
+  useQuery({ queryKey: SHOP_KEY, queryFn: () => ask<KeptShop>('/api/shop'), staleTime: 60_000 });
+
 /** Machines, materials and limits. Until they are fetched, and where nobody changed them, the house's own. */
 export function useKeptShop(): KeptShop {
-  const { data } = useQuery({ queryKey: SHOP_KEY, queryFn: () => ask<KeptShop>('/api/shop'), staleTime: 60_000 });
-  return data ?? UNCHANGED;
+  return useShopQuery().data ?? UNCHANGED;
 }
 
 export const useShop = (): Shop => useKeptShop().shop;
+
+/** The same for what must not be computed by limits of another shop first: null until the server has answered. */
+export function useAnsweredShop(): Shop | null {
+  const { data, isPending, failureCount } = useShopQuery();
+  return data?.shop ?? (isPending && failureCount === 0 ? null : houseShop);
+}

@@ -7,7 +7,7 @@ import type { Picture } from '@needlefile/core/screen/picture';
 import { applyPatch, type RecipePatch } from '@needlefile/core/recipe/patch';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { useShop } from '@/hooks/shop';
+import { useAnsweredShop, useShop } from '@/hooks/shop';
 import type { OutlineOf } from '@needlefile/core/screen/outline-picture';
 import { newDrawer, newMeasurer, type Drawn, type Job } from '@/worker/core-workers';
 import { Dropped, type Latest } from '@/worker/latest';
@@ -50,7 +50,7 @@ export function useBuild(
     problem: null,
     stopped: false,
   });
-  const shop = useShop();
+  const shop = useAnsweredShop();
   /** What was measured last: other outlines in hand measure nothing anew. */
   const measured = useRef<(Job & { readonly measures: MeasurePicture }) | null>(null);
   useEffect(() => {
@@ -63,7 +63,7 @@ export function useBuild(
     };
   }, []);
   useEffect(() => {
-    if (!recipe || !workers.current) return;
+    if (!recipe || !shop || !workers.current) return;
     const { drawer, measurer } = workers.current;
     let current = true;
     setState((last) => ({ ...last, working: true, stopped: false }));
