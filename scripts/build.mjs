@@ -8,7 +8,6 @@ const web = path.join(root, 'web');
 const SOURCES = ['core/src', 'faces/src', 'pictures/src', 'demo/src', 'web/src', 'web/public'];
 const FILES = ['package-lock.json', 'web/next.config.ts', 'web/tsconfig.json', 'tsconfig.base.json'];
 
-/** Checks the types of web/ too. */
 export function buildIfChanged() {
   const hash = createHash('sha256');
   for (const file of FILES) hash.update(readFileSync(path.join(root, file)));
