@@ -2,11 +2,12 @@ import { Clipper, FillRule } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { componentsOf } from '../src/geometry/components.ts';
-import { flatten, isConnected, type Contour } from '../src/geometry/contour.ts';
+import { closedContour, flatten, isConnected, type Contour } from '../src/geometry/contour.ts';
 import { regionArea, regionContains, reverseContour, sourcesOf } from '../src/geometry/contour-facts.ts';
 import { common, knockOut, weld, weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { weldSafely } from '../src/geometry/kernel/guard.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
+import { cubic, line } from '../src/geometry/segment.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { faceIds, faceOf } from './workshop.ts';
@@ -74,6 +75,21 @@ describe('booleans', () => {
     expect(areaOf([outer, reverseContour(inner), core])).toBeCloseTo(79, 9);
     expect(areaOf([outer, inner, reverseContour(core)])).toBeCloseTo(100, 9);
     expect(areaOf([reverseContour(outer)])).toBeCloseTo(100, 9);
+  });
+
+  it('welds what crosses itself, the loop of one curve too, and keeps it in curves', () => {
+    const place = fc.record({ x: fc.integer({ min: 0, max: 100 }), y: fc.integer({ min: 0, max: 100 }) });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(place, place, place), { minLength: 1, maxLength: 3 }), (nodes) => {
+        const segments = nodes.map(([from, c1, c2], i) => cubic(from, c1, c2, nodes[(i + 1) % nodes.length]![0], ''));
+        const region = weld([closedContour(segments)]);
+        const area = polygonArea([closedContour(segments)]);
+        expect(Math.abs(regionArea(region) - area)).toBeLessThan(0.05 + area / 1000);
+      }),
+    );
+    const loop = cubic({ x: 0, y: 0 }, { x: 90, y: 60 }, { x: -50, y: 60 }, { x: 40, y: 0 }, '');
+    const [drop] = weld([closedContour([loop, line(loop.to, loop.from, '')])]);
+    expect(drop!.segments.length).toBeLessThan(4);
   });
 
   it('keeps a rounded plate with holes in lines and arcs', () => {

@@ -2,7 +2,7 @@ import type { Path64, Point64 } from 'clipper2-ts';
 import { closedContour, type Contour } from '../contour.ts';
 import { cross, distance, mix, subtract, type Point } from '../point.ts';
 import { line, moveEnds, pointAt, portion, tangentAt, type Segment, type SourceId } from '../segment.ts';
-import { alongEdge, GRID_PER_MM, type Provenance } from './provenance.ts';
+import { alongEdge, BOOLEAN_TOLERANCE, GRID_PER_MM, type Provenance } from './provenance.ts';
 
 /**
  * Gives the ring that a boolean made of straight edges back as the curves it was made from. Each edge is labelled with
@@ -10,7 +10,7 @@ import { alongEdge, GRID_PER_MM, type Provenance } from './provenance.ts';
  * joints between runs are set on the true meeting point of the two curves.
  */
 export function restoreRing(ring: Path64, provenance: Provenance): Contour | null {
-  const runs = dropHairRuns(runsOf(ring, provenance), ring);
+  const runs = dropHairRuns(runsOf(ring, provenance), ring, provenance);
   if (runs.length === 0) return null;
   const joints = runs.map((run, i) => jointBetween(run, runs[(i + 1) % runs.length]!, provenance));
   const segments: Segment[] = [];
@@ -159,7 +159,7 @@ function runsOf(ring: Path64, provenance: Provenance): Run[] {
   return runs;
 }
 
-function dropHairRuns(runs: Run[], ring: Path64): Run[] {
+function dropHairRuns(runs: Run[], ring: Path64, { segments }: Provenance): Run[] {
   if (ring.length < 3) return [];
   const kept = runs.filter((run) => run.edges > 3 || distance(run.from, run.to) >= HAIR);
   const merged: Run[] = [];
@@ -171,7 +171,9 @@ function dropHairRuns(runs: Run[], ring: Path64): Run[] {
       last.segment >= 0 &&
       last.segment === run.segment &&
       Math.sign(last.tTo - last.tFrom) === Math.sign(run.tTo - run.tFrom) &&
-      distance(last.to, run.from) < HAIR
+      distance(last.to, run.from) < HAIR &&
+      // Where a curve crosses itself a whole loop lies between.
+      distance(last.to, pointAt(segments[run.segment]!, (last.tTo + run.tFrom) / 2)) < HAIR
     ) {
       last.tTo = run.tTo;
       last.to = run.to;
@@ -260,7 +262,8 @@ function emit(
 ): void {
   const segment = provenance.segments[run.segment];
   if (!segment) return emitStraight(start, end, run.source, out);
-  if (alone)
+  // The loop of a curve that crosses itself is one run from there to there.
+  if (alone && !isLoop(segment, run))
     return void ring.forEach((p, i) => out.push(line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source)));
   const { tAfter: tFrom } = start;
   const { tBefore: tTo } = end;
@@ -271,6 +274,9 @@ function emit(
   if (segment.kind === 'line' || backwards) return emitStraight(start, end, run.source, out);
   out.push(moveEnds(portion(segment, tFrom, tTo), start.at, end.at));
 }
+
+const isLoop = (segment: Segment, { tFrom, tTo }: Run): boolean =>
+  segment.kind === 'cubic' && distance(pointAt(segment, tFrom), pointAt(segment, tTo)) < 2 * BOOLEAN_TOLERANCE;
 
 function emitStraight(start: Joint, end: Joint, source: SourceId, out: Segment[]): void {
   if (distance(start.at, end.at) >= 1e-9) out.push(line(start.at, end.at, source));
