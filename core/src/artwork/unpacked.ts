@@ -1,4 +1,4 @@
-import { Decompress, Unzlib } from 'fflate';
+import { Decompress, Inflate } from 'fflate';
 import { UnreadableArtwork } from './unreadable-artwork.ts';
 
 /** A packed file may come to this. */
@@ -20,10 +20,12 @@ export function unpacked(bytes: Uint8Array, how: 'gzip' | 'zlib', most = MOST_UN
       throw new UnreadableArtwork(`Unpacked the file comes to more than ${Math.round(most / 1024 / 1024)} MB.`);
     parts.push(part);
   };
-  const stream = how === 'gzip' ? new Decompress(take) : new Unzlib(take);
+  // Of zlib without its header, and whatever sum is at its end: a reader of PDFs takes off what looks like a new line.
+  const stream = how === 'gzip' ? new Decompress(take) : new Inflate(take);
+  const packed = how === 'gzip' ? bytes : bytes.subarray(2);
   try {
-    for (let at = 0; at < bytes.length; at += STEP)
-      stream.push(bytes.subarray(at, at + STEP), at + STEP >= bytes.length);
+    for (let at = 0; at < packed.length; at += STEP)
+      stream.push(packed.subarray(at, at + STEP), at + STEP >= packed.length);
   } catch (error) {
     if (error instanceof UnreadableArtwork) throw error;
     // What was unpacked up to a fault is drawn up to it.
