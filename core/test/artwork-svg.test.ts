@@ -113,7 +113,7 @@ describe('an SVG as artwork', () => {
       ['outside file', 1, 'other.svg#a'],
       ['faulty path', 1],
       ['zero length', 1],
-      ['clipped', 1, 'g'],
+      ['unclipped', 1, 'g'],
       ['animation', 1],
       ['other content', 1],
     ]);

@@ -1,4 +1,5 @@
 import type { Contour } from '../geometry/contour.ts';
+import type { Clip } from './clip.ts';
 import type { Stroke } from './stroke-area.ts';
 import type { RasterPicture } from './picture/grey-picture.ts';
 
@@ -10,6 +11,8 @@ export interface DrawnElement {
   readonly white: boolean;
   readonly evenOdd: boolean;
   readonly contours: readonly Contour[];
+  /** What takes away from it, all of them: what is seen of it lies within each. */
+  readonly clips: readonly Clip[];
   /** The layer or group that it is in; empty where it is in none. */
   readonly layer: string;
   /** The colour that it is drawn in: #rrggbb, or as the file says it. */
@@ -34,6 +37,7 @@ export type LeftOutKind =
   | 'hidden'
   | 'white'
   | 'clipped'
+  | 'unclipped'
   | 'masked'
   | 'filtered'
   | 'animation'

@@ -128,5 +128,5 @@ function greyOf(level: number, inverted: boolean): string {
 
 const areaOf = (contours: Region, layer: string, colour: string): DrawnElement => ({
   ...{ kind: 'area', white: false, evenOdd: true },
-  ...{ contours, layer, colour, id: '', stroke: null },
+  ...{ contours, clips: [], layer, colour, id: '', stroke: null },
 });

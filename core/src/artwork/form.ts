@@ -1,9 +1,11 @@
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
 import type { Point } from '../geometry/point.ts';
 import { groupBy } from '../geometry/group-by.ts';
+import { partsWithin } from '../geometry/parts-within.ts';
 import type { Change } from '../geometry/nodes/redraw.ts';
 import { redrawContours, type Drawing } from '../geometry/nodes/redrawn-contours.ts';
-import { knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
+import { common, knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
+import { regionSeen, type Clip } from './clip.ts';
 import { closeLines } from './closing/close-lines.ts';
 import { closingOf, joinClosings, type Closing, type LayerFaults } from './closing/closing.ts';
 import { crossedLines } from './closing/crossed-lines.ts';
@@ -144,18 +146,33 @@ function covered(element: DrawnElement, mmPerUnit: number): DrawnElement[] {
 function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: ArtworkPlan): ArtworkLayer[] {
   const factor = (plan.mmPerUnit ?? mmPerUnit) * plan.factor;
   const sized = (contours: readonly Contour[]) => contours.map((contour) => placeContour(contour, factor, 0, 0));
+  const known = new Map<readonly Clip[], Region>();
+  const seen = (clips: readonly Clip[]): Region => {
+    const region = known.get(clips) ?? regionSeen(clips, factor);
+    known.set(clips, region);
+    return region;
+  };
   const at = ([x, y]: readonly [number, number]): Point => ({ x: x * factor, y: y * factor });
   const elements = drawn.filter(({ layer }) => plan.layers === null || plan.layers.includes(layer));
   const taken = plan.wide === 'areas' ? elements.flatMap((element) => covered(element, factor)) : elements;
   const areas = new Map<string, Region>();
   for (const run of runsOf(taken.filter(({ kind }) => kind === 'area'))) {
     const { white, layer } = run[0]!;
-    const own = weldAll(run.map(({ contours, evenOdd }) => (evenOdd ? weldEvenOdd : weld)(sized(contours))));
+    const own = weldAll(
+      [...groupBy(run, ({ clips }) => clips)].map(([clips, alike]) => {
+        const whole = weldAll(alike.map(({ contours, evenOdd }) => (evenOdd ? weldEvenOdd : weld)(sized(contours))));
+        return clips.length > 0 ? common(whole, seen(clips)) : whole;
+      }),
+    );
     if (white) for (const [name, below] of areas) areas.set(name, knockOut(below, own));
     else areas.set(layer, weldAll([areas.get(layer) ?? [], own]));
   }
   return [...groupBy(taken, ({ layer }) => layer)].map(([name, own]) => {
-    const drawn = own.filter(({ kind }) => kind === 'line').flatMap(({ contours }) => sized(contours));
+    const drawn = own
+      .filter(({ kind }) => kind === 'line')
+      .flatMap(({ contours, clips }) =>
+        clips.length > 0 ? sized(contours).flatMap((each) => partsWithin(each, seen(clips))) : sized(contours),
+      );
     const decided = plan.repairs.flatMap(({ kind, layer, from, to }, number) =>
       layer === name ? [{ kind, from: at(from), to: at(to), number }] : [],
     );

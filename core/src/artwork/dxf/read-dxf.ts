@@ -117,7 +117,8 @@ class Walk {
     const colour = this.#colour(tags, layer, around);
     const id = textOf(tags, 5);
     const stroke = outlined.width ? strokeOf(outlined.width * Math.sqrt(Math.abs(determinant(place)))) : null;
-    this.elements.push({ kind: outlined.kind, white: false, evenOdd: true, contours, layer, colour, id, stroke });
+    const { kind } = outlined;
+    this.elements.push({ kind, white: false, evenOdd: true, contours, clips: [], layer, colour, id, stroke });
   }
 
   #colour(tags: Entity['tags'], layer: string, around: Around): string {

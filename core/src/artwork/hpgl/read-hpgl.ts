@@ -261,6 +261,7 @@ class Plotter {
       white: false,
       evenOdd: true,
       contours: placed,
+      clips: [],
       layer,
       colour: '#000000',
       id: '',

@@ -1,9 +1,10 @@
-import { boundsMeet, joinBounds, type Bounds } from '../../geometry/bounds.ts';
+import { joinBounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
 import { compose, determinant, type Matrix } from '../../geometry/matrix.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
 import type { Point } from '../../geometry/point.ts';
+import { clipsThatCut, type Clip } from '../clip.ts';
 import { LeftOuts, type DrawnElement } from '../drawn.ts';
 import type { Stroke } from '../stroke-area.ts';
 import { closedOutline } from '../closed-outline.ts';
@@ -21,6 +22,8 @@ const MOST_DEEP = 24;
 export interface Resources {
   /** Another content, the same object each time; null where there is none of the name. */
   readonly form: (name: string) => Form | 'picture' | null;
+  /** Whether a state of the page, by its name, masks what is drawn. */
+  readonly masks: (name: string) => boolean;
   /** The layer that marked content is of; null where it is of none. */
   readonly layer: (name: string) => PageLayer | null;
 }
@@ -33,6 +36,8 @@ export interface PageLayer {
 /** Content that is drawn by name. */
 export interface Form {
   readonly matrix: Matrix;
+  /** The corners of what is seen of it: left, bottom, right, top; empty for all. */
+  readonly box: readonly number[];
   readonly content: () => Uint8Array;
   readonly resources: Resources;
   readonly layer: PageLayer | null;
@@ -42,8 +47,7 @@ interface State {
   readonly matrix: Matrix;
   readonly fill: PageColour;
   readonly stroke: PageColour;
-  /** The box of what is not clipped away; null for all. */
-  readonly clip: Bounds | null;
+  readonly clips: readonly Clip[];
   readonly line: Stroke;
 }
 
@@ -59,20 +63,22 @@ export class PageWalk {
     resources: Resources,
     matrix: Matrix,
     layer: PageLayer | null = null,
-    line: Stroke = PLAIN_LINE,
+    around: Omit<State, 'matrix'> = PLAIN_STATE,
     deep = 0,
   ): void {
     const pen = new PathPen();
-    let state: State = { matrix, fill: BLACK, stroke: BLACK, clip: null, line };
+    let state: State = { ...around, matrix };
     const saved: State[] = [];
     const marked: (PageLayer | null)[] = [];
-    let clipping = false;
+    let clipping: 'W' | 'W*' | null = null;
     const paint = (how: { readonly fill: boolean; readonly stroke: boolean; readonly evenOdd: boolean }) => {
       const contours = pen.take();
       const around = [...marked, layer];
       this.#paint(contours, state, around, how);
-      if (clipping) state = { ...state, clip: clipOf(state, contours) };
-      clipping = false;
+      // A clip of no path is somebody's mistake.
+      if (clipping && contours.length > 0)
+        state = { ...state, clips: [...state.clips, clipOf(contours, state.matrix, clipping === 'W*')] };
+      clipping = null;
     };
     for (const operation of operationsIn(content)) {
       if (++this.#operations > MOST_OPERATIONS)
@@ -89,7 +95,8 @@ export class PageWalk {
       else if (name === 'cm' && numbers.length === 6)
         state = { ...state, matrix: compose(state.matrix, matrixOf(numbers)) };
       else if (LINE_STATES.has(name)) state = { ...state, line: lineSaid(state.line, name, numbers[0] ?? 0) };
-      else if (name === 'W' || name === 'W*') clipping = true;
+      else if (name === 'W' || name === 'W*') clipping = name;
+      else if (name === 'gs' && resources.masks(nameOf(operands[0]))) this.left.add('masked');
       else if (FILL_COLOURS.has(name)) state = { ...state, fill: colourSaid(operation) };
       else if (STROKE_COLOURS.has(name)) state = { ...state, stroke: colourSaid(operation) };
       else if (name === 'cs') state = { ...state, fill: BLACK };
@@ -113,37 +120,35 @@ export class PageWalk {
     if (deep >= MOST_DEEP || this.#inside.has(form)) return this.left.add('loop', name);
     if (form.layer?.isHidden) return this.left.add('hidden', form.layer.name);
     this.#inside.add(form);
-    this.run(
-      form.content(),
-      form.resources,
-      compose(state.matrix, form.matrix),
-      form.layer ?? layer,
-      state.line,
-      deep + 1,
-    );
+    const matrix = compose(state.matrix, form.matrix);
+    const pen = new PathPen();
+    const [left, bottom, right, top] = form.box;
+    if (form.box.length === 4) pen.rectangle(left!, bottom!, right! - left!, top! - bottom!);
+    const clips = form.box.length === 4 ? [...state.clips, clipOf(pen.take(), matrix, false)] : state.clips;
+    this.run(form.content(), form.resources, matrix, form.layer ?? layer, { ...state, clips }, deep + 1);
     this.#inside.delete(form);
   }
 
   #paint(
     contours: readonly Contour[],
-    { matrix, fill, stroke, clip, line: own }: State,
-    around: readonly (PageLayer | null)[],
+    { matrix, fill, stroke, clips: around, line: own }: State,
+    layers: readonly (PageLayer | null)[],
     how: { readonly fill: boolean; readonly stroke: boolean; readonly evenOdd: boolean },
   ): void {
     if (!how.fill && !how.stroke) return;
     if (contours.length === 0) return this.left.add('zero length');
-    const hidden = around.find((each) => each?.isHidden);
+    const hidden = layers.find((each) => each?.isHidden);
     if (hidden) return this.left.add('hidden', hidden.name);
     if (this.elements.length >= MOST_DRAWN)
       throw new UnreadableArtwork(`The PDF draws more than ${MOST_DRAWN.toLocaleString('en')} things.`);
     const placed = contours.map((contour) => placedContour(contour, matrix));
-    const box = joinBounds(placed.map(contourBounds));
-    if (clip && !boundsMeet(clip, box)) return this.left.add('hidden', 'clipped away');
-    if (clip && !isWithin(clip, box)) this.left.add('clipped');
-    const layer = around.find((each) => each !== null)?.name ?? '';
+    const clips = clipsThatCut(around, joinBounds(placed.map(contourBounds)));
+    if (!clips) return this.left.add('hidden', 'clipped away');
+    if (clips.length > 0) this.left.add('clipped');
+    const layer = layers.find((each) => each !== null)?.name ?? '';
     const width = own.width * Math.sqrt(Math.abs(determinant(matrix)));
     const stroked = how.stroke && !isWhite(stroke) && width > 0 ? { ...own, width } : null;
-    const common = { layer, id: '', evenOdd: how.evenOdd, stroke: stroked };
+    const common = { layer, id: '', evenOdd: how.evenOdd, clips, stroke: stroked };
     const white = isWhite(fill);
     if (how.fill && !(white && how.stroke && !isWhite(stroke))) {
       if (fill === null) this.left.add('other content', 'a pattern: taken as its area');
@@ -156,6 +161,7 @@ export class PageWalk {
 
 /** What a page begins with. */
 const PLAIN_LINE: Stroke = { width: 1, ends: 'butt', corners: 'mitred', longestMitre: 10 };
+const PLAIN_STATE: Omit<State, 'matrix'> = { fill: BLACK, stroke: BLACK, clips: [], line: PLAIN_LINE };
 const LINE_STATES = new Set(['w', 'J', 'j', 'M']);
 
 function lineSaid(line: Stroke, name: string, value: number): Stroke {
@@ -245,18 +251,8 @@ function textOf(operands: readonly Operand[]): string {
   return /^[\x20-\x7e]+$/.test(words) && !words.startsWith('<') ? words : '';
 }
 
-function clipOf({ clip, matrix }: State, contours: readonly Contour[]): Bounds | null {
-  if (contours.length === 0) return clip;
-  const own = joinBounds(contours.map((contour) => contourBounds(placedContour(contour, matrix))));
-  if (!clip) return own;
-  return {
-    minX: Math.max(clip.minX, own.minX),
-    minY: Math.max(clip.minY, own.minY),
-    maxX: Math.min(clip.maxX, own.maxX),
-    maxY: Math.min(clip.maxY, own.maxY),
-  };
-}
-
-/** Lines reach beyond a clip of their own box by a hair. */
-const isWithin = (clip: Bounds, box: Bounds): boolean =>
-  box.minX >= clip.minX - 1 && box.maxX <= clip.maxX + 1 && box.minY >= clip.minY - 1 && box.maxY <= clip.maxY + 1;
+const clipOf = (contours: readonly Contour[], matrix: Matrix, evenOdd: boolean): Clip => ({
+  shapes: [
+    { contours: contours.map((contour) => closedOutline(placedContour(contour, matrix))), evenOdd, hides: false },
+  ],
+});

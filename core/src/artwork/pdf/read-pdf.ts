@@ -151,6 +151,10 @@ class Pages {
       this.#dict(dict?.get(this.#name(kind)))?.get(this.#name(name));
     return {
       form: (name) => this.#form(of('XObject', name)),
+      masks: (name) => {
+        const mask = this.#dict(of('ExtGState', name))?.get(this.#name('SMask'));
+        return mask !== undefined && this.#look(mask) !== this.#name('None');
+      },
       layer: (name) => this.#layer(of('Properties', name)),
     };
   }
@@ -166,6 +170,7 @@ class Pages {
     let content: Uint8Array | undefined;
     const form: Form = {
       matrix: numbers.length === 6 ? matrixOf(numbers) : moveBy(0, 0),
+      box: this.#numbers(dict.get(this.#name('BBox'))),
       content: () => (content ??= this.#decoded(stream)),
       resources: this.#resources(this.#dict(dict.get(this.#name('Resources')))),
       layer: this.#layer(dict.get(this.#name('OC'))),

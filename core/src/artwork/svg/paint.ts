@@ -41,6 +41,10 @@ function inkOf(paint: string, style: Style, own = '1', width = '1'): Paint['fill
   return isWhite(name) ? 'white' : 'ink';
 }
 
+/** Whether what is painted lets nothing through that lies below it. */
+export const isPlainly = (style: Style): boolean =>
+  [style.opacity, style['fill-opacity']].every((each) => each === undefined || Number.parseFloat(each) === 1);
+
 const isNothing = (text: string | undefined): boolean => text !== undefined && Number.parseFloat(text) === 0;
 
 function isWhite(colour: string): boolean {

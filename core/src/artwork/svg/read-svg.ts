@@ -1,11 +1,15 @@
+import { clipsThatCut, type Clip } from '../clip.ts';
 import { closedOutline } from '../closed-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
+import { joinBounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
+import { contourBounds } from '../../geometry/contour-facts.ts';
 import { compose, determinant, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
 import { distance } from '../../geometry/point.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type FileScale, type Unit } from '../drawn.ts';
 import { unitOffers } from '../offers.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
+import { SvgClips } from './clips.ts';
 import { readElements, type SvgElement } from './element.ts';
 import { mmOf, parseCssLength, userUnits } from './lengths.ts';
 import { outlinesOf, type Viewport } from './outlines.ts';
@@ -39,6 +43,7 @@ interface Around {
   readonly style: Style;
   readonly view: Viewport;
   readonly layer: string;
+  readonly clips: readonly Clip[];
   readonly usesDeep: number;
 }
 
@@ -78,9 +83,11 @@ class Walk {
   readonly #styles: Styles;
   #looked = 0;
   readonly #byId = new Map<string, SvgElement>();
+  readonly #clips: SvgClips;
 
   constructor(root: SvgElement) {
     this.#styles = new Styles(root);
+    this.#clips = new SvgClips(this.#styles, this.#byId, this.left, () => this.#look());
     const name = (element: SvgElement): void => {
       const { id } = element.attributes;
       if (id !== undefined && !this.#byId.has(id)) this.#byId.set(id, element);
@@ -101,26 +108,27 @@ class Walk {
       box ? viewBoxMatrix(box, own, root.attributes.preserveAspectRatio) : AS_IT_IS,
     );
     const view = box ?? own;
-    for (const child of root.children) this.#element(child, { matrix, style, view, layer: '', usesDeep: 0 });
+    for (const child of root.children) this.#element(child, { matrix, style, view, layer: '', clips: [], usesDeep: 0 });
   }
 
   #element(element: SvgElement, around: Around): void {
     const { name, attributes } = element;
     if (SILENT.has(name)) return;
-    if (++this.#looked > MOST_LOOKED_AT)
-      throw new UnreadableArtwork('The SVG uses its parts again and again without end.');
+    this.#look();
     const style = this.#styles.of(element, around.style);
     const own = parseTransform(style.transform);
     if (!own) return this.left.add('faulty transform', attributes.id);
     if (style.display === 'none') return this.left.add('hidden', attributes.id ?? name);
     const label = name === 'g' ? (attributes.label ?? attributes.id) : undefined;
-    const here: Around = {
+    let here: Around = {
       ...around,
       style,
       matrix: compose(around.matrix, own),
       layer: label ?? around.layer,
     };
-    this.#tellOf(style, attributes.id ?? name);
+    if (isSet(style.filter)) this.left.add('filtered', attributes.id ?? name);
+    const clips = this.#clips.of(element, here);
+    if (clips.length > 0) here = { ...here, clips: [...here.clips, ...clips] };
     if (GROUPS.has(name)) return this.#group(element, here);
     if (name === 'use') return this.#use(element, here);
     if (name === 'text') return this.left.add('text', wordsIn(element));
@@ -135,12 +143,9 @@ class Walk {
     this.#draw(outlined.contours, here, attributes.id ?? '');
   }
 
-  /** What is not drawn as the file means it. */
-  #tellOf(style: Style, name: string): void {
-    const isSet = (property: string) => style[property] !== undefined && style[property] !== 'none';
-    if (isSet('clip-path')) this.left.add('clipped', name);
-    if (isSet('mask')) this.left.add('masked', name);
-    if (isSet('filter')) this.left.add('filtered', name);
+  #look(): void {
+    if (++this.#looked > MOST_LOOKED_AT)
+      throw new UnreadableArtwork('The SVG uses its parts again and again without end.');
   }
 
   #group(element: SvgElement, around: Around): void {
@@ -198,7 +203,7 @@ class Walk {
     for (const child of of.children) this.#element(child, { ...inside, style });
   }
 
-  #draw(contours: readonly Contour[], { matrix, style, layer, view }: Around, id: string): void {
+  #draw(contours: readonly Contour[], { matrix, style, layer, view, clips: around }: Around, id: string): void {
     const { fill, stroke, evenOdd, colour } = paintOf(style);
     if (fill === 'none' && stroke === 'none') return this.left.add('hidden', id);
     if (this.elements.length >= MOST_DRAWN)
@@ -213,9 +218,12 @@ class Walk {
       });
     if (placed.length < contours.length || contours.length === 0) this.left.add('zero length', id);
     if (placed.length === 0) return;
+    const clips = clipsThatCut(around, joinBounds(placed.map(contourBounds)));
+    if (!clips) return this.left.add('hidden', id);
+    if (clips.length > 0) this.left.add('clipped', id);
     const scale = Math.sqrt(Math.abs(determinant(matrix)));
     const drawn = stroke === 'ink' ? strokeSaid(style, Math.hypot(view.width, view.height) / Math.SQRT2, scale) : null;
-    const common = { layer, id, evenOdd, colour, stroke: drawn };
+    const common = { layer, id, evenOdd, colour, clips, stroke: drawn };
     if (fill !== 'none') {
       const isWhite = fill === 'white';
       // What is white and has a line of ink round it is that line.
@@ -226,6 +234,8 @@ class Walk {
     else this.elements.push({ ...common, kind: 'line', white: false, contours: placed });
   }
 }
+
+const isSet = (property: string | undefined): boolean => property !== undefined && property !== 'none';
 
 const wordsIn = ({ text, children }: SvgElement): string =>
   [text, ...children.map(wordsIn)].join(' ').replace(/\s+/g, ' ').trim();

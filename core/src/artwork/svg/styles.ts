@@ -27,6 +27,7 @@ interface Declaration {
 const INHERITED = new Set([
   'fill',
   'fill-rule',
+  'clip-rule',
   'fill-opacity',
   'stroke',
   'stroke-width',
@@ -39,7 +40,7 @@ const INHERITED = new Set([
 ]);
 
 /** Properties that are looked at, as attributes too. */
-const PRESENTED = [...INHERITED, 'display', 'opacity', 'clip-path', 'mask', 'filter', 'transform'];
+const PRESENTED = [...INHERITED, 'display', 'opacity', 'clip-path', 'mask', 'filter', 'transform', 'mask-type'];
 
 /** The styles of elements by the style sheets of a file, its attributes, and what is inherited. */
 export class Styles {

@@ -1,0 +1,58 @@
+import { boundsContain, boundsMeet, heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
+import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
+import { contourArea, contourBounds } from '../geometry/contour-facts.ts';
+import { common, knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
+
+/** What is seen through one clip or mask: its shapes one after the other, in the file's own units, y up. */
+export interface Clip {
+  readonly shapes: readonly ClipShape[];
+}
+
+/** A shape of a clip, which shows what lies in it, or, in a mask, hides it again. */
+export interface ClipShape {
+  readonly contours: readonly Contour[];
+  readonly evenOdd: boolean;
+  readonly hides: boolean;
+}
+
+/** What some clips within each other leave to be seen, `factor` times as large as the file has it. */
+export const regionSeen = (clips: readonly Clip[], factor: number): Region =>
+  clips.map((clip) => regionOf(clip, factor)).reduce(common);
+
+function regionOf({ shapes }: Clip, factor: number): Region {
+  return shapes.reduce<Region>((seen, { contours, evenOdd, hides }) => {
+    const sized = contours.map((contour) => placeContour(contour, factor, 0, 0));
+    const own = (evenOdd ? weldEvenOdd : weld)(sized);
+    if (hides) return knockOut(seen, own);
+    return seen.length > 0 ? weldRegions([seen, own]) : own;
+  }, []);
+}
+
+/** A shape may reach beyond a clip of its own size by a rounding of its figures, as a share of the clip. */
+const ROUNDING = 1e-6;
+
+/**
+ * The clips that may take something off what lies in a box, told by boxes alone.
+ * @returns null where nothing of it is seen
+ */
+export function clipsThatCut(clips: readonly Clip[], box: Bounds): readonly Clip[] | null {
+  const cutting: Clip[] = [];
+  for (const clip of clips) {
+    const shown = clip.shapes.filter(({ hides }) => !hides).flatMap(({ contours }) => contours);
+    if (shown.length === 0) return null;
+    const bounds = joinBounds(shown.map(contourBounds));
+    if (!boundsMeet(bounds, box)) return null;
+    const slack = ROUNDING * Math.max(widthOf(bounds), heightOf(bounds));
+    if (!isUpright(clip, bounds) || !boundsContain(bounds, box, slack)) cutting.push(clip);
+  }
+  // Things beside each other that are clipped alike are known by it.
+  return cutting.length === clips.length ? clips : cutting;
+}
+
+/** Whether a clip is one upright rectangle. */
+function isUpright({ shapes }: Clip, bounds: Bounds): boolean {
+  const [first, ...others] = shapes.flatMap(({ contours }) => contours);
+  if (!first || others.length > 0 || first.segments.some(({ kind }) => kind !== 'line')) return false;
+  const area = widthOf(bounds) * heightOf(bounds);
+  return Math.abs(Math.abs(contourArea(first)) - area) <= ROUNDING * area;
+}
