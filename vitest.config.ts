@@ -40,8 +40,19 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'cli and web',
-          include: ['{cli,web}/test/**/*.test.{ts,tsx}'],
+          include: ['{cli,web}/test/**/*.test.ts'],
           sequence: { groupOrder: 1 },
+        },
+      },
+      {
+        extends: true,
+        // Each test closes the page that it opened. To load all of the application takes as long as some ten of them.
+        test: {
+          name: 'screens',
+          include: ['web/test/screens/*.test.tsx'],
+          setupFiles: ['scripts/property-seed.ts', 'web/test/screens/setup.ts'],
+          isolate: false,
+          sequence: { groupOrder: 2 },
         },
       },
     ],

@@ -23,29 +23,21 @@ function polygonArea(contours: readonly Contour[]): number {
   return Clipper.areaPaths(Clipper.union(paths, FillRule.NonZero)) / 1e10;
 }
 
-/** Largest distance from points of the result to the nearest of the lines it was made from, mm. */
+/** Largest distance from points of the result to the nearest of the lines it was made from, mm; far ones are Infinity. */
 function strayFrom(result: readonly Contour[], sources: readonly Contour[]): number {
-  const spans = sources.flatMap((contour) => {
-    const ring = flatten(contour, 0.0005);
-    return ring.map((p, i): [Point, Point] => [p, ring[(i + 1) % ring.length]!]);
-  });
-  let worst = 0;
-  for (const p of result.flatMap((contour) => flatten(contour, 0.01))) {
-    let best = Infinity;
-    for (const [a, b] of spans) {
-      if (best < 1e-4) break;
-      if (
-        p.x < Math.min(a.x, b.x) - best ||
-        p.x > Math.max(a.x, b.x) + best ||
-        p.y < Math.min(a.y, b.y) - best ||
-        p.y > Math.max(a.y, b.y) + best
-      )
-        continue;
-      best = Math.min(best, distanceToSpan(p, a, b));
-    }
-    worst = Math.max(worst, best);
-  }
-  return worst;
+  const strips = new Map<number, [Point, Point][]>();
+  for (const ring of sources.map((contour) => flatten(contour, 0.0005)))
+    ring.forEach((p, i) => {
+      const q = ring[(i + 1) % ring.length]!;
+      for (let x = Math.floor(Math.min(p.x, q.x) - 0.1); x <= Math.max(p.x, q.x) + 0.1; x++) {
+        const strip = strips.get(x) ?? [];
+        strip.push([p, q]);
+        strips.set(x, strip);
+      }
+    });
+  const off = (p: Point): number =>
+    (strips.get(Math.floor(p.x)) ?? []).reduce((best, [a, b]) => Math.min(best, distanceToSpan(p, a, b)), Infinity);
+  return result.flatMap((contour) => flatten(contour, 0.01)).reduce((worst, p) => Math.max(worst, off(p)), 0);
 }
 
 describe('booleans', () => {

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { PLAIN_PLAN } from '@needlefile/core/artwork/form';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, createEvent, fireEvent, screen, within } from '@testing-library/react';
 import { joinBounds, type Bounds } from '@needlefile/core/geometry/bounds';
 import type { RecipeInput } from '@needlefile/core/recipe/read';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { useState } from 'react';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, fireEvent, screen } from '@testing-library/react';
 import { contourArea, contourBounds, contourLength } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen, waitFor } from '@testing-library/react';
 import { CATALOGUE } from '@needlefile/faces/catalogue';
 import type { BroughtFace } from '../../src/api/brought-face';

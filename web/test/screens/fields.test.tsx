@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { fireEvent } from '@testing-library/react';
 import type { Recipe } from '@needlefile/core/recipe/schema';
 import { describe, expect, it } from 'vitest';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { contourLength } from '@needlefile/core/geometry/contour-facts';
 import { houseShop } from '@needlefile/core/shop/house';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, fireEvent, screen } from '@testing-library/react';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, joinBounds, widthOf, type Bounds } from '@needlefile/core/geometry/bounds';

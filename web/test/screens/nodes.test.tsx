@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { heightOf } from '@needlefile/core/geometry/bounds';
 import { beforeEach, describe, expect, it } from 'vitest';

@@ -21,7 +21,7 @@ import { CATALOGUE } from '@needlefile/faces/catalogue';
 import { DEMO_JOBS } from '@needlefile/demo/jobs';
 import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import type { ReactNode } from 'react';
-import { afterEach, expect } from 'vitest';
+import { expect } from 'vitest';
 import { faceOf, recipeOf, trueEdges } from '../../../core/test/workshop';
 import { Toasts } from '../../src/components/toasts';
 import { Workbench } from '../../src/features/workbench/workbench';
@@ -81,14 +81,16 @@ const view = useView.getState();
 /** The recipe of the workbench that is open. */
 let last: (() => Recipe) | undefined;
 
-afterEach(() => {
-  // What is under way ends with the page, and the page before its surroundings.
+/** Closes what a test opened, whatever it was. */
+export function closePage(): void {
+  // Notices outlive a page. What is under way ends with it.
+  screen.queryAllByRole('button', { name: 'Dismiss' }).forEach((each) => fireEvent.click(each));
   cleanup();
   // Whatever was done, the server takes what comes of it, as it is.
   const recipe = last?.();
   last = undefined;
   if (recipe) expect(readRecipe(JSON.parse(JSON.stringify(recipe)))).toEqual({ ok: true, recipe });
-});
+}
 
 /** Shows a page, all else closed. */
 export function showPage(page: ReactNode, server = new PretendServer(trueEdges)): OpenPage {

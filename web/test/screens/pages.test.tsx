@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { RecipeInput } from '@needlefile/core/recipe/read';
 import { houseShop } from '@needlefile/core/shop/house';

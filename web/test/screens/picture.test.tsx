@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { packPicture } from '@needlefile/core/artwork/packed';
 import { fireEvent } from '@testing-library/react';
 import { contourArea } from '@needlefile/core/geometry/contour-facts';

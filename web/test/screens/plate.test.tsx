@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { contourArea, contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, widthOf, type Bounds } from '@needlefile/core/geometry/bounds';
 import { houseShop } from '@needlefile/core/shop/house';

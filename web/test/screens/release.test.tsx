@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen, waitFor } from '@testing-library/react';
 import { build, facesOf } from '@needlefile/core/job/build-job';
 import { sheetDrawing } from '@needlefile/core/job/file-drawing';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { contourArea } from '@needlefile/core/geometry/contour-facts';
 import { heightOf, widthOf } from '@needlefile/core/geometry/bounds';

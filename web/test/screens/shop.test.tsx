@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { readRecipe } from '@needlefile/core/recipe/read';
 import { build, facesOf } from '@needlefile/core/job/build-job';

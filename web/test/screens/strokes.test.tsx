@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { contourBounds, contourLength, regionContains } from '@needlefile/core/geometry/contour-facts';
 import { flatten } from '@needlefile/core/geometry/contour';

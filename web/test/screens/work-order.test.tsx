@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen, waitFor, within } from '@testing-library/react';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
 import { houseShop } from '@needlefile/core/shop/house';

@@ -13,10 +13,12 @@ import { BLACK, colourOf, hexOf, isWhite, type PageColour } from './colours.ts';
 import { PathPen } from './pen.ts';
 import { operationsIn, type Operand, type Operation } from './tokens.ts';
 
-/** So many things may be drawn, so many operations run, and forms within forms. */
+/** So many things may be drawn, operations run and forms drawn, and forms lie within forms. */
 const MOST_DRAWN = 200_000;
 const MOST_OPERATIONS = 2_000_000;
+const MOST_FORMS = 200_000;
 const MOST_DEEP = 24;
+const ENDLESS = 'The PDF draws its parts again and again without end.';
 
 /** What a page or a form refers to by name. */
 export interface Resources {
@@ -56,6 +58,7 @@ export class PageWalk {
   readonly elements: DrawnElement[] = [];
   readonly left = new LeftOuts();
   #operations = 0;
+  #forms = 0;
   readonly #inside = new Set<Form>();
 
   run(
@@ -81,8 +84,7 @@ export class PageWalk {
       clipping = null;
     };
     for (const operation of operationsIn(content)) {
-      if (++this.#operations > MOST_OPERATIONS)
-        throw new UnreadableArtwork('The PDF draws its parts again and again without end.');
+      if (++this.#operations > MOST_OPERATIONS) throw new UnreadableArtwork(ENDLESS);
       const { name, operands } = operation;
       const numbers = numbersOf(operands);
       if (drawWith(pen, name, numbers)) continue;
@@ -118,6 +120,7 @@ export class PageWalk {
     if (form === 'picture') return this.left.add('picture', name);
     if (!form) return this.left.add('missing', name);
     if (deep >= MOST_DEEP || this.#inside.has(form)) return this.left.add('loop', name);
+    if (++this.#forms > MOST_FORMS) throw new UnreadableArtwork(ENDLESS);
     if (form.layer?.isHidden) return this.left.add('hidden', form.layer.name);
     this.#inside.add(form);
     const matrix = compose(state.matrix, form.matrix);
