@@ -1,10 +1,12 @@
 import type { ArtworkLayer, ArtworkPlan } from '@needlefile/core/artwork/form';
 import { addNodes, artworkLayers, PLAIN_PLAN, wideLines } from '@needlefile/core/artwork/form';
 import { joinClosings } from '@needlefile/core/artwork/closing';
+import { besidePage } from '@needlefile/core/artwork/beside-page';
 import type { FileReading } from '@needlefile/core/artwork/drawn';
 import { joinBounds } from '@needlefile/core/geometry/bounds';
 import { placeContour } from '@needlefile/core/geometry/contour';
 import { contourBounds } from '@needlefile/core/geometry/contour-facts';
+import { elementsOf } from '@needlefile/core/artwork/elements';
 import type { DrawingLayer, SheetDrawing } from '@needlefile/core/formats/sheet-drawing';
 import { layerColours } from './layer-colours.ts';
 
@@ -62,7 +64,6 @@ export interface ReadingReport {
 export function readingOf(title: string, reading: FileReading, options: ReadOptions): ReadFile {
   const { scale, left } = reading;
   const mmPerUnit = options.mmPerUnit ?? scale.mmPerUnit;
-  const wide = wideLines(reading.elements, mmPerUnit);
   const taken = options.strokes === 'area' ? 'area' : 'line';
   const plan: ArtworkPlan = {
     ...PLAIN_PLAN,
@@ -73,6 +74,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
     lines: 'lines',
   };
   const { layers, picture } = artworkLayers(reading, plan);
+  const wide = wideLines(elementsOf(reading, plan).elements, mmPerUnit);
   const contours = layers.flatMap(contoursOf);
   const box = joinBounds(contours.map(contourBounds));
   const [width, height] = contours.length > 0 ? [box.maxX - box.minX, box.maxY - box.minY] : [0, 0];
@@ -87,6 +89,8 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
     mended,
   });
   const found = Object.fromEntries(left.map(({ kind, count }) => [kind, count]));
+  const beside = besidePage(reading).size;
+  if (beside > 0) found['beside the page'] = beside;
   if (picture && picture.specks > 0) found.speck = picture.specks;
   if (nothing > 0) found['zero length'] = (found['zero length'] ?? 0) + nothing;
   return {

@@ -10,7 +10,7 @@ import { knockOut, weld } from '../src/geometry/kernel/boolean.ts';
 import { partsWithin } from '../src/geometry/parts-within.ts';
 import { distance, point } from '../src/geometry/point.ts';
 import { arc, line, pointAt } from '../src/geometry/segment.ts';
-import { svg } from './emblem.ts';
+import { emblem, jobOf, svg } from './emblem.ts';
 
 const formOf = (body: string, plan = {}) => {
   const reading = readSvgArtwork(svg(body));
@@ -117,6 +117,12 @@ describe('what is clipped', () => {
     expect(formOf(body).lines.map(contourLength)).toEqual([expect.closeTo(10, 6)]);
   });
 
+  it('has its origin in the middle of what is seen', () => {
+    const files = { emblem: svg(`${clip('<rect width="10" height="10"/>')}${square(byClip)}`) };
+    const { bounds } = jobOf(emblem({}), files).assemblies[0]!.built.items[0]!.form;
+    for (const side of [bounds.maxX, bounds.maxY, -bounds.minX, -bounds.minY]) expect(side).toBeCloseTo(5, 6);
+  });
+
   it('in a PDF is seen through its paths by their rules, and through the boxes of its forms', async () => {
     const pdf = await PDFDocument.create();
     const page = pdf.addPage([400, 200]);
@@ -137,6 +143,42 @@ describe('what is clipped', () => {
       ['clipped', 2],
       ['masked', 1],
     ]);
+  });
+});
+
+describe('what lies beside the page', () => {
+  const beside = '<rect x="-30" width="9" height="9"/>';
+
+  it('is left out, or taken where that is asked, and all of it where nothing lies on the page', () => {
+    expect(regionArea(formOf(square() + beside).areas)).toBeCloseTo(400, 6);
+    expect(regionArea(formOf(square() + beside, { besidePage: true }).areas)).toBeCloseTo(481, 6);
+    expect(regionArea(formOf(beside).areas)).toBeCloseTo(81, 6);
+    // What reaches onto the page is whole.
+    expect(regionArea(formOf(`${square()}<rect x="-8" y="30" width="9" height="9"/>`).areas)).toBeCloseTo(481, 6);
+    const clipped = `<g ${byClip}><rect x="-30" y="30" width="60" height="9"/></g>`;
+    expect(formOf(clip('<rect x="-20" width="9" height="90"/>') + square() + clipped).areas).toHaveLength(1);
+  });
+
+  it('is counted, and leaves the rest where it was', () => {
+    const files = { emblem: svg(square() + beside) };
+    const boxOf = (item: object) => {
+      const { form } = jobOf(emblem(item), files).assemblies[0]!.built.items[0]!;
+      return [form.artwork!.beside, form.bounds.minX, form.bounds.maxX].map((n) => Math.round(n));
+    };
+    expect(boxOf({})).toEqual([1, -10, 10]);
+    expect(boxOf({ besidePage: true })).toEqual([1, -40, 10]);
+  });
+
+  it('in a PDF is told by its crop box', async () => {
+    const pdf = await PDFDocument.create();
+    const page = pdf.addPage([400, 200]);
+    page.setCropBox(100, 0, 300, 200);
+    page.node.set(
+      PDFName.of('Contents'),
+      pdf.context.register(pdf.context.flateStream('0 0 50 50 re f 150 0 9 9 re f')),
+    );
+    const reading = await readArtwork(await pdf.save());
+    expect(regionArea(artworkForm(reading, { ...PLAIN_PLAN, mmPerUnit: 1 }).areas)).toBeCloseTo(81, 6);
   });
 });
 

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { FileReading } from '../src/artwork/drawn.ts';
-import { elementsOf, type Elements } from '../src/artwork/elements.ts';
 import { abutting } from '../src/artwork/picture/abutting.ts';
 import { hexOf, palettesOf, rgbOf, type Rgb } from '../src/artwork/picture/colours.ts';
 import type { RasterPicture } from '../src/artwork/picture/grey-picture.ts';
 import { packPicture, unpackPicture } from '../src/artwork/picture/packed.ts';
-import { PLAIN_PICTURE, type PicturePlan } from '../src/artwork/picture/picture-plan.ts';
 import { straightened } from '../src/artwork/picture/straightened.ts';
+import { tracedPicture, type TracedPicture } from '../src/artwork/picture/traced-picture.ts';
+import { PLAIN_PICTURE, type PicturePlan } from '../src/artwork/picture/picture-plan.ts';
 import { roundedRectangle } from '../src/geometry/shapes.ts';
 import { contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { joinBounds } from '../src/geometry/bounds.ts';
@@ -56,10 +55,9 @@ function drawn(size: number, ground: Rgb, discs: readonly Disc[], grain = 0): Ra
   return { width: size, height: size, pixels: grey, rgb, dotsPerInch: null };
 }
 
-const tracedBy = (picture: RasterPicture, plan: Partial<PicturePlan>): Elements => {
-  const scale = { mmPerUnit: 1, certain: false, why: '', offers: [] };
-  const reading: FileReading = { elements: [], left: [], scale, picture };
-  return elementsOf(reading, { partedBy: 'layer', picture: { ...PLAIN_PICTURE, ...plan } });
+const tracedBy = (picture: RasterPicture, plan: Partial<PicturePlan>): TracedPicture => {
+  const whole = { ...PLAIN_PICTURE, ...plan };
+  return tracedPicture(straightened(picture, whole), whole);
 };
 
 const disc = (colour: Rgb | undefined, x: number, y: number, radius: number): Disc => ({

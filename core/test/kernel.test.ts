@@ -23,7 +23,7 @@ function polygonArea(contours: readonly Contour[]): number {
   return Clipper.areaPaths(Clipper.union(paths, FillRule.NonZero)) / 1e10;
 }
 
-/** Largest distance from points of the result to the nearest of the lines it was made from, mm; far ones are Infinity. */
+/** Largest distance from points of the result to the lines it was made from, mm; Infinity where that is far. */
 function strayFrom(result: readonly Contour[], sources: readonly Contour[]): number {
   const strips = new Map<number, [Point, Point][]>();
   for (const ring of sources.map((contour) => flatten(contour, 0.0005)))

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { elementsOf } from '../src/artwork/elements.ts';
+import { tracedPicture } from '../src/artwork/picture/traced-picture.ts';
 import type { FileReading } from '../src/artwork/drawn.ts';
 import { artworkForm, PLAIN_PLAN } from '../src/artwork/form.ts';
 import type { RasterPicture } from '../src/artwork/picture/grey-picture.ts';
@@ -24,6 +24,7 @@ const readingOf = (picture: RasterPicture): FileReading => ({
   elements: [],
   left: [],
   scale: { mmPerUnit: 1, certain: false, why: '', offers: [] },
+  page: null,
   picture,
 });
 
@@ -38,7 +39,7 @@ describe('a picture of several shades', () => {
     [20, 20, 140, 140, 180],
   ] as const;
   const picture = pictureOf(160, 160, (x, y) => BOXES.find((box) => inside(x, y, box))?.[4] ?? 255);
-  const facts = () => elementsOf(readingOf(picture), { partedBy: 'layer', picture: PLAIN_PICTURE }).picture!;
+  const facts = () => tracedPicture(picture, PLAIN_PICTURE).picture!;
 
   it('has its levels between them, by themselves', () => {
     const levels = levelsFor(facts().shades, 3);
@@ -54,7 +55,7 @@ describe('a picture of several shades', () => {
 
   it('is a layer for each shade, without what is darker', () => {
     const plan = { ...PLAIN_PICTURE, levels: levelsFor(facts().shades, 3) };
-    const { elements, picture: parted } = elementsOf(readingOf(picture), { partedBy: 'layer', picture: plan });
+    const { elements, picture: parted } = tracedPicture(picture, plan);
     expect(new Set(elements.map(({ layer }) => layer)).size).toBe(3);
     expect(parted!.levels).toEqual(plan.levels);
     const areas = elements.map(({ contours }) => Math.round(regionArea(contours) / 100) * 100);

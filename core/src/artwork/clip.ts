@@ -1,4 +1,13 @@
-import { boundsContain, boundsMeet, heightOf, joinBounds, widthOf, type Bounds } from '../geometry/bounds.ts';
+import {
+  boundsContain,
+  boundsMeet,
+  commonBounds,
+  heightOf,
+  isEmptyBounds,
+  joinBounds,
+  widthOf,
+  type Bounds,
+} from '../geometry/bounds.ts';
 import { placeContour, type Contour, type Region } from '../geometry/contour.ts';
 import { contourArea, contourBounds } from '../geometry/contour-facts.ts';
 import { common, knockOut, weld, weldEvenOdd, weldRegions } from '../geometry/kernel/boolean.ts';
@@ -14,6 +23,14 @@ export interface ClipShape {
   readonly evenOdd: boolean;
   readonly hides: boolean;
 }
+
+/** The box of a clip: that of what it shows. */
+const boundsOf = ({ shapes }: Clip): Bounds =>
+  joinBounds(shapes.filter(({ hides }) => !hides).flatMap(({ contours }) => contours.map(contourBounds)));
+
+/** The box of an element, as far as it lies in the boxes of its clips. */
+export const boundsSeen = ({ contours, clips }: { contours: readonly Contour[]; clips: readonly Clip[] }): Bounds =>
+  clips.map(boundsOf).reduce(commonBounds, joinBounds(contours.map(contourBounds)));
 
 /** What some clips within each other leave to be seen, `factor` times as large as the file has it. */
 export const regionSeen = (clips: readonly Clip[], factor: number): Region =>
@@ -38,10 +55,8 @@ const ROUNDING = 1e-6;
 export function clipsThatCut(clips: readonly Clip[], box: Bounds): readonly Clip[] | null {
   const cutting: Clip[] = [];
   for (const clip of clips) {
-    const shown = clip.shapes.filter(({ hides }) => !hides).flatMap(({ contours }) => contours);
-    if (shown.length === 0) return null;
-    const bounds = joinBounds(shown.map(contourBounds));
-    if (!boundsMeet(bounds, box)) return null;
+    const bounds = boundsOf(clip);
+    if (isEmptyBounds(bounds) || !boundsMeet(bounds, box)) return null;
     const slack = ROUNDING * Math.max(widthOf(bounds), heightOf(bounds));
     if (!isUpright(clip, bounds) || !boundsContain(bounds, box, slack)) cutting.push(clip);
   }

@@ -1,3 +1,4 @@
+import type { Bounds } from '../geometry/bounds.ts';
 import type { Contour } from '../geometry/contour.ts';
 import type { Clip } from './clip.ts';
 import type { Stroke } from './stroke-area.ts';
@@ -83,6 +84,8 @@ export interface FileReading {
   readonly elements: readonly DrawnElement[];
   readonly left: readonly LeftOut[];
   readonly scale: FileScale;
+  /** What programs show of it, in its own units; null where it has no page. */
+  readonly page: Bounds | null;
   /** A picture, which is traced as the recipe says; null for what is drawn. */
   readonly picture: RasterPicture | null;
 }

@@ -15,8 +15,9 @@ import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 import { strokeArea } from './stroke-area.ts';
 import type { Crossed, PartedBy, RepairKind } from '../recipe/parts.ts';
-import { elementsOf, type PictureFacts } from './elements.ts';
+import { elementsOf } from './elements.ts';
 import { PLAIN_PICTURE, type PicturePlan } from './picture/picture-plan.ts';
+import type { PictureFacts } from './picture/traced-picture.ts';
 
 /** How artwork is read. */
 export interface ArtworkPlan {
@@ -34,6 +35,8 @@ export interface ArtworkPlan {
   readonly speck: number;
   /** Contours of many nodes are fitted anew within this, mm; null: they stay. */
   readonly refit: number | null;
+  /** Whether what lies beside the page is taken too. */
+  readonly besidePage: boolean;
   /** What layers are. */
   readonly partedBy: PartedBy;
   /** Only these layers of the file; null: all. */
@@ -61,6 +64,7 @@ export const PLAIN_PLAN: ArtworkPlan = {
   wide: 'lines',
   speck: 0,
   refit: null,
+  besidePage: false,
   partedBy: 'layer',
   layers: null,
   picture: PLAIN_PICTURE,

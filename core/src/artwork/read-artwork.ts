@@ -50,7 +50,13 @@ function pictureReading(picture: RasterPicture): FileReading {
     { mmPerUnit: 1, name: 'a dot a millimetre', whole: 0 },
   ];
   const why = said === null ? 'it is a picture' : `a picture’s ${said} dots to the inch are often a guess`;
-  return { elements: [], left: [], picture, scale: { mmPerUnit: 25.4 / (said ?? 96), certain: false, why, offers } };
+  return {
+    elements: [],
+    left: [],
+    page: null,
+    picture,
+    scale: { mmPerUnit: 25.4 / (said ?? 96), certain: false, why, offers },
+  };
 }
 
 /** Files by how they begin; a PDF may begin with something else. */

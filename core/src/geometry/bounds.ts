@@ -37,6 +37,14 @@ export const widthOf = (box: Bounds): number => Math.max(0, box.maxX - box.minX)
 export const heightOf = (box: Bounds): number => Math.max(0, box.maxY - box.minY);
 export const centreOf = (box: Bounds): Point => ({ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 });
 
+/** What lies in both boxes. */
+export const commonBounds = (a: Bounds, b: Bounds): Bounds => ({
+  minX: Math.max(a.minX, b.minX),
+  minY: Math.max(a.minY, b.minY),
+  maxX: Math.min(a.maxX, b.maxX),
+  maxY: Math.min(a.maxY, b.maxY),
+});
+
 /** True where two boxes touch or come within `gap` of each other. */
 export function boundsMeet(a: Bounds, b: Bounds, gap = 0): boolean {
   return a.minX <= b.maxX + gap && b.minX <= a.maxX + gap && a.minY <= b.maxY + gap && b.minY <= a.maxY + gap;

@@ -1,10 +1,11 @@
 import { artworkForm, wideLines, type ArtworkForm } from '../artwork/form.ts';
+import { besidePage } from '../artwork/beside-page.ts';
+import { boundsSeen } from '../artwork/clip.ts';
 import { placeClosing } from '../artwork/closing/closing.ts';
 import { layersOf, type FileReading } from '../artwork/drawn.ts';
 import { elementsOf } from '../artwork/elements.ts';
 import { centreOf, joinBounds, NO_BOUNDS } from '../geometry/bounds.ts';
 import { allNamed, moveRegion } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
 import { moveBy } from '../geometry/matrix.ts';
 import type { Point } from '../geometry/point.ts';
 import { SHAPE } from '../recipe/identity.ts';
@@ -43,13 +44,15 @@ export const artwork: ItemKind<ArtworkItem> = {
 function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
   const form = artworkForm(reading, item);
   const all = [...form.areas, ...form.lines];
+  const { elements } = elementsOf(reading, item);
   const facts = {
     scale: reading.scale,
     left: reading.left,
     closing: form.closing,
-    layers: layersOf(elementsOf(reading, item)),
+    layers: layersOf({ elements }),
     nodes: form.nodes,
-    wide: wideLines(reading.elements, (item.mmPerUnit ?? reading.scale.mmPerUnit) * item.factor),
+    beside: besidePage(reading).size,
+    wide: wideLines(elements, (item.mmPerUnit ?? reading.scale.mmPerUnit) * item.factor),
     picture: form.picture,
     lostChanges: form.lost,
   };
@@ -71,13 +74,11 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
   };
 }
 
-/** The middle of all that a file draws, mm. */
-function middleOf(
-  { elements, scale }: FileReading,
-  { mmPerUnit, factor }: ArtworkItem,
-  picture: ArtworkForm['picture'],
-): Point {
-  const drawn = elements.filter(({ white }) => !white).flatMap(({ contours }) => contours.map(contourBounds));
+/** The middle of all that a file draws on its page, mm. */
+function middleOf(reading: FileReading, { mmPerUnit, factor }: ArtworkItem, picture: ArtworkForm['picture']): Point {
+  const { elements, scale } = reading;
+  const beside = besidePage(reading);
+  const drawn = elements.filter((each) => !each.white && !beside.has(each)).map(boundsSeen);
   const { x, y } = picture ? { x: picture.width / 2, y: picture.height / 2 } : centreOf(joinBounds(drawn));
   const by = (mmPerUnit ?? scale.mmPerUnit) * factor;
   return { x: x * by, y: y * by };

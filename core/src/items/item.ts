@@ -1,6 +1,6 @@
 import type { FileLayer, FileReading, FileScale, LeftOut } from '../artwork/drawn.ts';
 import type { Closing } from '../artwork/closing/closing.ts';
-import type { PictureFacts } from '../artwork/elements.ts';
+import type { PictureFacts } from '../artwork/picture/traced-picture.ts';
 import type { NodeCount, WideLines } from '../artwork/form.ts';
 import type { Bounds } from '../geometry/bounds.ts';
 import type { TypeLines } from '../construct/places.ts';
@@ -19,6 +19,8 @@ export interface ArtworkFacts {
   /** Layers of the file that draw something, in their order. */
   readonly layers: readonly FileLayer[];
   readonly nodes: NodeCount;
+  /** How many things lie beside the page of the file. */
+  readonly beside: number;
   readonly wide: WideLines;
   readonly picture: PictureFacts | null;
   /** What a hand changed of its outlines and is not there any more, by number. */

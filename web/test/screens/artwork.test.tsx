@@ -118,6 +118,23 @@ describe('an emblem', () => {
     expect(leftOut()).toBe(before - 1);
   });
 
+  it('is without what lies beside its page, until that is asked for, and tells what a clip left of it', async () => {
+    const bench = await openWorkbench('Valve tag, injector');
+    const body =
+      '<clipPath id="c"><circle cx="50" cy="50" r="20"/></clipPath><rect width="100" height="100" ' +
+      'clip-path="url(#c)"/><rect x="-60" width="20" height="20"/>';
+    const file = `<svg width="50mm" height="50mm" viewBox="0 0 100 100">${body}</svg>`;
+    await bring(bench, 'art-beside', new TextEncoder().encode(file));
+    expect(bench.panel().getByText(/1 × clipped: what is seen is taken/)).toBeTruthy();
+    const own = async () => boxesOn(await bench.file(), 'ENGRAVE').map(({ minX, maxX }) => Math.round(maxX - minX));
+    const before = await own();
+    expect(before).toContain(20);
+    expect(before).not.toContain(10);
+    await bench.take('1 beside the page', 'Taken');
+    await bench.built();
+    expect(await own()).toContain(10);
+  });
+
   it('tells how files like it are to be read', async () => {
     const bench = await inHand('Tea room, with the emblem');
     bench.server.answer = (method, path) =>
@@ -131,8 +148,8 @@ describe('an emblem', () => {
 
   it('comes as files like it were read, one item for each that there was', async () => {
     const bench = await openWorkbench('Valve tag, injector');
-    const { mmPerUnit, factor, partedBy, layers, join, speck, refit, wide, crossed, lines } = PLAIN_PLAN;
-    const plain = { mmPerUnit, factor, partedBy, layers, join, speck, refit, wide, crossed, lines };
+    const { mmPerUnit, factor, partedBy, layers, join, speck, refit, besidePage, wide, crossed, lines } = PLAIN_PLAN;
+    const plain = { mmPerUnit, factor, partedBy, layers, join, speck, refit, besidePage, wide, crossed, lines };
     const reading = { ...plain, name: null, role: null, operation: 'gone' };
     const remembered = [
       { ...reading, layers: ['steam'] },

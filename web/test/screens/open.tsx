@@ -29,7 +29,7 @@ import { setUnit } from '../../src/hooks/unit';
 import { foldCheck } from '../../src/job/folded';
 import { createJobStore, JobStoreContext } from '../../src/job/job-store';
 import { useView } from '../../src/job/view-store';
-import { artworkOf, PretendServer } from './server';
+import { PretendServer } from './server';
 import { installSurroundings } from './surroundings';
 
 /** What is found within a part of the page. */
@@ -174,10 +174,12 @@ function fill(field: HTMLElement, text: string): void {
 /** Opens what is folded up in the panel. */
 const unfold = () => document.querySelectorAll('details').forEach((fold) => fold.setAttribute('open', ''));
 
+const fetched = async (path: string): Promise<Uint8Array> => new Uint8Array(await (await fetch(path)).arrayBuffer());
+
 async function fileOf(recipe: Recipe, shop: Shop): Promise<ReadDrawing> {
   const ids = [...facesOf(recipe)].filter((id) => CATALOGUE.some((face) => face.id === id));
   const artworks = await Promise.all(
-    [...filesOf(recipe)].map(async (id) => [id, await readArtwork((await artworkOf(id))!)] as const),
+    [...filesOf(recipe)].map(async (id) => [id, await readArtwork(await fetched(`/api/artworks/${id}`))] as const),
   );
   const faces = new Map(ids.map((id) => [id, faceOf(id)]));
   const { drawing, differences } = await runJob(build(recipe, { shop, faces, artworks: new Map(artworks) }), 'dxf');

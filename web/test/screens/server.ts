@@ -105,7 +105,7 @@ const bytesOf = (bytes: Uint8Array | undefined): Response =>
   bytes ? new Response(new Uint8Array(bytes)) : Response.json({ error: 'It is not here.' }, { status: 404 });
 
 /** A demo artwork as the server gives it: pictures decoded. */
-export async function artworkOf(id: string): Promise<Uint8Array | undefined> {
+async function artworkOf(id: string): Promise<Uint8Array | undefined> {
   const bytes = DEMO_ARTWORKS.find((artwork) => artwork.id === id)?.bytes;
   return bytes && isPicture(bytes) ? packPicture(await decodePicture(bytes)) : bytes;
 }

@@ -62,7 +62,7 @@ export function readDxfArtwork(bytes: Uint8Array): FileReading {
   for (const entity of drawing.entities)
     walk.entity(entity, { matrix: moveBy(0, 0), layer: '0', colour: '#000000', deep: 0 });
   const { elements } = walk;
-  return { elements, left: walk.left.list(), scale: scaleOf(drawing, elements), picture: null };
+  return { elements, left: walk.left.list(), scale: scaleOf(drawing, elements), page: null, picture: null };
 }
 
 /** How many things a drawing comes to, empty blocks too, counted before any is made. */

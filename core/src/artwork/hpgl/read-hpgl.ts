@@ -53,6 +53,7 @@ export function readHpglArtwork(text: string): FileReading {
     elements,
     left: plotter.left.list(),
     scale: { ...common, certain: isCertain, why, ...(isCertain ? {} : { mmPerUnit: offers[0]!.mmPerUnit }) },
+    page: null,
     picture: null,
   };
 }

@@ -1,5 +1,7 @@
 import type { PDFContext, PDFDict, PDFDocument, PDFObject, PDFRawStream, PDFRef } from '@cantoo/pdf-lib';
-import { moveBy, scaleBy, compose, turnBy, type Matrix } from '../../geometry/matrix.ts';
+import { boundsOfPoints, type Bounds } from '../../geometry/bounds.ts';
+import { compose, moveBy, scaleBy, transformPoint, turnBy, type Matrix } from '../../geometry/matrix.ts';
+import { point } from '../../geometry/point.ts';
 import type { FileReading } from '../drawn.ts';
 import { unitOffers } from '../offers.ts';
 import { unpacked } from '../unpacked.ts';
@@ -50,7 +52,7 @@ class Pages {
   read(): FileReading {
     const pages = this.#pages();
     if (pages.length > MOST_PAGES) throw new UnreadableArtwork(`The PDF has ${pages.length} pages: it is a book.`);
-    for (const [i, { node, matrix }] of pages.entries()) {
+    for (const [i, { node, matrix, box }] of pages.entries()) {
       const walk = new PageWalk();
       const resources = this.#resources(this.#dict(node.get(this.#name('Resources')) ?? this.#inherited(node)));
       walk.run(this.#content(node.get(this.#name('Contents'))), resources, matrix);
@@ -69,6 +71,7 @@ class Pages {
             { mmPerUnit: 25.4 / 96, name: '96 to the inch' },
           ]),
         },
+        page: box,
         picture: null,
       };
     }
@@ -76,11 +79,14 @@ class Pages {
   }
 
   /** Pages, and how they lie: turned by quarters, and in units of their own. */
-  #pages(): { readonly node: PDFDict; readonly matrix: Matrix }[] {
+  #pages(): { readonly node: PDFDict; readonly matrix: Matrix; readonly box: Bounds }[] {
     return this.#pdf.getPages().map((page) => {
       const { node } = page;
       const unit = this.#number(node.get(this.#name('UserUnit'))) ?? 1;
-      return { node, matrix: compose(turnBy(-page.getRotation().angle), scaleBy(unit, unit)) };
+      const matrix = compose(turnBy(-page.getRotation().angle), scaleBy(unit, unit));
+      const { x, y, width, height } = page.getCropBox();
+      const corners = [point(x, y), point(x + width, y), point(x + width, y + height), point(x, y + height)];
+      return { node, matrix, box: boundsOfPoints(corners.map((corner) => transformPoint(matrix, corner))) };
     });
   }
 

@@ -1,7 +1,7 @@
 import { clipsThatCut, type Clip } from '../clip.ts';
 import { closedOutline } from '../closed-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
-import { joinBounds } from '../../geometry/bounds.ts';
+import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import { contourBounds } from '../../geometry/contour-facts.ts';
 import { compose, determinant, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
@@ -54,8 +54,9 @@ interface Around {
 export function readSvgArtwork(text: string): FileReading {
   const root = readElements(text);
   const walk = new Walk(root);
-  walk.root(root);
-  return { elements: walk.elements, left: walk.left.list(), scale: scaleOf(root, walk.elements), picture: null };
+  const page = walk.root(root);
+  const { elements, left } = walk;
+  return { elements, left: left.list(), scale: scaleOf(root, elements), page, picture: null };
 }
 
 /** What a unit of an SVG of no size may be, in pixels of CSS as it is read. */
@@ -96,7 +97,8 @@ class Walk {
     name(root);
   }
 
-  root(root: SvgElement): void {
+  /** @returns the page; null where the file says nothing of one */
+  root(root: SvgElement): Bounds | null {
     const box = viewBoxOf(root.attributes.viewBox);
     const own: Viewport = {
       width: userUnits(root.attributes.width ?? '100%', box?.width ?? 100, box?.width ?? 100),
@@ -109,6 +111,8 @@ class Walk {
     );
     const view = box ?? own;
     for (const child of root.children) this.#element(child, { matrix, style, view, layer: '', clips: [], usesDeep: 0 });
+    const isSized = box !== null || (parseCssLength(root.attributes.width) && parseCssLength(root.attributes.height));
+    return isSized ? { minX: 0, minY: -own.height, maxX: own.width, maxY: 0 } : null;
   }
 
   #element(element: SvgElement, around: Around): void {

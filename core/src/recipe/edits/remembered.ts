@@ -8,8 +8,38 @@ export function readingsOf({ items }: Made, source: string): Remembered {
   return items
     .filter((item): item is ArtworkItem => item.kind === 'artwork' && item.source === source)
     .map(
-      ({ name, role, operation, mmPerUnit, factor, partedBy, layers, join, speck, refit, wide, crossed, lines }) => ({
-        ...{ name, role, operation, mmPerUnit, factor, partedBy, layers, join, speck, refit, wide, crossed, lines },
+      ({
+        name,
+        role,
+        operation,
+        mmPerUnit,
+        factor,
+        partedBy,
+        layers,
+        join,
+        speck,
+        refit,
+        besidePage,
+        wide,
+        crossed,
+        lines,
+      }) => ({
+        ...{
+          name,
+          role,
+          operation,
+          mmPerUnit,
+          factor,
+          partedBy,
+          layers,
+          join,
+          speck,
+          refit,
+          besidePage,
+          wide,
+          crossed,
+          lines,
+        },
       }),
     );
 }

@@ -107,6 +107,7 @@ export const artworkFields = {
     .default([])
     .describe('Faults of lines that were decided by hand, one by one.'),
   redrawn: changesSchema.default([]).describe('What was changed by hand of its outlines, in units of the file.'),
+  besidePage: z.boolean().default(false).describe('What the file has beside its page is taken too.'),
   wide: z
     .enum(['lines', 'areas'])
     .default('lines')

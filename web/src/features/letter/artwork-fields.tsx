@@ -215,6 +215,17 @@ export function ArtworkFields({
               ]}
             />
           )}
+          {facts && facts.beside > 0 && (
+            <Choices
+              label={`${facts.beside} beside the page`}
+              value={item.besidePage ? 'taken' : 'left'}
+              onChange={(side) => edit('Beside the page', (draft) => void (draft.besidePage = side === 'taken'))}
+              options={[
+                { value: 'left', label: 'Left out', title: 'As programs show the file' },
+                { value: 'taken', label: 'Taken', title: 'Whatever the file has' },
+              ]}
+            />
+          )}
           {facts && picture && drawn && (
             <FaultList
               item={item}

@@ -1,7 +1,7 @@
 'use client';
 
 import { levelsFor } from '@needlefile/core/artwork/levels';
-import type { PictureFacts } from '@needlefile/core/artwork/elements';
+import type { PictureFacts } from '@needlefile/core/artwork/traced-picture';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import { Button, Form } from 'react-bootstrap';
 import { Choices } from '@/components/choices';
