@@ -74,6 +74,8 @@ const DOT = 0.04;
 
 /** A trace less astray than this is as good as any. */
 const ASTRAY = 0.3;
+/** The skeleton bends where strokes merge: it is followed only where the others are further astray than this. */
+const ASTRAY_INDEED = 1.2;
 
 /** The strokes of one part, and half their width where that is one. */
 interface Trace {
@@ -87,11 +89,11 @@ function strokesOf(region: Region, plan: CenterlinePlan): Trace {
   const turns = turnsNear(skeleton.axis.samples, 0.15);
   let [best, least] = [{ strokes: [], half: null } as Trace, Infinity];
   for (const told of ['walls', 'facing', 'skeleton'] as const) {
+    if (least < (told === 'skeleton' ? ASTRAY_INDEED : ASTRAY)) break;
     const parts = partsOf(skeleton, plan.spurs, told);
     const strokes = strokesOfParts(skeleton, walls, turns, parts, plan);
     const off = astray(strokes, walls);
     if (off < least) [best, least] = [{ strokes, half: parts.half }, off];
-    if (least < ASTRAY) break;
   }
   return best;
 }

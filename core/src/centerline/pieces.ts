@@ -174,6 +174,7 @@ function knotted(
     const r = half ?? Math.min(radius[a]!, radius[b]!);
     if (length > FURTHEST * r || leaderOf(a) === leaderOf(b)) continue;
     if (goodLength(skeleton, runs[i]!.nodes, goods[i]!, alongs[i]!, SWOLLEN * middle) >= STROKE_BETWEEN * r) continue;
+    if (isNeck(skeleton, runs[i]!.nodes, r, length, middle)) continue;
     isInside[i] = 1;
     root.set(leaderOf(a), leaderOf(b));
   }
@@ -247,6 +248,15 @@ function rotated(skeleton: Skeleton, ring: readonly number[], good: Uint8Array):
   const nodes = turn(ring);
   return [nodes, Uint8Array.from(turn(good)), alongOf(skeleton, nodes)];
 }
+
+/** Between strokes that cross the material is wider than they are: what is narrower, and not short, is a stroke. */
+const [NECK, NECK_LENGTH] = [0.95, 1.5];
+
+const isNeck = ({ radius }: Skeleton, nodes: readonly number[], r: number, length: number, middle: number): boolean => {
+  if (length < NECK_LENGTH * r) return false;
+  const narrowest = nodes.reduce((least, t) => Math.min(least, radius[t]!), Infinity);
+  return narrowest < NECK * middle;
+};
 
 /** Wider stretches are strokes too where they change by less than this for their length. */
 const EVEN = 0.04;

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/point.ts';
+import { cross, subtract, type Point } from '../geometry/point.ts';
 import type { Leg, Reading, Through } from './pieces.ts';
 import { gapBetween, turnBetween, type Track } from './tracks.ts';
 
@@ -33,9 +33,10 @@ export function readByBends(tracks: readonly Track[]): Reading {
     through.push({ legs: [tracks[i]!.leg, tracks[j]!.leg], gap: gapBetween(tracks[i]!, tracks[j]!), guide: [] });
   }
   if (through.length === 0 && corners.length === 0 && left.size >= 2) {
-    const [best] = bends.filter(({ i, j }) => left.has(i) && left.has(j));
-    take(best!.i, best!.j);
-    corners.push([tracks[best!.i]!.leg, tracks[best!.j]!.leg]);
+    const rest = bends.filter(({ i, j }) => left.has(i) && left.has(j));
+    const { i, j } = rest.find((pair) => meetAhead(tracks[pair.i]!, tracks[pair.j]!)) ?? rest[0]!;
+    take(i, j);
+    corners.push([tracks[i]!.leg, tracks[j]!.leg]);
   }
   return { through, corners, lone: [...left].map((i) => ({ leg: tracks[i]!.leg, on: null })), onward: [], dropped };
 }
@@ -47,6 +48,13 @@ function bendOf(a: Track, b: Track): number {
   const along = { x: chord.x / long, y: chord.y / long };
   const bend = angle(a.way, along) + angle(along, { x: -b.way.x, y: -b.way.y });
   return (bend * 180) / Math.PI + WIDTH_BEND * Math.abs(Math.log(a.radius / b.radius));
+}
+
+/** Whether two legs that run straight on cross ahead of both: where not, one comes to the other's side. */
+function meetAhead(a: Track, b: Track): boolean {
+  const turn = cross(a.way, b.way);
+  const between = subtract(b.begin, a.begin);
+  return turn !== 0 && cross(between, b.way) / turn > 0 && cross(between, a.way) / turn > 0;
 }
 
 /** A branch that keeps its width over a good length, and is no wider than what it comes from, is no point. */

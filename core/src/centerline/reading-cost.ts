@@ -1,6 +1,6 @@
 import { endOf, meetingOf, type Curve } from './curve.ts';
 import { isStub, turnBetween, type Track } from './tracks.ts';
-import { TOLD, type Near, type Tried } from './tried.ts';
+import { ONWARD, TOLD, type Near, type Tried } from './tried.ts';
 import { DROPPED_STATE, LONE_STATE, ONWARD_STATE, type State } from './ways-to-read.ts';
 
 /** So near to a stroke one that ends on it has met it. */
@@ -44,6 +44,7 @@ export function costOf(
     if (to < i) continue;
     if (!isCorner) {
       const tried = pairOf(i, to);
+      if (tried.onward !== undefined && tried.onward > ONWARD) return { cost: Infinity, ends: new Map() };
       tell(tried, Infinity);
       if (tried.onward === undefined && tried.out < tried.gap) cost += COST.outside;
       homes.push({ curve: tried.curve, from: tried.curve.from, to: endOf(tried.curve) });

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/point.ts';
+import { cross, dot, type Point } from '../geometry/point.ts';
 import { Pulls } from './curve.ts';
 import { leafOf, rootOf, type Knot, type Leg, type Piece, type Reading } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
@@ -196,7 +196,25 @@ const LONGEST_TAIL = 2.8;
 function tailOf(skeleton: Skeleton, leg: Leg): number {
   if (!leg.piece.isGood.includes(1)) return 0;
   const { bare, radius } = trackOf(skeleton, leg);
-  return bare <= LONGEST_TAIL * radius ? bare : 0;
+  return bare <= LONGEST_TAIL * radius && hookOf(skeleton, leg) === 0 ? bare : 0;
+}
+
+/** A hook turns aside by more than this, degrees; it is so wide at its end, and so long, in half-widths. */
+const HOOK = { turn: 25, wide: 0.7, long: 0.8 };
+
+/**
+ * How much of a piece at its free end is a hook too tight for its discs to tell a stroke, half-widths: it turns aside,
+ * as a tail into the corner of an end does, but stays wide.
+ */
+function hookOf(skeleton: Skeleton, leg: Leg): number {
+  const { x, y, radius } = skeleton;
+  const track = trackOf(skeleton, leg);
+  const t = rootOf(leg);
+  const [dx, dy] = [x[t]! - track.begin.x, y[t]! - track.begin.y];
+  const turn = (Math.atan2(cross(track.way, { x: dx, y: dy }), dot(track.way, { x: dx, y: dy })) * 180) / Math.PI;
+  const isHook =
+    Math.abs(turn) > HOOK.turn && radius[t]! > HOOK.wide * track.radius && track.bare > HOOK.long * track.radius;
+  return isHook ? track.bare : 0;
 }
 
 /** Adds what a piece tells from where it begins at one knot to where it ends at the other; gives the new length. */
@@ -219,19 +237,23 @@ function addPiece(
     joints[side] ? trackOf(skeleton, { piece, end: side }).bare : isRing ? 0 : tailOf(skeleton, { piece, end: side });
   const [from, to] = [bare(end), reach - bare(end === 0 ? 1 : 0)];
   const isAnyGood = isGood.includes(1);
+  const hook = (side: 0 | 1): number =>
+    joints[side] || isRing || !isAnyGood ? 0 : hookOf(skeleton, { piece, end: side });
+  const [hookFrom, hookTo] = [hook(end), reach - hook(end === 0 ? 1 : 0)];
   const begin = Math.min(from, to);
   const stop = Math.max(from, to);
   for (let i = 0; i <= last; i++) {
     const far = farOf(i);
     if (far < begin - 1e-9 || far > stop + 1e-9) continue;
-    if (isAnyGood && isGood[order(i)] !== 1) continue;
+    const isInHook = far < hookFrom || far > hookTo;
+    if (isAnyGood && isGood[order(i)] !== 1 && !isInHook) continue;
     const t = nodes[order(i)]!;
     const span = (farOf(Math.min(last, i + 1)) - farOf(Math.max(0, i - 1))) / 2;
     pulls.add(
       at + far - begin,
       skeleton.x[t]!,
       skeleton.y[t]!,
-      Math.max(1e-4, Math.min(0.3, span)) * (isAnyGood ? 1 : 0.2),
+      Math.max(1e-4, Math.min(0.3, span)) * (isAnyGood && !isInHook ? 1 : 0.2),
     );
     radii.push(skeleton.radius[t]!);
   }

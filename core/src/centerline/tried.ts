@@ -116,7 +116,7 @@ export function pairCurve(a: Track, b: Track, near: Near): Tried {
 }
 
 /** A leg goes on beside a branch that turns off by less, degrees. */
-const ONWARD = 60;
+export const ONWARD = 60;
 
 /** A leg that goes on by itself for as long as a bare branch beyond the knot reaches. */
 export function onwardCurve({ curve, told, out }: Tried, leg: Track, stub: Track, { x, y, burnt }: Skeleton): Tried {
@@ -127,7 +127,7 @@ export function onwardCurve({ curve, told, out }: Tried, leg: Track, stub: Track
   const reach = far + Math.min(4, burnt[leaf]!);
   return {
     curve,
-    told: angle > ONWARD ? told.map(() => NaN) : told.map((t) => (t <= reach ? t : NaN)),
+    told: told.map((t) => (t <= reach ? t : NaN)),
     gap: 0,
     out,
     onward: angle,
