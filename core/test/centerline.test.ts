@@ -130,6 +130,31 @@ describe('a centerline', () => {
     expect(level.maxX - level.minX).toBeGreaterThan(10);
   });
 
+  it.each([
+    // The arch ends on the stem, whose head is a corner.
+    ['besley-bold', 'n', 2, 0.75, 0.9],
+    ['besley-bold', 'r', 2, 0.7, 0.85],
+    ['besley-bold', 'm', 3, 0.8, 0.95],
+    // Its slants are narrow and short.
+    ['barlow-condensed-semibold', 'M', 3, 1, 1.15],
+    // Its bar is thinner than its stem.
+    ['barlow-condensed-semibold', 't', 2, 0.95, 1.1],
+    // Their hooks are tight.
+    ['national-park-bold', 'f', 2, 0.75, 0.9],
+    ['national-park-bold', 't', 2, 0.72, 0.87],
+    // Its corners would meet a hair above its edge.
+    ['overpass-bold', 'M', 1, 1.1, 1.2],
+  ])('of the heavy letters of %s: %s is as long as what it covers tells', (face, letter, strokes, least, most) => {
+    const region = lettersOf(letter, face);
+    const found = traced(region);
+    expect(found).toHaveLength(strokes);
+    const edge = region.reduce((sum, contour) => sum + contourLength(contour), 0);
+    const length = found.reduce((sum, stroke) => sum + contourLength(stroke), 0);
+    // Were it one long band, half of its edge.
+    expect((2 * length) / edge).toBeGreaterThan(least);
+    expect((2 * length) / edge).toBeLessThan(most);
+  });
+
   it('ends in the middle of a flat end that a bowl hides the one corner of', () => {
     const known = strokesOf('M30,40 V0 M30,20 A15,20 0 0 1 0,20 A15,20 0 0 1 30,20');
     const ends = endsOf(traced(thickened(known, { width: 8.5 })));

@@ -5,8 +5,10 @@ import type { Walls } from './walls.ts';
 const CELL = 0.2;
 /** Loops smaller than this are none, half-widths². */
 const LEAST_LOOP = 0.4;
-/** What makes one trace worse than another: a half-width outside the material, a loop lost, one that is none. */
+/** What makes one trace worse than another: a half-width outside the material, a loop lost, one that is none, */
 const [OUTSIDE, LOST, FALSE] = [3, 10, 2];
+/** and a square half-width of material that no stroke tells: so far from all, and further in than a mitred tip is. */
+const [UNTOLD, FAR, DEEP] = [4, 2.2, 0.65];
 
 /** A line of a trace, its points no further apart than about a cell. */
 export interface Traced {
@@ -15,7 +17,8 @@ export interface Traced {
 }
 
 /**
- * How far a trace is from what its material is: 0 where all of it lies inside, and each hole has strokes round it.
+ * How far a trace is from what its material is: 0 where all of it lies inside, each hole has strokes round it, and no
+ * material is far from them.
  * Looked at as a picture, since strokes meet in more ways than could be followed.
  */
 export function astray(strokes: readonly Traced[], walls: Walls): number {
@@ -58,7 +61,24 @@ export function astray(strokes: readonly Traced[], walls: Walls): number {
   let extra = 0;
   for (let part = 1; part < parts.size.length; part++)
     if (part !== outer && !round.has(part) && parts.size[part]! >= least) extra++;
-  return OUTSIDE * outside + LOST * lost + FALSE * extra;
+  const [fromStroke, fromEdge] = [awayFrom(isStroke, 1, across), awayFrom(isMaterial, 0, across)];
+  const untold = isMaterial.filter((_, cell) => fromStroke[cell]! > FAR && fromEdge[cell]! > DEEP).length * CELL ** 2;
+  return OUTSIDE * outside + LOST * lost + FALSE * extra + UNTOLD * untold;
+}
+
+/** How far each cell is from those of a mark, half-widths: by steps to neighbours and across corners. */
+function awayFrom(marks: Uint8Array, mark: number, across: number): Float32Array {
+  const away = Float32Array.from(marks, (own) => (own === mark ? 0 : Infinity));
+  const steps = [1, across, across + 1, across - 1].map((step, i) => [step, i < 2 ? CELL : CELL * Math.SQRT2] as const);
+  for (const way of [-1, 1])
+    for (let k = 0; k < away.length; k++) {
+      const cell = way < 0 ? k : away.length - 1 - k;
+      for (const [step, length] of steps) {
+        const from = away[cell + way * step];
+        if (from !== undefined && from + length < away[cell]!) away[cell] = from + length;
+      }
+    }
+  return away;
 }
 
 interface Frame {

@@ -90,6 +90,8 @@ function strokesOf(region: Region, plan: CenterlinePlan): Trace {
   let [best, least] = [{ strokes: [], half: null } as Trace, Infinity];
   for (const told of ['walls', 'facing', 'skeleton'] as const) {
     if (least < (told === 'skeleton' ? ASTRAY_INDEED : ASTRAY)) break;
+    // Where strokes are not of one width, walls told nothing before.
+    if (told === 'facing' && best.half === null && least < Infinity) continue;
     const parts = partsOf(skeleton, plan.spurs, told);
     const strokes = strokesOfParts(skeleton, walls, turns, parts, plan);
     const off = astray(strokes, walls);

@@ -31,7 +31,8 @@ interface Branch {
 export function dropSpurs(skeleton: Skeleton, isKept: Uint8Array, scale: SpurScale, usual: number | null): void {
   for (;;) {
     const branches = branchesOf(skeleton, isKept, scale);
-    const legs = legsOf(skeleton, isKept);
+    // Where strokes are of one width, walls tell.
+    const legs = usual === null ? [] : legsOf(skeleton, isKept);
     const spurs = branches.filter((branch) => branch.adds < branch.limit && !isArm(skeleton, branch, legs));
     const serifs = usual === null ? [] : serifsOf(skeleton, isKept, branches, scale, usual);
     if (spurs.length + serifs.length === 0) break;
