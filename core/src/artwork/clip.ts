@@ -3,7 +3,6 @@ import {
   boundsMeet,
   commonBounds,
   heightOf,
-  isEmptyBounds,
   joinBounds,
   widthOf,
   type Bounds,
@@ -56,7 +55,7 @@ export function clipsThatCut(clips: readonly Clip[], box: Bounds): readonly Clip
   const cutting: Clip[] = [];
   for (const clip of clips) {
     const bounds = boundsOf(clip);
-    if (isEmptyBounds(bounds) || !boundsMeet(bounds, box)) return null;
+    if (!boundsMeet(bounds, box)) return null;
     const slack = ROUNDING * Math.max(widthOf(bounds), heightOf(bounds));
     if (!isUpright(clip, bounds) || !boundsContain(bounds, box, slack)) cutting.push(clip);
   }
