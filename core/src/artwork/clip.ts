@@ -59,8 +59,21 @@ export function clipsThatCut(clips: readonly Clip[], box: Bounds): readonly Clip
     const slack = ROUNDING * Math.max(widthOf(bounds), heightOf(bounds));
     if (!isUpright(clip, bounds) || !boundsContain(bounds, box, slack)) cutting.push(clip);
   }
-  // Things beside each other that are clipped alike are known by it.
-  return cutting.length === clips.length ? clips : cutting;
+  return known(cutting);
+}
+
+const NONE: readonly Clip[] = [];
+const lists = new WeakMap<Clip, (readonly Clip[])[]>();
+
+/** One list for the same clips: things that are clipped alike are known by it, and their clips combined once. */
+function known(clips: readonly Clip[]): readonly Clip[] {
+  const [first] = clips;
+  if (!first) return NONE;
+  const own = lists.get(first) ?? [];
+  const before = own.find((list) => list.length === clips.length && list.every((clip, i) => clip === clips[i]));
+  if (before) return before;
+  lists.set(first, [...own, clips]);
+  return clips;
 }
 
 /** Whether a clip is one upright rectangle. */

@@ -1,48 +1,16 @@
 import type { Point } from '../../geometry/point.ts';
-import type { Remembered } from '../schema/remembered.ts';
+import { rememberedSchema, type Remembered } from '../schema/remembered.ts';
 import type { ArtworkItem, Made, OperationPlan } from '../schema.ts';
 import { newItem, withItem } from './items.ts';
 
+/** What is remembered of an item. */
+const KEPT = Object.keys(rememberedSchema.element.shape) as (keyof Remembered[number])[];
+
 /** How a file is read in a thing, to be remembered for files like it: by the items that come of it. */
-export function readingsOf({ items }: Made, source: string): Remembered {
-  return items
+export const readingsOf = ({ items }: Made, source: string): Remembered =>
+  items
     .filter((item): item is ArtworkItem => item.kind === 'artwork' && item.source === source)
-    .map(
-      ({
-        name,
-        role,
-        operation,
-        mmPerUnit,
-        factor,
-        partedBy,
-        layers,
-        join,
-        speck,
-        refit,
-        besidePage,
-        wide,
-        crossed,
-        lines,
-      }) => ({
-        ...{
-          name,
-          role,
-          operation,
-          mmPerUnit,
-          factor,
-          partedBy,
-          layers,
-          join,
-          speck,
-          refit,
-          besidePage,
-          wide,
-          crossed,
-          lines,
-        },
-      }),
-    );
-}
+    .map((item) => Object.fromEntries(KEPT.map((key) => [key, item[key]])) as Remembered[number]);
 
 /**
  * A file brought into a thing as files like it were read. Its items lie on each other, as they do in the file.
