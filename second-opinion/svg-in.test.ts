@@ -59,7 +59,7 @@ async function inkOn(svg: string): Promise<number> {
 }
 
 describe('an SVG', () => {
-  it('covers what another program draws of it, and comes to the same areas and lines as the PDF that this makes', async () => {
+  it('covers what another program draws of it, and is the same as the PDF that this makes', async () => {
     const share = dice(5);
     for (let i = 0; i < 24; i++) {
       const [svg, pdf] = [path.join(folder, `${i}.svg`), path.join(folder, `${i}.pdf`)];

@@ -67,9 +67,10 @@ function tell(name: string, cases: readonly KnownCase[], traced: readonly Timed[
   const all = (of: (score: Score) => number): number[] => scores.map(of);
   const times = traced.map(({ ms }) => ms);
   const counts = FAULTS.map((fault) => `${fault} ${all((score) => score[fault]).reduce((sum, n) => sum + n, 0)}`);
+  const covered = all(({ coverage }) => coverage);
   console.log(
     `${name.padEnd(12)} without fault ${scores.filter(({ isFaultless }) => isFaultless).length} of ${cases.length}, ` +
-      `covered ${mean(all(({ coverage }) => coverage)).toFixed(4)} (worst ${Math.min(...all((s) => s.coverage)).toFixed(3)}), ` +
+      `covered ${mean(covered).toFixed(4)} (worst ${Math.min(...covered).toFixed(3)}), ` +
       `off ${median(all(({ off }) => off)).toFixed(4)} w (worst ${Math.max(...all((s) => s.off)).toFixed(3)}), ` +
       `nodes per 10 w ${median(all(({ nodesPer10 }) => nodesPer10)).toFixed(1)}, ` +
       `${median(times).toFixed(0)} ms (worst ${Math.max(...times).toFixed(0)})\n${''.padEnd(12)} ${counts.join(', ')}`,

@@ -15,7 +15,8 @@ const areaOf = (read: ReturnType<typeof svg>) =>
   read.elements.flatMap(({ contours }) => contours).reduce((sum, contour) => sum + Math.abs(contourArea(contour)), 0);
 
 /** Each group uses the one before it twice, and the first is empty. */
-const bombOfUses = `<svg><g id="g0"/>${Array.from({ length: 30 }, (_, i) => `<g id="g${i + 1}"><use href="#g${i}"/><use href="#g${i}"/></g>`).join('')}</svg>`;
+const twice = (i: number) => `<g id="g${i + 1}"><use href="#g${i}"/><use href="#g${i}"/></g>`;
+const bombOfUses = `<svg><g id="g0"/>${Array.from({ length: 30 }, (_, i) => twice(i)).join('')}</svg>`;
 
 describe('an SVG as artwork', () => {
   it.each([
@@ -83,7 +84,8 @@ describe('an SVG as artwork', () => {
   it('its style tells areas, lines and what is white, by rules, classes and attributes', () => {
     const kinds = (body: string) => svg(body).elements.map(({ kind, white, evenOdd }) => [kind, white, evenOdd]);
     const css =
-      '<style>.cut { fill: none; stroke: red } #w > rect { fill: #fefefe !important } rect.o { fill-rule: evenodd }</style>';
+      '<style>.cut { fill: none; stroke: red } #w > rect { fill: #fefefe !important } ' +
+      'rect.o { fill-rule: evenodd }</style>';
     const rect = (more: string) => `<rect width="9" height="9" ${more}/>`;
     expect(kinds(css + rect('class="cut"'))).toEqual([['line', false, false]]);
     expect(kinds(`${css}<g id="w">${rect('style="fill: black"')}</g>`)).toEqual([['area', true, false]]);

@@ -5,10 +5,13 @@ import type { Walls } from './walls.ts';
 const CELL = 0.2;
 /** Loops smaller than this are none, half-widths². */
 const LEAST_LOOP = 0.4;
-/** What makes one trace worse than another: a half-width outside the material, a loop lost, one that is none, */
-const [OUTSIDE, LOST, FALSE] = [3, 10, 2];
-/** and a square half-width of material that no stroke tells: so far from all, and further in than a mitred tip is. */
-const [UNTOLD, FAR, DEEP] = [4, 2.2, 0.65];
+/**
+ * What makes one trace worse than another: a half-width outside the material, a loop lost, one that is none, a square
+ * half-width of material that no stroke tells.
+ */
+const [OUTSIDE, LOST, FALSE, UNTOLD] = [3, 10, 2, 4];
+/** Material that no stroke tells is so far from all, and so far from the edge, as the tip of a mitred corner is not. */
+const [FAR, DEEP] = [2.2, 0.65];
 
 /** A line of a trace, its points no further apart than about a cell. */
 export interface Traced {

@@ -91,7 +91,7 @@ function strokesOf(region: Region, plan: CenterlinePlan): Trace {
   for (const told of ['walls', 'facing', 'skeleton'] as const) {
     if (least < (told === 'skeleton' ? ASTRAY_INDEED : ASTRAY)) break;
     // Where strokes are not of one width, walls told nothing before.
-    if (told === 'facing' && best.half === null && least < Infinity) continue;
+    if (told === 'facing' && best.half === null) continue;
     const parts = partsOf(skeleton, plan.spurs, told);
     const strokes = strokesOfParts(skeleton, walls, turns, parts, plan);
     const off = astray(strokes, walls);

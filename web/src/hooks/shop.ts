@@ -22,6 +22,6 @@ export const useShop = (): Shop => useKeptShop().shop;
 
 /** The same for what must not be computed by limits of another shop first: null until the server has answered. */
 export function useAnsweredShop(): Shop | null {
-  const { data, isPending, failureCount } = useShopQuery();
-  return data?.shop ?? (isPending && failureCount === 0 ? null : houseShop);
+  const { data, isFetching, failureCount } = useShopQuery();
+  return data?.shop ?? (isFetching && failureCount === 0 ? null : houseShop);
 }

@@ -124,15 +124,16 @@ class Walk {
     if (!own) return this.left.add('faulty transform', attributes.id);
     if (style.display === 'none') return this.left.add('hidden', attributes.id ?? name);
     const label = name === 'g' ? (attributes.label ?? attributes.id) : undefined;
-    let here: Around = {
+    const matrix = compose(around.matrix, own);
+    const clips = this.#clips.of(element, { matrix, style, view: around.view });
+    if (isSet(style.filter)) this.left.add('filtered', attributes.id ?? name);
+    const here: Around = {
       ...around,
       style,
-      matrix: compose(around.matrix, own),
+      matrix,
       layer: label ?? around.layer,
+      clips: [...around.clips, ...clips],
     };
-    if (isSet(style.filter)) this.left.add('filtered', attributes.id ?? name);
-    const clips = this.#clips.of(element, here);
-    if (clips.length > 0) here = { ...here, clips: [...here.clips, ...clips] };
     if (GROUPS.has(name)) return this.#group(element, here);
     if (name === 'use') return this.#use(element, here);
     if (name === 'text') return this.left.add('text', wordsIn(element));

@@ -1,4 +1,4 @@
-import type { Bounds } from '../bounds.ts';
+import { commonBounds, growBounds, type Bounds } from '../bounds.ts';
 import { boxTable, visitPairs } from '../box-pairs.ts';
 import type { Contour } from '../contour.ts';
 import { segmentHulls } from '../contour-facts.ts';
@@ -54,12 +54,7 @@ export function crossingsOf(
   return certain ? found : null;
 }
 
-const overlapOf = (a: Bounds, b: Bounds): Bounds => ({
-  minX: Math.max(a.minX, b.minX) - NEAR,
-  minY: Math.max(a.minY, b.minY) - NEAR,
-  maxX: Math.min(a.maxX, b.maxX) + NEAR,
-  maxY: Math.min(a.maxY, b.maxY) + NEAR,
-});
+const overlapOf = (a: Bounds, b: Bounds): Bounds => growBounds(commonBounds(a, b), NEAR);
 
 /** The crossings of two contours. */
 class ContourPair {
