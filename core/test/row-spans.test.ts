@@ -153,6 +153,24 @@ describe('the time of a sweep', () => {
     expect(seconds).toBeCloseTo(rows * (40 / ROWS.speed + TURN), 6);
   });
 
+  it('is the same wherever a thing lies, by whichever rows, and begins and ends there', () => {
+    const form = [boxAt({ x: 10, y: 5, width: 40, height: 10 }), boxAt({ x: 30, y: 10, width: 40, height: 10 })];
+    for (const rows of [ROWS, { ...ROWS, pitch: 0.7 }, { ...ROWS, bothWays: false }]) {
+      const here = sweepOf(form, rows);
+      const there = sweepOfAll([{ form, dx: 100.3, dy: -7.1 }], rows);
+      expect([there.length, there.seconds]).toEqual([here.length, here.seconds]);
+      for (const end of ['start', 'end'] as const)
+        expect([there[end].x - here[end].x, there[end].y - here[end].y]).toEqual([
+          expect.closeTo(100.3, 9),
+          expect.closeTo(-7.1, 9),
+        ]);
+      expect(sweepOf(moveRegion(form, 100.3, -7.1), rows).end).toEqual({
+        x: expect.closeTo(there.end.x, 6) as number,
+        y: expect.closeTo(there.end.y, 6) as number,
+      });
+    }
+  });
+
   it('one way only goes back over each row', () => {
     const box = [boxAt({ x: 10, y: 5, width: 40, height: 10 })];
     const [both, one] = [sweepOf(box, ROWS), sweepOf(box, { ...ROWS, bothWays: false })];

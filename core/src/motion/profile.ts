@@ -18,6 +18,15 @@ export interface Rows extends RowWay {
   readonly settle: number;
 }
 
+/** Whether rows lie and are gone over alike. */
+export const areAlike = (a: Rows, b: Rows): boolean =>
+  a.pitch === b.pitch &&
+  a.angle === b.angle &&
+  a.bothWays === b.bothWays &&
+  a.speed === b.speed &&
+  a.acceleration === b.acceleration &&
+  a.settle === b.settle;
+
 /** What a machine needs for its work. */
 export interface Profile {
   readonly travel: Pick<Motion, 'speed' | 'acceleration'>;

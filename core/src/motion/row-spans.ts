@@ -29,19 +29,18 @@ export const joinSpans = (a: RowSpans, b: RowSpans): RowSpans => joinAllSpans([a
 
 /** The rows of all, each from the least of the leasts to the greatest of the mosts. */
 export function joinAllSpans(all: readonly RowSpans[]): RowSpans {
-  let [first, end] = [Infinity, -Infinity];
+  let first = Infinity;
+  let end = -Infinity;
   for (const spans of all) {
-    first = Math.min(first, spans.first);
-    end = Math.max(end, spans.first + spans.least.length);
+    if (spans.first < first) first = spans.first;
+    if (spans.first + spans.least.length > end) end = spans.first + spans.least.length;
   }
   const count = Math.max(0, end - first);
   const [least, most] = [new Float64Array(count).fill(Infinity), new Float64Array(count).fill(-Infinity)];
-  for (const spans of all) {
-    const { length } = spans.least;
-    const by = spans.first - first;
-    for (let i = 0; i < length; i++) {
-      if (spans.least[i]! < least[by + i]!) least[by + i] = spans.least[i]!;
-      if (spans.most[i]! > most[by + i]!) most[by + i] = spans.most[i]!;
+  for (const { first: begun, least: leasts, most: mosts } of all) {
+    for (let i = 0, row = begun - first; i < leasts.length; i++, row++) {
+      if (leasts[i]! < least[row]!) least[row] = leasts[i]!;
+      if (mosts[i]! > most[row]!) most[row] = mosts[i]!;
     }
   }
   return { first: count > 0 ? first : 0, least, most };

@@ -1,6 +1,6 @@
 import type { Contour } from '../geometry/contour.ts';
 import { add, scale, type Point } from '../geometry/point.ts';
-import type { Rows } from './profile.ts';
+import { areAlike, type Rows } from './profile.ts';
 import { joinAllSpans, rowAxes, type RowSpans } from './row-spans.ts';
 import { sweptAcross, sweptSpans, type Swept } from './swept.ts';
 
@@ -23,6 +23,25 @@ export const sweepOf = (contours: readonly Contour[], rows: Rows): Sweep =>
 
 /** The same over several things at once. */
 export function sweepOfAll(things: readonly Swept[], rows: Rows): Sweep {
+  if (things.length !== 1) return sweepTogether(things, rows);
+  // Rows begin where a thing does: what lies elsewhere is swept alike.
+  const [{ form, dx, dy }] = things as [Swept];
+  const own = sweepOfForm(form, rows);
+  const by = { x: dx, y: dy };
+  return { ...own, start: add(own.start, by), end: add(own.end, by) };
+}
+
+const known = new WeakMap<readonly Contour[], { readonly rows: Rows; readonly sweep: Sweep }>();
+
+function sweepOfForm(form: readonly Contour[], rows: Rows): Sweep {
+  const before = known.get(form);
+  if (before && areAlike(before.rows, rows)) return before.sweep;
+  const sweep = sweepTogether([{ form, dx: 0, dy: 0 }], rows);
+  known.set(form, { rows, sweep });
+  return sweep;
+}
+
+function sweepTogether(things: readonly Swept[], rows: Rows): Sweep {
   const { angle, pitch } = rows;
   const low = Math.min(...things.map((thing) => sweptAcross(thing, rows).low));
   const grid = { low, pitch, angle };
@@ -80,8 +99,12 @@ function goOver(a: RowSpans, b: RowSpans, rows: Rows, height: number, way: RowsW
   // Where the head stands; nowhere before the first row.
   let along = NaN;
   for (let row = first, inA = first - a.first, inB = first - b.first; row < end; row++, inA++, inB++) {
-    let [least, most] = [Infinity, -Infinity];
-    if (inA >= 0 && inA < aLeast.length) [least, most] = [aLeast[inA]!, aMost[inA]!];
+    let least = Infinity;
+    let most = -Infinity;
+    if (inA >= 0 && inA < aLeast.length) {
+      least = aLeast[inA]!;
+      most = aMost[inA]!;
+    }
     if (inB >= 0 && inB < bLeast.length) {
       if (bLeast[inB]! < least) least = bLeast[inB]!;
       if (bMost[inB]! > most) most = bMost[inB]!;
@@ -91,7 +114,8 @@ function goOver(a: RowSpans, b: RowSpans, rows: Rows, height: number, way: RowsW
       continue;
     }
     const isFirst = Number.isNaN(along);
-    const [toLeft, toRight] = [Math.abs(along - least), Math.abs(along - most)];
+    const toLeft = Math.abs(along - least);
+    const toRight = Math.abs(along - most);
     const fromLeft = !bothWays || isFirst || toLeft <= toRight;
     if (!isFirst) seconds += (fromLeft ? toLeft : toRight) * perMm;
     const long = most - least;

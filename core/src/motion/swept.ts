@@ -45,7 +45,7 @@ export const spansOf = (contours: readonly Contour[], grid: RowGrid): RowSpans =
  */
 export function sweptSpans({ form, dx, dy }: Swept, grid: RowGrid, pitch: number): RowSpans {
   const { along, across } = rowAxes(grid.angle);
-  const { low, high, levels, ...own } = formRows(form, pitch, grid.angle);
+  const { low, high, levels, least: leasts, most: mosts } = formRows(form, pitch, grid.angle);
   const [alongBy, acrossBy] = [dx * along.x + dy * along.y, dx * across.x + dy * across.y];
   if (low > high) return { first: 0, least: new Float64Array(0), most: new Float64Array(0) };
   // Of the grid's row 0, in the frame of the form.
@@ -60,15 +60,16 @@ export function sweptSpans({ form, dx, dy }: Swept, grid: RowGrid, pitch: number
     if (middle < low) continue;
     if (middle >= high) break;
     while (at + 1 < levels.length && levels[at + 1]! - middle < middle - levels[at]!) at++;
-    least[row] = own.least[at]! + alongBy;
-    most[row] = own.most[at]! + alongBy;
-    isEmpty &&= most[row]! < least[row]!;
+    if (mosts[at]! < leasts[at]!) continue;
+    least[row] = leasts[at]! + alongBy;
+    most[row] = mosts[at]! + alongBy;
+    isEmpty = false;
   }
   // What is lower than a row is high, and lies between two, is in one all the same.
   if (isEmpty)
     for (let i = 0; i < levels.length; i++) {
-      least[0] = Math.min(least[0]!, own.least[i]! + alongBy);
-      most[0] = Math.max(most[0]!, own.most[i]! + alongBy);
+      least[0] = Math.min(least[0]!, leasts[i]! + alongBy);
+      most[0] = Math.max(most[0]!, mosts[i]! + alongBy);
     }
   return { first, least, most };
 }

@@ -1,5 +1,6 @@
 import { joinSpans, type RowSpans } from '../../motion/row-spans.ts';
-import { boxOf, type CostOf, type SpanBox } from './joined-groups.ts';
+import type { CostOf } from './cost-of.ts';
+import { boxOf, type SpanBox } from './joined-groups.ts';
 
 /** Things that surely are swept together, as the letters of a line are. */
 interface Clump {

@@ -1,5 +1,5 @@
 import { joinSpans, type RowSpans } from '../../motion/row-spans.ts';
-import type { CostOf } from './joined-groups.ts';
+import type { CostOf } from './cost-of.ts';
 
 /** More things than this have too many subsets to look at each. */
 export const MOST_EXACT = 12;

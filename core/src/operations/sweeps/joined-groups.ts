@@ -1,8 +1,6 @@
 import { joinAllSpans, joinSpans, type RowSpans } from '../../motion/row-spans.ts';
-import { JoinedSpans } from './joined-spans.ts';
-
-/** What two cost that are swept together; the same twice: what it costs alone. s. */
-export type CostOf = (one: RowSpans, other: RowSpans) => number;
+import type { CostOf } from './cost-of.ts';
+import { movedOver } from './moved-over.ts';
 
 /** How a number of groups came to be, and what all of them cost together. */
 export interface JoinStep {
@@ -154,48 +152,6 @@ function divisionAfter(
     groups[a] = groups[b] = null;
   }
   return groups.filter((group) => group !== null);
-}
-
-/** Beyond this a division is left as the joins made it: things among so many matter little by themselves. */
-const MOST_MOVED = 150;
-
-/** Single things go to another group where that costs less. */
-function movedOver(divided: readonly (readonly number[])[], things: readonly RowSpans[], costOf: CostOf): number[][] {
-  const groups = divided.map((own) => ownGroup([...own], things, costOf));
-  if (groups.length === 1 || things.length > MOST_MOVED) return groups.map(({ own }) => own);
-  for (let isMoved = true, round = 0; isMoved && round < 4; round++) {
-    isMoved = false;
-    for (const from of groups)
-      for (const thing of [...from.own]) {
-        const at = from.own.indexOf(thing);
-        if (from.own.length === 1 || !from.joined.isOnEdge(at)) continue;
-        const left = from.joined.without(at);
-        const saved = from.cost - costOf(left, left);
-        let [to, least] = [from, saved - 1e-9];
-        for (const group of groups) {
-          if (group === from) continue;
-          const more = costOf(group.joined.spans, things[thing]!) - group.cost;
-          if (more < least) [to, least] = [group, more];
-        }
-        if (to === from) continue;
-        Object.assign(
-          from,
-          ownGroup(
-            from.own.filter((each) => each !== thing),
-            things,
-            costOf,
-          ),
-        );
-        Object.assign(to, ownGroup([...to.own, thing], things, costOf));
-        isMoved = true;
-      }
-  }
-  return groups.map(({ own }) => own);
-}
-
-function ownGroup(own: number[], things: readonly RowSpans[], costOf: CostOf) {
-  const joined = new JoinedSpans(own.map((i) => things[i]!));
-  return { own, joined, cost: costOf(joined.spans, joined.spans) };
 }
 
 interface Saving {

@@ -4,9 +4,10 @@ import type { Profile } from '../../motion/profile.ts';
 import { joinAllSpans } from '../../motion/row-spans.ts';
 import { timeTogether, turnSeconds } from '../../motion/sweep.ts';
 import { sweptAcross, sweptBounds, sweptSpans, type Swept } from '../../motion/swept.ts';
+import type { CostOf } from './cost-of.ts';
 import { clumpsOf } from './clumps.ts';
 import { exactGroups, MOST_EXACT } from './exact-groups.ts';
-import { ENOUGH, joinedGroups, type CostOf, type JoinStep } from './joined-groups.ts';
+import { ENOUGH, joinedGroups, type JoinStep } from './joined-groups.ts';
 
 export interface SweepGroups {
   /** The things that are swept together. */

@@ -394,7 +394,8 @@ function neighbours({ count, first, stopOf, inX, inY }: StopTable): Near[] {
       grid.around(inX[k]!, inY[k]!, (point) => {
         const other = stopOf[point]!;
         if (other === stop) return;
-        const [dx, dy] = [inX[point]! - inX[k]!, inY[point]! - inY[k]!];
+        const dx = inX[point]! - inX[k]!;
+        const dy = inY[point]! - inY[k]!;
         const own = dx * dx + dy * dy;
         if (squared[other] === Infinity) found.push(other);
         if (own < squared[other]!) squared[other] = own;
