@@ -6,7 +6,7 @@ import { joinBounds } from '../core/src/geometry/bounds.ts';
 import { flatten, placeContour, type Contour, type Region } from '../core/src/geometry/contour.ts';
 import { contourBounds } from '../core/src/geometry/contour-facts.ts';
 import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
-import { distanceToSpan, type Point } from '../core/src/geometry/point.ts';
+import { distance, distanceToSpan, mix, type Point } from '../core/src/geometry/point.ts';
 import { line, quadratic, type Segment } from '../core/src/geometry/segment.ts';
 import { turnRegion } from '../core/src/geometry/turn.ts';
 import type { Face } from '../core/src/lettering/face.ts';
@@ -52,21 +52,28 @@ function tracedByOther({ width, height, pixels }: GreyPicture): Contour[] {
   }));
 }
 
-/** How far outlines lie from the true ones, pixels. */
-function off(traced: readonly Contour[], truth: Region): { mean: number; worst: number } {
-  const rings = truth.map((contour) => flatten(contour, 0.01));
-  const distances = traced
-    .flatMap((contour) => flatten(contour, 0.05))
-    .map((point) =>
-      rings.reduce(
-        (least, ring) =>
-          ring.reduce(
-            (own, from, i) => Math.min(own, distanceToSpan(point, from, ring[(i + 1) % ring.length]!)),
-            least,
-          ),
-        Infinity,
-      ),
+/** Points along outlines, about half a pixel apart. */
+const along = (contours: Region): Point[] =>
+  contours
+    .map((contour) => flatten(contour, 0.02))
+    .flatMap((ring) =>
+      ring.flatMap((from, i) => {
+        const to = ring[(i + 1) % ring.length]!;
+        const count = Math.max(1, Math.ceil(2 * distance(from, to)));
+        return Array.from({ length: count }, (_, k) => mix(from, to, k / count));
+      }),
     );
+
+/** How far outlines lie from the true ones, pixels. */
+function off(traced: Region, truth: Region): { mean: number; worst: number } {
+  const rings = truth.map((contour) => flatten(contour, 0.01));
+  const distances = along(traced).map((point) =>
+    rings.reduce(
+      (least, ring) =>
+        ring.reduce((own, from, i) => Math.min(own, distanceToSpan(point, from, ring[(i + 1) % ring.length]!)), least),
+      Infinity,
+    ),
+  );
   return {
     mean: distances.reduce((sum, each) => sum + each, 0) / distances.length,
     worst: distances.reduce((most, each) => Math.max(most, each), 0),
@@ -81,6 +88,8 @@ const CASES = [
   { face: 'marcellus', size: 150, turn: -4, blur: 0.6, grain: 6 },
   { face: 'besley-bold', size: 200, turn: 12, blur: 1, grain: 20 },
   { face: 'pinyon-script', size: 180, turn: 0, blur: 0.7, grain: 8 },
+  { face: 'fredoka-semibold', size: 90, turn: -8, blur: 0.9, grain: 15 },
+  { face: 'graduate', size: 100, turn: 5, blur: 0.7, grain: 5 },
 ] as const;
 
 /** @param faceOf opens a face by its id */

@@ -3,7 +3,7 @@ import { reverseContour } from '../../geometry/contour-facts.ts';
 import { cross, distance, dot, subtract, type Point } from '../../geometry/point.ts';
 import type { Segment } from '../../geometry/segment.ts';
 import { circle } from '../../geometry/shapes.ts';
-import { circleThrough, cornersOf, meetingOf, type Corner } from './corners.ts';
+import { circleThrough, cornersOf, isSharp, meetingOf, type Corner } from './corners.ts';
 import { fitCurve } from './fit-curve.ts';
 import { lineThrough } from './line-through.ts';
 import { ringArea, STEP } from './resample.ts';
@@ -29,7 +29,10 @@ export function fitRing({ ring, fine, blur, tolerance }: RingToFit): Contour {
   if (rough.length === 0) return smoothRing(fine, tolerance);
   const isNear = nearCorners(ring.length, rough);
   const points = ring.map((point, i) => (isNear[i] ? point : fine[i]!));
-  const corners = rough.map((corner, i) => sharpened(corner, rough.at(i - 1)!, rough[(i + 1) % rough.length]!, points));
+  const corners = rough.map((corner, i) => {
+    const sharper = sharpened(corner, rough.at(i - 1)!, rough[(i + 1) % rough.length]!, points);
+    return isSharp(sharper.into, sharper.out, offRing(sharper, ring), blur, LEEWAY) ? sharper : corner;
+  });
   const segments = corners.flatMap((corner, i): Segment[] => {
     const next = corners[(i + 1) % corners.length]!;
     return fitCurve(between(points, corner, next), tolerance, { out: corner.out, into: next.into });
@@ -61,6 +64,17 @@ function sharpened(corner: Corner, before: Corner, after: Corner, points: readon
   if (!point || Math.max(into.off, out.off) > SIDE_STRAIGHT || distance(point, corner.point) > SIDE_MOVES)
     return corner;
   return { ...corner, point, into: into.way, out: out.way };
+}
+
+/** Long sides tell a corner better than how far the ring lies off it, by this share. */
+const LEEWAY = 0.15;
+
+/** How far a corner lies off the ring that it is of. */
+function offRing({ at, point }: Corner, ring: readonly Point[]): number {
+  let least = Infinity;
+  for (let k = -2 * NEAR; k <= 2 * NEAR; k++)
+    least = Math.min(least, distance(point, ring[(at + k + ring.length) % ring.length]!));
+  return least;
 }
 
 /** Sides are straight, and move a corner, by no more than this, pixels. */

@@ -49,15 +49,40 @@ function normalAt(ring: readonly Point[], i: number): Point {
   return { x: -(b.y - a.y) / size, y: (b.x - a.x) / size };
 }
 
-/** How blurred a picture's edges are, pixels: the width of the Gaussian that gives as steep a slope. */
+/** How blurred edges are where none can be looked at: as those of pixels are. Pixels. */
+const USUAL = 0.55;
+/** More than this cannot be told so near to an edge, pixels. */
+const MOST_BLUR = 3;
+/** The middle of an edge that tells how steep it is, pixels to either side. */
+const MIDDLE = 0.5;
+
+/**
+ * How blurred a picture's edges are, pixels: the width of the Gaussian that leaves as much of an edge's contrast to its
+ * middle.
+ */
 export function blurOf(rings: readonly (readonly Point[])[], shades: Shades): number {
-  const widths: number[] = [];
+  const shares: number[] = [];
   for (const ring of rings)
     for (let i = 0; i < ring.length; i += 5) {
       const [point, normal] = [ring[i]!, normalAt(ring, i)];
       const at = (by: number) => shadeAt(shades, point.x + normal.x * by, point.y + normal.y * by);
-      const [contrast, slope] = [at(FAR) - at(-FAR), at(0.5) - at(-0.5)];
-      if (contrast >= LEAST_CONTRAST && slope > 0) widths.push(contrast / (slope * Math.sqrt(2 * Math.PI)));
+      const [contrast, middle] = [at(FAR) - at(-FAR), at(MIDDLE) - at(-MIDDLE)];
+      if (contrast >= LEAST_CONTRAST && middle > 0) shares.push(middle / contrast);
     }
-  return widths.length > 0 ? Math.min(3, medianOf(widths)) : 0.66;
+  if (shares.length === 0) return USUAL;
+  const share = medianOf(shares);
+  let [low, high] = [0.1, MOST_BLUR];
+  while (high - low > 0.01) {
+    const width = (low + high) / 2;
+    if (within(MIDDLE / width) / within(FAR / width) > share) low = width;
+    else high = width;
+  }
+  return low;
+}
+
+/** How much of a Gaussian lies within so many of its widths to either side (Abramowitz and Stegun 7.1.25). */
+function within(widths: number): number {
+  const x = widths / Math.SQRT2;
+  const t = 1 / (1 + 0.47047 * x);
+  return 1 - t * (0.3480242 + t * (-0.0958798 + t * 0.7478556)) * Math.exp(-x * x);
 }
