@@ -1,7 +1,7 @@
 import { arcOfTurn } from '../geometry/arc-from-ends.ts';
-import { cubicBetween, lengthShares, nearerParameter } from '../geometry/fit-cubic.ts';
+import { cubicBetween, lengthShares, placesNearer } from '../geometry/fit-cubic.ts';
 import { cross, distance, distanceToSpan, dot, subtract, type Point } from '../geometry/point.ts';
-import { line, pointAt, tangentAt, type Segment } from '../geometry/segment.ts';
+import { line, tangentAt, type Segment } from '../geometry/segment.ts';
 import type { Stretch } from './straight-runs.ts';
 
 /** A point's direction is told by so many points on either side. */
@@ -180,13 +180,11 @@ function cubicFit(
   const own: Point[] = [];
   for (let i = from; i < to; i += stride) own.push(points[i]!);
   own.push(points[to]!);
-  let parameters = lengthShares(own);
+  const places = lengthShares(own);
   for (let round = 0; ; round++) {
-    const curve = cubicBetween(own, parameters, [own[0]!, out], [own.at(-1)!, into]);
+    const curve = cubicBetween(own, places, [own[0]!, out], [own.at(-1)!, into]);
     if (!curve) return null;
-    parameters = own.map((point, i) => nearerParameter(curve, point, parameters[i]!));
-    let worst = 0;
-    for (let i = 0; i < own.length; i++) worst = Math.max(worst, distance(own[i]!, pointAt(curve, parameters[i]!)));
+    const worst = placesNearer(curve, own, places);
     if (worst <= tolerance) return curve;
     if (round === ROUNDS || worst > 8 * tolerance) return null;
   }

@@ -1,5 +1,6 @@
 import { cross, distance, dot, subtract, type Point } from '../../geometry/point.ts';
-import { lineThrough, type Line } from './line-through.ts';
+import type { Line } from './line-through.ts';
+import { RingLines } from './ring-lines.ts';
 
 /** A corner of a ring: where along it, and where the lines on either side of it meet. */
 export interface Corner {
@@ -43,20 +44,22 @@ interface Found extends Corner {
  */
 export function cornersOf(ring: readonly Point[], step: number, blur: number): Corner[] {
   const count = ring.length;
-  const at = (i: number) => ring[((i % count) + count) % count]!;
-  const stretch = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => at(from + k));
+  const lines = new RingLines(ring);
   const cornerAt = (i: number, near: number, length: number): Found | null => {
     if (count < 2 * (near + length) + 2) return null;
     // A first look, which is cheap.
-    const [a, b, c] = [at(i - near - length), at(i), at(i + near + length)];
+    const [a, b, c] = [lines.at(i - near - length), ring[i]!, lines.at(i + near + length)];
     if (turnOf(subtract(b, a), subtract(c, b)) < LEAST_TURN * 0.7) return null;
-    const before = lineThrough(stretch(i - near - length, i - near));
-    const after = lineThrough(stretch(i + near, i + near + length));
+    if (lines.off(i - near - length, i - near) > STRAIGHT || lines.off(i + near, i + near + length) > STRAIGHT)
+      return null;
+    const before = lines.through(i - near - length, i - near);
+    const after = lines.through(i + near, i + near + length);
     const turn = turnOf(before.way, after.way);
-    if (turn < LEAST_TURN || before.off > STRAIGHT || after.off > STRAIGHT) return null;
+    if (turn < LEAST_TURN) return null;
     const point = meetingOf(before, after);
     if (!point || !isSharp(before.way, after.way, distance(point, b), blur)) return null;
-    if (isRound(stretch(i - near - length, i + near + length))) return null;
+    const reach = near + length;
+    if (isRound(Array.from({ length: 2 * reach + 1 }, (_, k) => lines.at(i - reach + k)))) return null;
     return { at: i, point, into: before.way, out: after.way, turn };
   };
   const looks = LOOKS.map(({ length, times }) => ({

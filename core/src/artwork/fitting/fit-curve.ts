@@ -1,8 +1,8 @@
 import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
-import { cubicBetween, lengthShares, nearerParameter } from '../../geometry/fit-cubic.ts';
+import { cubicBetween, lengthShares, placesNearer } from '../../geometry/fit-cubic.ts';
 import { lineThrough } from './line-through.ts';
 import { add, cross, distance, distanceToSpan, dot, scale, subtract, type Point } from '../../geometry/point.ts';
-import { line, pointAt, tangentAt, type Segment } from '../../geometry/segment.ts';
+import { line, tangentAt, type Segment } from '../../geometry/segment.ts';
 
 /** Directions in which a fitted run leaves its first point and arrives at its last, unit vectors; null where free. */
 export interface Ends {
@@ -127,11 +127,15 @@ function longest(
     }
     return best;
   };
+  const far = (reach: Reach | null) => (reach ? reach.to - from : 0);
   const straight = reachOf((to) => lineFit(points, from, to, tolerance), 1);
+  if (straight?.to === last) return straight;
   const run = (to: number): Run => ({ points, from, to, out, into: to === last ? into : null, tolerance });
   const round = reachOf((to) => arcFit(run(to)), LEAST_BENT);
-  const curved = reachOf((to) => cubicFit(run(to)), LEAST_BENT);
-  const far = (reach: Reach | null) => (reach ? reach.to - from : 0);
+  if (round?.to === last && far(straight) * OVER_LINE < far(round)) return round;
+  // A curve is worth it only where it reaches further by so much.
+  const further = Math.floor(Math.max(far(straight) * OVER_LINE, far(round) * OVER_ARC)) + 1;
+  const curved = from + further > last ? null : reachOf((to) => cubicFit(run(to)), Math.max(LEAST_BENT, further));
   if (straight && far(straight) * OVER_LINE >= Math.max(far(round), far(curved))) return straight;
   if (round && far(round) * OVER_ARC >= far(curved)) return round;
   return curved ?? straight ?? { to: from + 1, segment: line(points[from]!, points[from + 1]!, '') };
@@ -173,13 +177,11 @@ function cubicFit({ points, from, to, out, into, tolerance }: Run): Segment | nu
   const [a, b] = [own[0]!, own.at(-1)!];
   const p = out ?? tangentOf(points, from);
   const q = into ?? tangentOf(points, to);
-  let parameters = lengthShares(own);
+  const places = lengthShares(own);
   for (let round = 0; round <= ROUNDS; round++) {
-    const curve = cubicBetween(own, parameters, [a, p], [b, q]);
+    const curve = cubicBetween(own, places, [a, p], [b, q]);
     if (!curve) return null;
-    let worst = 0;
-    parameters = own.map((point, i) => nearerParameter(curve, point, parameters[i]!));
-    own.forEach((point, i) => (worst = Math.max(worst, distance(point, pointAt(curve, parameters[i]!)))));
+    const worst = placesNearer(curve, own, places);
     if (worst <= tolerance) return curve;
     // So far off it never comes near.
     if (worst > 4 * tolerance) return null;

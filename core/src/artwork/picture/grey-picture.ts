@@ -41,7 +41,8 @@ function edgeMedian(width: number, height: number, pixels: Uint8Array): number {
   return medianOf(edge);
 }
 
-export const medianOf = (numbers: number[]): number => numbers.sort((a, b) => a - b)[numbers.length >> 1] ?? 0;
+export const medianOf = (numbers: ArrayLike<number>): number =>
+  Float64Array.from(numbers).sort()[numbers.length >> 1] ?? 0;
 
 /** The shade at a place between the middles of pixels; pixel (0, 0) has its middle at (0, 0). */
 export function shadeAt({ width, height, values }: Shades, x: number, y: number): number {

@@ -1,4 +1,4 @@
-import { cubicBetween, lengthShares, nearerParameter } from '../fit-cubic.ts';
+import { cubicBetween, lengthShares, placesNearer } from '../fit-cubic.ts';
 import { directionAt } from '../fit-offset.ts';
 import { pointAt, type Segment } from '../segment.ts';
 import { contourOfPath, type NodePath, type PathNode, type Run } from './node-path.ts';
@@ -48,13 +48,13 @@ function curveAlong(segments: readonly Segment[]): Run {
   const [first, last] = [segments[0]!, segments.at(-1)!];
   const start = [first.from, directionAt(first, 0)] as const;
   const end = [last.to, directionAt(last, 1)] as const;
-  let parameters = lengthShares(points);
+  const places = lengthShares(points);
   let run: Run = 'line';
   for (let round = 0; round < ROUNDS; round++) {
-    const curve = cubicBetween(points, parameters, start, end);
+    const curve = cubicBetween(points, places, start, end);
     if (!curve) return run;
     run = { c1: curve.c1, c2: curve.c2 };
-    parameters = points.map((point, i) => nearerParameter(curve, point, parameters[i]!));
+    placesNearer(curve, points, places);
   }
   return run;
 }
