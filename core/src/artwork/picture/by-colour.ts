@@ -33,9 +33,14 @@ function labelsOf(rgb: Uint8Array, colours: readonly Rgb[]): Uint8Array {
   for (let i = 0; i < labels.length; i++) {
     let least = Infinity;
     for (let c = 0; c < colours.length; c++) {
-      const [r, g, b] = colours[c]!;
-      const away = (rgb[3 * i]! - r) ** 2 + (rgb[3 * i + 1]! - g) ** 2 + (rgb[3 * i + 2]! - b) ** 2;
-      if (away < least) [labels[i], least] = [c, away];
+      const colour = colours[c]!;
+      const r = rgb[3 * i]! - colour[0];
+      const g = rgb[3 * i + 1]! - colour[1];
+      const b = rgb[3 * i + 2]! - colour[2];
+      const away = r * r + g * g + b * b;
+      if (away >= least) continue;
+      labels[i] = c;
+      least = away;
     }
   }
   return labels;
@@ -49,8 +54,8 @@ function solidOf(labels: Uint8Array, width: number, height: number): Uint8Array 
       const at = y * width + x;
       const label = labels[at]!;
       let isSolid = true;
-      for (const row of [at - width, at, at + width])
-        for (let k = row - 1; k <= row + 1; k++) isSolid &&= labels[k] === label;
+      for (let row = at - width; isSolid && row <= at + width; row += width)
+        isSolid = labels[row - 1] === label && labels[row] === label && labels[row + 1] === label;
       if (isSolid) solid[at] = 1 << label;
     }
   return solid;
@@ -64,13 +69,14 @@ function besideOf(solid: Uint8Array, width: number, height: number): Uint8Array 
   const [rows, beside] = [new Uint8Array(solid.length), new Uint8Array(solid.length)];
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
+      const bit = solid[y * width + x]!;
+      if (bit === 0) continue;
       const [from, to] = [Math.max(0, x - NEAR), Math.min(width - 1, x + NEAR)];
-      for (let k = y * width + from; k <= y * width + to; k++) rows[y * width + x]! |= solid[k]!;
+      for (let k = y * width + from; k <= y * width + to; k++) rows[k]! |= bit;
     }
-  for (let y = 0; y < height; y++) {
-    const [from, to] = [Math.max(0, y - NEAR), Math.min(height - 1, y + NEAR)];
-    for (let x = 0; x < width; x++) for (let k = from; k <= to; k++) beside[y * width + x]! |= rows[k * width + x]!;
-  }
+  for (let y = 0; y < height; y++)
+    for (let row = Math.max(0, y - NEAR); row <= Math.min(height - 1, y + NEAR); row++)
+      for (let x = 0; x < width; x++) beside[y * width + x]! |= rows[row * width + x]!;
   return beside;
 }
 
