@@ -4,7 +4,7 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile check RECIPE.json [--shop SHOP.json]
   needlefile measure RECIPE.json [--shop SHOP.json] [--json]
   needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
-                  [--simplify MM] [--json]
+                  [--simplify MM] [--beside leave|take] [--json]
   needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--straight] [--json]
   needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
   needlefile run FILE [--machine ID] [--map ID] [--shop SHOP.json] [--json]
@@ -36,13 +36,13 @@ Prints how thick things are, in mm: the thinnest place and the narrowest gap, ea
 letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the
 same as a list of things in JSON.`,
   read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
-                [--simplify MM] [--json]
+                [--simplify MM] [--beside leave|take] [--json]
 
 Reads artwork (an SVG, a DXF, a PDF, a plotter file, or a picture, of which what is dark is traced: PNG, JPEG, WebP,
 BMP), and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed contours closed and open
-lines open, a layer to each layer of the file, and NAME.json, which accounts for all that
-arrived: gaps with their places and widths, doubled lines, lines that ran past each other, contours that cross
-themselves, and what was left out, by kind. Exits with 1 where the file cannot be read or draws nothing.
+lines open, a layer to each layer of the file, and NAME.json, which accounts for all that arrived: gaps with their
+places and widths, doubled lines, lines that ran past each other, contours that cross themselves, and what was left out,
+by kind. Exits with 1 where the file cannot be read or draws nothing.
 
   --out DIR     where the files go
   --scale MM    how long a unit of the file is; the file's own word, or the likeliest, where left out
@@ -52,6 +52,7 @@ themselves, and what was left out, by kind. Exits with 1 where the file cannot b
                 follows them and says so
   --nodes fit   contours of many nodes are fitted anew within 0.02 mm
   --simplify MM contours of many nodes are fitted anew within this: few lines, arcs and curves, corners kept
+  --beside      what lies wholly beside the file's page: leave, where left out, or take
   --json        print the account as JSON`,
   centerline: `needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--straight] [--json]
 

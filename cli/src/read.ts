@@ -32,6 +32,7 @@ export async function readCommand(args: string[]): Promise<number> {
     simplify: { type: 'string' },
     strokes: { type: 'string', default: 'ask' },
     nodes: { type: 'string', default: 'keep' },
+    beside: { type: 'string', default: 'leave' },
     json: { type: 'boolean', default: false },
   });
   const file = onlyFile(positionals, 'read', 'FILE');
@@ -41,6 +42,7 @@ export async function readCommand(args: string[]): Promise<number> {
     join: lengthOf(String(values.join), '--join', LIMITS.join),
     refit: refitOf(values.simplify, oneOf(String(values.nodes), '--nodes', ['keep', 'fit'])),
     strokes: oneOf(String(values.strokes), '--strokes', ['line', 'area', 'ask']),
+    besidePage: oneOf(String(values.beside), '--beside', ['leave', 'take']) === 'take',
   };
   const begin = performance.now();
   const bytes = await bytesOf(file);

@@ -8,7 +8,7 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
   const wider = gaps.filter((gap) => !gap.mended);
   const widest = mended.reduce((most, { width }) => Math.max(most, width), 0);
   return [
-    `${size[0]} x ${size[1]} mm at ${scale.mmPerUnit} mm to a unit: ${scale.why}` +
+    `${size[0]} x ${size[1]} mm at ${Number(scale.mmPerUnit.toPrecision(6))} mm to a unit: ${scale.why}` +
       `${scale.asked ? '. Say otherwise with --scale MM' : ''}.`,
     `${closed} closed, ${open} open. Read in ${seconds} s.`,
     ...(mended.length > 0 ? [`${mended.length} gaps closed, the widest ${widest} mm.`] : []),

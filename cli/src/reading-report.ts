@@ -19,6 +19,8 @@ export interface ReadOptions {
   readonly refit: number | null;
   /** What wide lines are; `ask`: lines, as most are, and that is told. */
   readonly strokes: 'line' | 'area' | 'ask';
+  /** Whether what lies beside the file's page is taken too. */
+  readonly besidePage: boolean;
 }
 
 /** What a file comes to: a drawing in mm of all that was taken, and an account of all that arrived. */
@@ -70,6 +72,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
     mmPerUnit: options.mmPerUnit,
     join: options.join,
     refit: options.refit,
+    besidePage: options.besidePage,
     wide: taken === 'area' ? 'areas' : 'lines',
     lines: 'lines',
   };
@@ -90,13 +93,13 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
   });
   const found = Object.fromEntries(left.map(({ kind, count }) => [kind, count]));
   const beside = besidePage(reading).size;
-  if (beside > 0) found['beside the page'] = beside;
+  if (beside > 0 && !options.besidePage) found['beside the page'] = beside;
   if (picture && picture.specks > 0) found.speck = picture.specks;
   if (nothing > 0) found['zero length'] = (found['zero length'] ?? 0) + nothing;
   return {
     drawing: {
       title,
-      description: `Read at ${mmPerUnit} mm to a unit: ${scale.why}.`,
+      description: `Read at ${Number(mmPerUnit.toPrecision(6))} mm to a unit: ${scale.why}.`,
       width,
       height,
       layers: drawingLayers(layers, x, y),

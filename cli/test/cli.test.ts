@@ -129,6 +129,19 @@ describe('the command line', () => {
     });
   });
 
+  it('leaves what lies beside the page of a file, and takes it where that is said', async () => {
+    const boxes = '<path d="M10 10h20v20h-20z"/><path d="M150 10h20v20h-20z"/>';
+    const badge = path.join(folder, 'badge.svg');
+    writeFileSync(badge, `<svg width="100mm" height="80mm" viewBox="0 0 100 80">${boxes}</svg>`);
+    const told = async (...args: string[]) =>
+      JSON.parse((await run('read', badge, '--out', path.join(folder, 'beside'), '--json', ...args)).stdout) as {
+        readonly size: readonly number[];
+        readonly found: object;
+      };
+    expect(await told()).toMatchObject({ size: [20, 20], found: { 'beside the page': 1 } });
+    expect(await told('--beside', 'take')).toMatchObject({ size: [160, 20], found: {} });
+  });
+
   it('prints the recipe format as JSON Schema', async () => {
     const { status, stdout } = await run('schema');
     expect(status).toBe(0);

@@ -65,17 +65,19 @@ export function ArtworkLayers({ item, layers, isDrawn, onPartBy, onTake, onApart
                   </span>
                 }
               />
-              <span className="soft number">{countOf(areas, lines)}</span>
-              <Button
-                size="sm"
-                variant="light"
-                disabled={!isTaken || taken.length === 1}
-                title="Makes it an item by itself, with its own role and operation; it stays where it is"
-                aria-label={`Make ${shown} an item by itself`}
-                onClick={() => onApart(name)}
-              >
-                Own item
-              </Button>
+              <span className={`soft number ${css.layerCount}`}>{countOf(areas, lines)}</span>
+              {taken.length > 1 && (
+                <Button
+                  size="sm"
+                  variant="light"
+                  disabled={!isTaken}
+                  title="Makes it an item by itself, with its own role and operation; it stays where it is"
+                  aria-label={`Make ${shown} an item by itself`}
+                  onClick={() => onApart(name)}
+                >
+                  Own item
+                </Button>
+              )}
             </li>
           );
         })}
