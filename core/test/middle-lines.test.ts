@@ -10,6 +10,7 @@ import { release } from '../src/job/release.ts';
 import { dotsApart } from '../src/recipe/edits/dots-apart.ts';
 import { removeOperation } from '../src/recipe/edits/operations.ts';
 import type { Recipe } from '../src/recipe/schema.ts';
+import { pictureOf } from '../src/screen/picture.ts';
 import { tangentAt } from '../src/geometry/segment.ts';
 import { pointsAlong } from './thickened.ts';
 import { jobOf, recipeOf } from './workshop.ts';
@@ -42,6 +43,12 @@ describe('dots of middle lines', () => {
       for (const { radius } of circles) expect(radius).toBeGreaterThan(3.5);
     },
   );
+
+  it('are points to be seen on the screen, where they are followed as lines too short for that', () => {
+    const [thing] = pictureOf(jobOf(lineOf('Lift pin.', {}))).assemblies;
+    expect(thing!.pricks.match(/M/g)).toHaveLength(3);
+    expect(thing!.linework.match(/M/g)!.length).toBeGreaterThan(8);
+  });
 
   it('are run by themselves where they are to be, and with their strokes again when that operation goes', async () => {
     const recipe = dotsApart(lineOf('Lift pin', { dots: 'circles' }, { turn: 20 }), 'thing-1', 'item-1');

@@ -21,7 +21,7 @@ import type { Item, Role } from '../recipe/schema.ts';
 import { placeBounds, placePoint, placeRegion, type Placement } from '../sheet/placement.ts';
 import { dotsInHand, dottedIn, type PictureDot } from './dots-picture.ts';
 import { downFrom } from './down.ts';
-import { screenPath } from './path.ts';
+import { isPrick, screenPath } from './path.ts';
 
 /** A thing on the sheet; all but its fills are of the first of its copies. */
 export interface AssemblyPicture {
@@ -46,6 +46,8 @@ export interface AssemblyPicture {
   /** Dots that areas are set with. */
   readonly dotted: { readonly path: string; readonly isCut: boolean };
   readonly linework: string;
+  /** Of that, what is too short to be seen as a line. */
+  readonly pricks: string;
   readonly pieces: readonly {
     readonly id: string;
     readonly status: Piece['status'];
@@ -194,6 +196,7 @@ function drawn({ assembly, built, placements }: LaidAssembly, report: AssemblyRe
     engraved: everywhere(drawing.area.filter((edge) => !dotted.has(edge))),
     dotted: { path: everywhere(dotted.dots.map(({ contour }) => contour)), isCut: dotted.isCut },
     linework: everywhere(drawing.linework),
+    pricks: everywhere(drawing.linework.filter(isPrick)),
     pieces: pieces.map(({ id, status, intended, component }) => ({
       id,
       status,

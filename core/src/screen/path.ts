@@ -1,4 +1,5 @@
 import { formOf, type Contour } from '../geometry/contour.ts';
+import { distance } from '../geometry/point.ts';
 import type { Segment } from '../geometry/segment.ts';
 import { toldByEnds } from '../formats/svg/path-data.ts';
 
@@ -60,4 +61,13 @@ function write({ segments, closed }: Contour): string {
     return command;
   };
   return segments.flatMap(toldByEnds).map(draw).join('') + (closed ? 'z' : '');
+}
+
+/** Lines shorter than this are a point of the tool, mm. */
+const PRICK = 0.5;
+
+/** Whether a line is too short to be seen as one, as the dot of an i is that is followed. */
+export function isPrick(contour: Contour): boolean {
+  const { closed, segments } = formOf(contour).form;
+  return !closed && segments.length === 1 && distance(segments[0]!.from, segments[0]!.to) < PRICK;
 }

@@ -10,7 +10,7 @@ import { assemblyPicture, type AssemblyPicture } from './assembly-picture.ts';
 import { coneLook, type ConeLook } from './cone-look.ts';
 import { downFrom } from './down.ts';
 import { outlinePicture, type OutlineOf, type OutlinePicture } from './outline-picture.ts';
-import { screenPath } from './path.ts';
+import { isPrick, screenPath } from './path.ts';
 
 /**
  * A build as the screen needs it: path data in mm with y down from the sheet's top edge, and figures. Plain data that
@@ -29,6 +29,8 @@ export interface Picture {
     readonly round: number;
     readonly sweep: number;
     readonly path: string;
+    /** Of that, what is too short to be seen as a line; nothing of fills. */
+    readonly pricks: string;
     readonly filled: FilledPicture | null;
   }[];
   /** Ends of segments, for showing nodes: x, y pairs. */
@@ -70,6 +72,7 @@ export function pictureOf(build: Build, outlineOf: OutlineOf | null = null): Pic
       round: operation.round,
       sweep: operation.sweep,
       path: screenPath(operation.contours, sheet.height),
+      pricks: operation.isFilled ? '' : screenPath(operation.contours.filter(isPrick), sheet.height),
       filled: operation.isFilled ? filledBy(operation, build) : null,
     })),
     nodes: nodesOf(

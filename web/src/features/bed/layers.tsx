@@ -4,7 +4,7 @@ import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import { centreOf, heightOf, widthOf } from '@needlefile/core/geometry/bounds';
 import type { RunPicture } from '@needlefile/core/screen/run-picture';
-import { memo } from 'react';
+import { Fragment, memo } from 'react';
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import { useChosenPicture } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
@@ -95,12 +95,13 @@ const Solid = memo(function Solid({ picture }: { picture: Picture }) {
   const look = lookOf(picture.report.material);
   return (
     <>
-      {picture.assemblies.map(({ id, solid, engraved, dotted, linework, items }) => (
+      {picture.assemblies.map(({ id, solid, engraved, dotted, linework, pricks, items }) => (
         <g key={id} className={css.made} data-look={look}>
           <path className={css.solid} d={solid} />
           <path className={css.engraved} d={engraved} />
           <path className={dotted.isCut ? css.holes : css.dots} d={dotted.path} />
           <path className={css.border} d={linework} />
+          <path className={`${css.border} ${css.pricks}`} d={pricks} />
           <path className={css.guide} d={items.map(({ guide }) => guide).join('')} />
           <path className={css.openLine} d={items.map(({ open }) => open).join('')} />
         </g>
@@ -139,14 +140,11 @@ const Paths = memo(function Paths({ picture, scale, only }: PathsProps) {
     <>
       {picture.operations
         .filter(({ id }) => only === null || id === only)
-        .map(({ id, work, fill, round, sweep, path }) => (
-          <path
-            key={`${id} ${fill} ${round} ${sweep}`}
-            className={css.operation}
-            data-work={work}
-            data-fill={fill}
-            d={path}
-          />
+        .map(({ id, work, fill, round, sweep, path, pricks }) => (
+          <Fragment key={`${id} ${fill} ${round} ${sweep}`}>
+            <path className={css.operation} data-work={work} data-fill={fill} d={path} />
+            <path className={`${css.operation} ${css.pricks}`} data-work={work} d={pricks} />
+          </Fragment>
         ))}
       {picture.assemblies.map(({ id, items }) => (
         <path key={id} className={css.openLine} d={items.map(({ open }) => open).join('')} />
