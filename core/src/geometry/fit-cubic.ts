@@ -21,7 +21,7 @@ export function cubicBetween(
 ): CubicSegment | null {
   // Plain numbers: this is the innermost of fitting.
   let [pp, pq, qq, pr, qr] = [0, 0, 0, 0, 0];
-  const along = dot(p, q);
+  const [ofP, ofPq, ofQ] = [dot(p, p), dot(p, q), dot(q, q)];
   for (let i = 0; i < points.length; i++) {
     const t = parameters[i]!;
     const s = 1 - t;
@@ -31,9 +31,9 @@ export function cubicBetween(
     const atB = t * t * t - w;
     const x = points[i]!.x - a.x * atA - b.x * atB;
     const y = points[i]!.y - a.y * atA - b.y * atB;
-    pp += v * v;
-    pq += v * w * along;
-    qq += w * w;
+    pp += v * v * ofP;
+    pq += v * w * ofPq;
+    qq += w * w * ofQ;
     pr += v * (p.x * x + p.y * y);
     qr += w * (q.x * x + q.y * y);
   }
