@@ -1,12 +1,13 @@
 /** Pictures of known outlines traced, ours and imagetracerjs in one run: how near, how many nodes, how long. */
 import { createRequire } from 'node:module';
+import { resampled, STEP } from '../core/src/artwork/fitting/resample.ts';
 import { PLAIN_TRACE, trace } from '../core/src/artwork/picture/trace.ts';
 import type { GreyPicture } from '../core/src/artwork/picture/grey-picture.ts';
 import { joinBounds } from '../core/src/geometry/bounds.ts';
 import { flatten, placeContour, type Contour, type Region } from '../core/src/geometry/contour.ts';
 import { contourBounds } from '../core/src/geometry/contour-facts.ts';
 import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
-import { distance, distanceToSpan, mix, type Point } from '../core/src/geometry/point.ts';
+import { distanceToSpan, type Point } from '../core/src/geometry/point.ts';
 import { line, quadratic, type Segment } from '../core/src/geometry/segment.ts';
 import { turnRegion } from '../core/src/geometry/turn.ts';
 import type { Face } from '../core/src/lettering/face.ts';
@@ -52,22 +53,12 @@ function tracedByOther({ width, height, pixels }: GreyPicture): Contour[] {
   }));
 }
 
-/** Points along outlines, about half a pixel apart. */
-const along = (contours: Region): Point[] =>
-  contours
-    .map((contour) => flatten(contour, 0.02))
-    .flatMap((ring) =>
-      ring.flatMap((from, i) => {
-        const to = ring[(i + 1) % ring.length]!;
-        const count = Math.max(1, Math.ceil(2 * distance(from, to)));
-        return Array.from({ length: count }, (_, k) => mix(from, to, k / count));
-      }),
-    );
-
 /** How far outlines lie from the true ones, pixels. */
 function off(traced: Region, truth: Region): { mean: number; worst: number } {
   const rings = truth.map((contour) => flatten(contour, 0.01));
-  const distances = along(traced).map((point) =>
+  // Points half a pixel apart, so that long lines count as much as curves.
+  const along = traced.flatMap((contour) => resampled(flatten(contour, 0.02), STEP));
+  const distances = along.map((point) =>
     rings.reduce(
       (least, ring) =>
         ring.reduce((own, from, i) => Math.min(own, distanceToSpan(point, from, ring[(i + 1) % ring.length]!)), least),
