@@ -19,8 +19,6 @@ import numpy
 from shapely.geometry import LineString, Polygon
 from shapely.ops import polygonize, unary_union
 
-FLATTENING = 0.002  # mm
-
 # Smaller scraps, mm2, are where two libraries round one crossing differently.
 DUST = 1e-4
 
@@ -31,18 +29,30 @@ def dxf_lines(doc):
     for entity in doc.modelspace():
         kind = entity.dxftype()
         closed = kind == "CIRCLE" or (kind == "LWPOLYLINE" and entity.closed)
-        points = [(p.x, p.y) for p in ezdxf.path.make_path(entity).flattening(FLATTENING, segments=8)]
-        lines.append((entity.dxf.layer, points, closed))
+        lines.append((entity.dxf.layer, entity_points(entity), closed))
     return lines
+
+
+def entity_points(entity):
+    path = ezdxf.path.make_path(entity)
+    points = [(path.start.x, path.start.y)]
+    for step in path.commands():
+        if step.type == ezdxf.path.Command.LINE_TO:
+            points.append((step.end.x, step.end.y))
+        else:
+            points.extend(cubic(points[-1], step.ctrl1, step.ctrl2, step.end))
+    return points
 
 
 def cubic(p, a, b, q):
     # Within 0.003 mm of a bend of 20 mm, whatever its length.
+    p, a, b, q = [(each[0], each[1]) for each in (p, a, b, q)]
     steps = max(4, math.ceil(10 * math.sqrt(math.dist(p, a) + math.dist(a, b) + math.dist(b, q))))
-    for i in range(1, steps + 1):
-        t = i / steps
-        s = 1 - t
-        yield tuple(s**3 * p[k] + 3 * s * s * t * a[k] + 3 * s * t * t * b[k] + t**3 * q[k] for k in (0, 1))
+    t = numpy.arange(1, steps + 1) / steps
+    s = 1 - t
+    shares = [s**3, 3 * s * s * t, 3 * s * t * t, t**3]
+    x, y = (sum(share * each[k] for share, each in zip(shares, (p, a, b, q))) for k in (0, 1))
+    return zip(x.tolist(), y.tolist())
 
 
 def arc(p, q, r, sweep):
@@ -108,7 +118,7 @@ def one_way(a, b):
     low, high = numpy.minimum(starts, ends), numpy.maximum(starts, ends)
     far = 0.0
     for line in a:
-        points = spread(line, 60)
+        points = spread(line, 30)
         around = (low <= points.max(axis=0) + near).all(axis=1) & (high >= points.min(axis=0) - near).all(axis=1)
         by = farthest(points, starts[around], ends[around])
         far = max(far, by if by <= near else farthest(points, starts, ends))
@@ -168,9 +178,9 @@ def pdf_lines(pdf, height):
 
 
 def png_size(command):
-    """Size in mm of the picture that a program makes at 127 dpi, by its pixels."""
+    """Size in mm of the picture that a program makes at 50.8 dpi, by its pixels."""
     data = subprocess.run(command, check=True, capture_output=True).stdout
-    return [pixels / 5 for pixels in struct.unpack(">II", data[16:24])]
+    return [pixels / 2 for pixels in struct.unpack(">II", data[16:24])]
 
 
 def loop(points):
@@ -213,8 +223,8 @@ def opinion(folder):
         "openContours": sum(1 for _, _, closed in lines if not closed),
         "svgAgainstDxf": distance(svg_lines(text, height), drawn),
         "pdfAgainstDxf": distance(pdf_lines(pdf, height), drawn),
-        "svgSize": png_size(["rsvg-convert", "--dpi-x", "127", "--dpi-y", "127", svg]),
-        "pdfSize": png_size(["pdftocairo", "-png", "-r", "127", "-f", "1", "-l", "1", "-singlefile", pdf, "-"]),
+        "svgSize": png_size(["rsvg-convert", "--dpi-x", "50.8", "--dpi-y", "50.8", svg]),
+        "pdfSize": png_size(["pdftocairo", "-png", "-r", "50.8", "-f", "1", "-l", "1", "-singlefile", pdf, "-"]),
         "materialAreas": material,
         "slugAreas": slugs,
     }

@@ -40,8 +40,9 @@ def judge(areas, fill, width):
     far = 0.0
     for part in [each for each in getattr(outside, "geoms", [outside]) if each.area > 1e-9]:
         far = max([far] + [region.distance(Point(xy)) for xy in part.exterior.coords])
-    # A missed place is as wide as it outlives being shrunk.
-    spots = [each for each in parts if not each.buffer(-0.01 * width).is_empty]
+    # A missed place is as wide as it outlives being shrunk, which none does that has less room than that.
+    wide = 0.01 * width
+    spots = [each for each in parts if each.area > 3 * wide**2 and not each.buffer(-wide).is_empty]
     return {
         "covered": 1 - missed.area / reachable.area if reachable.area > 0 else 1,
         "specks": sum(1 for each in parts if each.area > 0.02),

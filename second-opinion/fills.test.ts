@@ -93,7 +93,6 @@ describe('a hatch', () => {
     (face) => {
       const sizes = [
         [8, 0.3, 'after'],
-        [20, 0.5, 'after'],
         [20, 0.5, 'none'],
         [60, 1.2, 'after'],
       ] as const;
@@ -120,7 +119,7 @@ describe('lines along the middle', () => {
   it('cover what the tool reaches, with the edge after them', () => {
     const plan = { ...plainFill('hatch'), width: 0.5, spacing: 0.4 };
     const verdicts = judged(
-      FACES.slice(0, 4).map((face) => {
+      FACES.slice(0, 2).map((face) => {
         const region = areaOf('RAe8&g', face, 20);
         return { about: face, region, fill: alongMiddle(region, plan), width: plan.width };
       }),

@@ -133,7 +133,7 @@ describe('bridges and their surroundings', () => {
         ).toEqual([]);
         for (const contour of hold.material) expect(isConnected(contour)).toBe(true);
       }),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
   });
 
