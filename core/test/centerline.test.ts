@@ -141,7 +141,7 @@ describe('a centerline', () => {
     ['barlow-condensed-semibold', 't', 2, 0.95, 1.1],
     // Their hooks are so tight that no disc tells them.
     ['national-park-bold', 'f', 2, 0.75, 0.9],
-    ['national-park-bold', 't', 2, 0.72, 0.87],
+    ['national-park-bold', 't', 2, 0.8, 0.95],
     ['pinyon-script', 'G', 2, 0.95, 1.1],
     // Its corners would meet a hair above its edge.
     ['overpass-bold', 'M', 1, 1.1, 1.2],

@@ -5,6 +5,7 @@ import { contourArea, contourLength } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Segment } from '../geometry/segment.ts';
 import { astray } from './astray.ts';
+import { barsAcross } from './bars-across.ts';
 import { fitStroke } from './fit-stroke.ts';
 import { partsOf, type Knot, type Parts, type Reading } from './pieces.ts';
 import { readByBends } from './plain-reading.ts';
@@ -105,7 +106,7 @@ function strokesOfParts(
   walls: Walls,
   turns: Float64Array,
   { pieces, knots, dots, half }: Parts,
-  { ends }: CenterlinePlan,
+  plan: CenterlinePlan,
 ): Drawn[] {
   const readings = new Map<Knot, Reading>();
   for (const knot of knots)
@@ -116,7 +117,7 @@ function strokesOfParts(
         : readKnot(skeleton, walls, knot, half),
     );
   const spans = spansOf(skeleton, pieces, readings);
-  const settled = settle(skeleton, walls, spans, half, turns, ends === 'short');
+  const settled = barsAcross(settle(skeleton, walls, spans, half, turns, plan.ends === 'short'), walls, turns, plan);
   const dotted = dots.map((t): Drawn => {
     const [x, y] = [skeleton.x[t]!, skeleton.y[t]!];
     const points = [

@@ -1,4 +1,5 @@
-import { endOf, meetingOf, type Curve } from './curve.ts';
+import { distance, dot } from '../geometry/point.ts';
+import { endOf, meetingOf, pointOn, type Curve } from './curve.ts';
 import { isStub, turnBetween, type Track } from './tracks.ts';
 import { ONWARD, TOLD, type Near, type Tried } from './tried.ts';
 import { DROPPED_STATE, LONE_STATE, ONWARD_STATE, type State } from './ways-to-read.ts';
@@ -55,7 +56,15 @@ export function costOf(
     }
     const [a, b] = [lone[i]!, lone[to]!];
     const met = firstMeeting(a.curve, b.curve, [-1, endOf(b.curve)], 0);
-    if (!met || met.t > a.out + 0.1 || met.other > b.out + 0.1) return { cost: Infinity, ends: new Map() };
+    if (!met || met.t > a.out + 0.1 || met.other > b.out + 0.1) {
+      if (!isFlatApex(tracks[i]!, a, tracks[to]!, b, half)) return { cost: Infinity, ends: new Map() };
+      for (const own of [a, b]) {
+        tell(own, own.out);
+        homes.push({ curve: own.curve, from: own.curve.from, to: own.out });
+      }
+      cost += COST.corner;
+      continue;
+    }
     const turn = Math.abs(turnBetween(tracks[i]!, tracks[to]!));
     const beyond = Math.min(TIP, Math.tan(Math.min(1.5, turn / 2)) + 0.1) * half;
     tell(a, met.t + beyond);
@@ -83,6 +92,17 @@ export function costOf(
     if (isTold[k] === 0) cost += ((isOfDropped[b] === 1 ? COST.droppedWall : 1) * walls.length[b]!) / half;
   });
   return { cost, ends };
+}
+
+/** Strokes that open by less may make a flat apex: the cosine of an angle. */
+const SLANTING = 0.5;
+/** They come to its edge so near each other, half-widths. */
+const APART = 2;
+
+/** Whether two legs slant towards each other and come to the edge beside each other before they would meet. */
+function isFlatApex(one: Track, a: Tried, other: Track, b: Tried, half: number): boolean {
+  if (dot(one.way, other.way) < SLANTING || a.out === Infinity || b.out === Infinity) return false;
+  return distance(pointOn(a.curve, a.out), pointOn(b.curve, b.out)) < APART * half;
 }
 
 /** Where a stroke that ends here ends: how far on, and on which other of the kind, -1 on one that goes through. */

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/point.ts';
+import { distance, distanceToSpan, dot, mix, type Point } from '../geometry/point.ts';
 import { endOf, meetingOf, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, wayOn, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
 import { middleOf, rootOf, type Knot } from './pieces.ts';
@@ -32,6 +32,8 @@ interface Work {
   /** Where it begins and ends. */
   cut: [number, number];
   at: [Point | null, Point | null];
+  /** Whether an end is at a corner that lies beside where the stroke runs, as at a flat apex. */
+  isBeside: [boolean, boolean];
 }
 
 /**
@@ -54,7 +56,7 @@ export function settle(
     };
     const [from, to] = [-on(0), span.length + on(1)];
     const curve = solve(span, from, to, half, null);
-    return { span, curve, from, to, cut: [0, span.length], at: [null, null] };
+    return { span, curve, from, to, cut: [0, span.length], at: [null, null], isBeside: [false, false] };
   });
   if (half !== null)
     for (const limit of ROUNDS) {
@@ -78,7 +80,7 @@ export function settle(
       work.cut[end] = end === 1 ? found.t : -found.t;
       work.at[end] = found.at;
     }
-    return { span, points: finish(work, half, extra[i] ?? null) };
+    return { span, points: straightToApex(finish(work, half, extra[i] ?? null), work.isBeside) };
   });
 }
 
@@ -178,9 +180,16 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
         setEnd(other, otherEnd, met.other, at);
         continue;
       }
-      const at = apexOf(a, b, walls) ?? middleOf(own.knot, skeleton);
+      const apex = apexOf(a, b, walls);
+      const isPoint = apex !== null && isPointed(a, b, apex);
+      const plumb = isPoint ? plumbOf(a, b) : null;
+      const at = plumb
+        ? pointOn(plumb.curve, nearestOn(plumb.curve, apex!, plumb.inner))
+        : (apex ?? middleOf(own.knot, skeleton));
       setEnd(work, end, nearestOn(a.curve, at, a.inner), at);
       setEnd(other, otherEnd, nearestOn(b.curve, at, b.inner), at);
+      work.isBeside[end] = isPoint && plumb !== a;
+      other.isBeside[otherEnd] = isPoint && plumb !== b;
     }
   }
   // What ends on one that itself ends there comes last; so does what comes to no other without leaving the material.
@@ -256,6 +265,35 @@ function apexOf(a: Outward, b: Outward, walls: Walls): Point | null {
 }
 const APEX_STEPS = 80;
 
+/** Off upright or level by so much at most: the sine of an angle. */
+const PLUMB = 0.03;
+/** Strokes that open by less come to each other slanting: the cosine of an angle. */
+const SLANTING = 0.5;
+
+/** Strokes are straight up to where they meet if they turn by less: the cosine of an angle. */
+const STRAIGHT = 0.98;
+
+const wayBefore = ({ curve, inner }: Outward): Point => wayOn(curve, inner - BENT / 2, BENT / 2);
+
+/** Whether two strokes come to an apex straight, and slanting to each other. */
+function isPointed(a: Outward, b: Outward, apex: Point): boolean {
+  const isStraight = (own: Outward): boolean => {
+    const before = Math.max(own.inner, nearestOn(own.curve, apex, own.inner) - 0.5);
+    return dot(wayBefore(own), wayOn(own.curve, before, 0.3)) > STRAIGHT;
+  };
+  return dot(wayBefore(a), wayBefore(b)) > SLANTING && isStraight(a) && isStraight(b);
+}
+
+/** Of an upright stem and a slanting stroke that make a flat apex the stem, which stays upright: the other bends. */
+function plumbOf(a: Outward, b: Outward): Outward | null {
+  const isPlumb = (own: Outward): boolean => {
+    const { x, y } = wayBefore(own);
+    return Math.min(Math.abs(x), Math.abs(y)) < PLUMB;
+  };
+  if (isPlumb(a) === isPlumb(b)) return null;
+  return isPlumb(a) ? a : b;
+}
+
 interface Outward {
   readonly curve: Curve;
   readonly inner: number;
@@ -268,6 +306,7 @@ function outwards({ span, curve }: Work, end: 0 | 1): Outward {
 }
 
 function setEnd(work: Work, end: 0 | 1, outward: number, at: Point): void {
+  work.isBeside[end] = false;
   work.cut[end] = end === 1 ? outward : -outward;
   work.at[end] = at;
 }
@@ -366,6 +405,23 @@ function finish({ span, curve, cut, at }: Work, half: number | null, extra: Pull
   const stiffness = half === null ? STIFF_PLAIN : STIFF;
   const last = smoothCurve(from, to, (to - from) / steps, stiffness, pulls);
   return Array.from(last.x, (x, i) => ({ x, y: last.y[i]! }));
+}
+
+/** A stroke bends so far before an apex beside which it runs, half-widths. */
+const BENT = 3;
+/** What lies so near a line all along is one, half-widths. */
+const ON_LINE = 0.12;
+
+/** A straight stroke is drawn straight to a flat apex, which it would else come to in a bend. */
+function straightToApex(points: Point[], isBeside: readonly [boolean, boolean]): Point[] {
+  if (!isBeside[0] && !isBeside[1]) return points;
+  const [first, last] = [points[0]!, points.at(-1)!];
+  const isFar = (p: Point, i: 0 | 1) => !isBeside[i] || distance(p, i === 0 ? first : last) > BENT;
+  const own = points.filter((p) => isFar(p, 0) && isFar(p, 1));
+  const [from, to] = [own[0], own.at(-1)];
+  if (!from || !to || distance(from, to) < BENT) return points;
+  if (own.some((p) => distanceToSpan(p, from, to) > ON_LINE)) return points;
+  return points.map((_, i) => mix(first, last, i / (points.length - 1)));
 }
 
 function ringPoints(curve: Curve, length: number): Point[] {

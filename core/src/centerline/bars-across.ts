@@ -1,0 +1,118 @@
+import { cross, distance, distanceToSpan, type Point } from '../geometry/point.ts';
+import { STEP, type Curve } from './curve.ts';
+import { freeEnd, hitOn } from './ends.ts';
+import type { Settled } from './settle.ts';
+import type { Walls } from './walls.ts';
+
+/** So much of a stroke tells which way a bar goes, and it is straight within that, half-widths. */
+const [TELLS, STRAIGHT] = [2, 0.15];
+/** It ends within this of the stem, half-widths, and lies across it: the sine of the angle. */
+const [AT_STEM, ACROSS] = [0.15, 0.85];
+/** The edge is looked for so far, half-widths. */
+const FAR = 8;
+/** Beside a bar the stem has its own width from so far on, half-widths: looked at in two places to either side. */
+const BESIDE = [0.5, 1];
+/** That is the stem's edge which lies about its half-width off. */
+const [LEAST, MOST] = [0.6, 1.4];
+/** An arm comes out of the stem by more than this, half-widths, and does so over half the bar's width. */
+const [ARM, EVENLY] = [0.3, 0.6];
+
+/**
+ * Bars that end on a stem go on through it where an arm of them comes out on its other side: one shorter than the stem
+ * is wide leaves no branch of the skeleton behind, as on the left of many a t.
+ */
+export function barsAcross(
+  settled: readonly Settled[],
+  walls: Walls,
+  turns: Float64Array,
+  { ends, spurs }: { readonly ends: 'full' | 'short'; readonly spurs: number },
+): Settled[] {
+  return settled.map((bar) => {
+    if (bar.span.closed) return bar;
+    let { points } = bar;
+    for (const end of [0, 1] as const) {
+      if (bar.span.ends[end].kind !== 'lone') continue;
+      const outward = end === 1 ? points : [...points].reverse();
+      const arm = armBeyond(outward, settled, bar, walls, spurs);
+      if (!arm) continue;
+      const { t } = freeEnd(arm.ray, arm.stem, walls, turns, arm.half, arm.half, ends === 'short');
+      const steps = Math.ceil(t / STEP);
+      const { x, y } = arm.ray;
+      const on = Array.from({ length: steps }, (_, k): Point => {
+        const share = ((k + 1) / steps) * (t / STEP);
+        const i = Math.min(x.length - 2, Math.floor(share));
+        return { x: x[i]! + (x[i + 1]! - x[i]!) * (share - i), y: y[i]! + (y[i + 1]! - y[i]!) * (share - i) };
+      });
+      points = end === 1 ? [...outward, ...on] : [...outward, ...on].reverse();
+    }
+    return points === bar.points ? bar : { ...bar, points };
+  });
+}
+
+/** An arm on the other side of a stem. */
+interface Arm {
+  /** From where the bar ended, straight on. */
+  readonly ray: Curve;
+  /** Where that comes out of the stem. */
+  readonly stem: number;
+  /** Half the bar's width. */
+  readonly half: number;
+}
+
+function armBeyond(
+  points: readonly Point[],
+  settled: readonly Settled[],
+  bar: Settled,
+  walls: Walls,
+  spurs: number,
+): Arm | null {
+  const end = points.at(-1)!;
+  let back = points.length - 1;
+  while (back > 0 && distance(points[back]!, end) < TELLS) back--;
+  const from = points[back]!;
+  const long = distance(from, end);
+  if (long < TELLS / 2 || points.slice(back).some((p) => distanceToSpan(p, from, end) > STRAIGHT)) return null;
+  const way = { x: (end.x - from.x) / long, y: (end.y - from.y) / long };
+  const stem = stemAt(end, settled, bar);
+  if (!stem || Math.abs(cross(way, stem.way)) < ACROSS) return null;
+  const reach = (p: Point, { x, y }: Point): number => hitOn(rayOf(p, { x, y }), 0, walls)?.t ?? Infinity;
+  const side = { x: -way.y, y: way.x };
+  const half = (reach(from, side) + reach(from, { x: -side.x, y: -side.y })) / 2;
+  const beside = (by: number): Point => ({ x: end.x + stem.way.x * by, y: end.y + stem.way.y * by });
+  const edges = BESIDE.flatMap((by) => [half + by, -half - by])
+    .map((by) => reach(beside(by), way))
+    .filter((far) => far > LEAST * stem.half && far < MOST * stem.half);
+  if (edges.length === 0) return null;
+  const edge = Math.max(...edges);
+  const isOut = [-half / 2, half / 2].every((by) => reach(beside(by), way) > edge + EVENLY * ARM * spurs);
+  if (!isOut || reach(end, way) < edge + ARM * spurs) return null;
+  return { ray: rayOf(end, way), stem: edge, half };
+}
+
+/** The stroke that one ends on, and which way that goes there. */
+function stemAt(
+  at: Point,
+  settled: readonly Settled[],
+  bar: Settled,
+): { readonly way: Point; readonly half: number } | null {
+  for (const { span, points } of settled) {
+    if (span === bar.span) continue;
+    const i = points.findIndex((p, k) => k > 0 && distanceToSpan(at, points[k - 1]!, p) < AT_STEM);
+    if (i < 0) continue;
+    const [a, b] = [points[Math.max(0, i - 3)]!, points[Math.min(points.length - 1, i + 2)]!];
+    const long = distance(a, b) || 1;
+    const [first, last] = span.radius;
+    return { way: { x: (b.x - a.x) / long, y: (b.y - a.y) / long }, half: Math.min(first, last) };
+  }
+  return null;
+}
+
+function rayOf(from: Point, way: Point): Curve {
+  const count = Math.ceil(FAR / STEP);
+  return {
+    from: 0,
+    step: STEP,
+    x: Float64Array.from({ length: count }, (_, k) => from.x + way.x * k * STEP),
+    y: Float64Array.from({ length: count }, (_, k) => from.y + way.y * k * STEP),
+  };
+}
