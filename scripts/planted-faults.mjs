@@ -35,6 +35,11 @@ const FAULTS = [
     'core/test/centerline',
   ],
   ['core/src/centerline/pieces.ts', 'narrowest < NECK * middle', 'false', 'core/test/centerline'],
+  ['core/src/centerline/flat-apex.ts', 'i / (points.length - 1)', 'i / points.length', 'core/test/centerline'],
+  ['core/src/centerline/flat-apex.ts', 'isPlumb(a) === isPlumb(b)', 'true', 'core/test/centerline'],
+  ['core/src/centerline/reading-cost.ts', '< APART * half', '< 0 * half', 'core/test/centerline'],
+  ['core/src/centerline/bars-across.ts', 'Math.max(NO_ARM, ARM * spurs)', 'ARM * spurs', 'core/test/centerline'],
+  ['core/src/centerline/bars-across.ts', 'if (!arm) continue;', 'continue;', 'core/test/centerline'],
   ['core/src/centerline/spans.ts', 'return isHook ? track.bare : 0;', 'return 0;', 'core/test/centerline'],
   ['core/src/centerline/astray.ts', '+ UNTOLD * untold', '', 'core/test/centerline'],
   [

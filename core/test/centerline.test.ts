@@ -131,6 +131,34 @@ describe('a centerline', () => {
   });
 
   it.each([
+    ['league-gothic', 't', 1, 0.5, 9],
+    ['fredoka-semibold', 'f', 1, 0.5, 9],
+    ['fredoka-semibold', 't', 1, 0.5, 9],
+    // Nothing comes out of its stem, however little counts as an arm.
+    ['overpass-bold', 'E', 0, -0.05, 0.05],
+  ])('of %s: %s goes on through its stem to an arm that is shorter than that is wide', (face, letter, spurs, ...by) => {
+    const region = lettersOf(letter, face);
+    const boxes = traced(region, { ...USUAL_CENTERLINE, spurs }).map(contourBounds);
+    const stem = boxes.reduce((a, b) => (b.maxY - b.minY > a.maxY - a.minY ? b : a));
+    const bar = boxes.find(({ minY, maxY }) => maxY - minY < 0.5)!;
+    expect(stem.minX - bar.minX).toBeGreaterThan(by[0]!);
+    expect(stem.minX - bar.minX).toBeLessThan(by[1]!);
+  });
+
+  it.each([
+    ['league-gothic', 'V', 2],
+    ['league-gothic', 'W', 4],
+    ['barlow-condensed-semibold', 'N', 3],
+    ['graduate', 'V', 2],
+  ])('of %s: %s is of straight lines that come to its flat apexes, its stems upright', (face, letter, lines) => {
+    const stroke = traced(lettersOf(letter, face)).reduce((a, b) => (contourLength(b) > contourLength(a) ? b : a));
+    expect(stroke.segments.map(({ kind }) => kind)).toEqual(Array.from({ length: lines }, () => 'line'));
+    if (letter !== 'N') return;
+    for (const stem of [stroke.segments[0]!, stroke.segments.at(-1)!])
+      expect(Math.abs(stem.to.x - stem.from.x)).toBeLessThan(0.01 * Math.abs(stem.to.y - stem.from.y));
+  });
+
+  it.each([
     // The arch ends on the stem, whose head is a corner.
     ['besley-bold', 'n', 2, 0.75, 0.9],
     ['besley-bold', 'r', 2, 0.7, 0.85],

@@ -1,5 +1,5 @@
 import { cross, distance, distanceToSpan, type Point } from '../geometry/point.ts';
-import { STEP, type Curve } from './curve.ts';
+import { pointOn, STEP, straightCurve, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
 import type { Settled } from './settle.ts';
 import type { Walls } from './walls.ts';
@@ -14,8 +14,10 @@ const FAR = 8;
 const BESIDE = [0.5, 1];
 /** That is the stem's edge which lies about its half-width off. */
 const [LEAST, MOST] = [0.6, 1.4];
-/** An arm comes out of the stem by more than this, half-widths, and does so over half the bar's width. */
-const [ARM, EVENLY] = [0.3, 0.6];
+/** An arm comes out of the stem by more than this, or surely not by less than that, half-widths; a leg by more. */
+const [ARM, NO_ARM, LEG] = [0.3, 0.12, 2];
+/** It comes out by such a share of that at least over half the bar's width. */
+const EVENLY = 0.6;
 
 /**
  * Bars that end on a stem go on through it where an arm of them comes out on its other side: one shorter than the stem
@@ -37,12 +39,7 @@ export function barsAcross(
       if (!arm) continue;
       const { t } = freeEnd(arm.ray, arm.stem, walls, turns, arm.half, arm.half, ends === 'short');
       const steps = Math.ceil(t / STEP);
-      const { x, y } = arm.ray;
-      const on = Array.from({ length: steps }, (_, k): Point => {
-        const share = ((k + 1) / steps) * (t / STEP);
-        const i = Math.min(x.length - 2, Math.floor(share));
-        return { x: x[i]! + (x[i + 1]! - x[i]!) * (share - i), y: y[i]! + (y[i + 1]! - y[i]!) * (share - i) };
-      });
+      const on = Array.from({ length: steps }, (_, k) => pointOn(arm.ray, ((k + 1) / steps) * t));
       points = end === 1 ? [...outward, ...on] : [...outward, ...on].reverse();
     }
     return points === bar.points ? bar : { ...bar, points };
@@ -75,7 +72,7 @@ function armBeyond(
   const way = { x: (end.x - from.x) / long, y: (end.y - from.y) / long };
   const stem = stemAt(end, settled, bar);
   if (!stem || Math.abs(cross(way, stem.way)) < ACROSS) return null;
-  const reach = (p: Point, { x, y }: Point): number => hitOn(rayOf(p, { x, y }), 0, walls)?.t ?? Infinity;
+  const reach = (p: Point, to: Point): number => hitOn(straightCurve(p, to, FAR), 0, walls)?.t ?? Infinity;
   const side = { x: -way.y, y: way.x };
   const half = (reach(from, side) + reach(from, { x: -side.x, y: -side.y })) / 2;
   const beside = (by: number): Point => ({ x: end.x + stem.way.x * by, y: end.y + stem.way.y * by });
@@ -84,9 +81,12 @@ function armBeyond(
     .filter((far) => far > LEAST * stem.half && far < MOST * stem.half);
   if (edges.length === 0) return null;
   const edge = Math.max(...edges);
-  const isOut = [-half / 2, half / 2].every((by) => reach(beside(by), way) > edge + EVENLY * ARM * spurs);
-  if (!isOut || reach(end, way) < edge + ARM * spurs) return null;
-  return { ray: rayOf(end, way), stem: edge, half };
+  const least = Math.max(NO_ARM, ARM * spurs);
+  const out = reach(end, way) - edge;
+  // What comes out further has a branch of its own.
+  if (out < least || out > LEG) return null;
+  if ([-half / 2, half / 2].some((by) => reach(beside(by), way) - edge < EVENLY * least)) return null;
+  return { ray: straightCurve(end, way, FAR), stem: edge, half };
 }
 
 /** The stroke that one ends on, and which way that goes there. */
@@ -105,14 +105,4 @@ function stemAt(
     return { way: { x: (b.x - a.x) / long, y: (b.y - a.y) / long }, half: Math.min(first, last) };
   }
   return null;
-}
-
-function rayOf(from: Point, way: Point): Curve {
-  const count = Math.ceil(FAR / STEP);
-  return {
-    from: 0,
-    step: STEP,
-    x: Float64Array.from({ length: count }, (_, k) => from.x + way.x * k * STEP),
-    y: Float64Array.from({ length: count }, (_, k) => from.y + way.y * k * STEP),
-  };
 }

@@ -52,6 +52,28 @@ export function wayOn(curve: Curve, t: number, reach = curve.step): Point {
   return { x: (b.x - a.x) / long, y: (b.y - a.y) / long };
 }
 
+/** The parameter from one on where a curve comes nearest to a point. */
+export function nearestOn(curve: Curve, { x, y }: Point, from: number): number {
+  let [least, best] = [Infinity, from];
+  for (let t = from; t <= endOf(curve); t += curve.step / 2) {
+    const p = pointOn(curve, t);
+    const far = (p.x - x) ** 2 + (p.y - y) ** 2;
+    if (far < least) [least, best] = [far, t];
+  }
+  return best;
+}
+
+/** Straight on from a point. @param way a unit vector */
+export function straightCurve(from: Point, way: Point, length: number): Curve {
+  const count = Math.ceil(length / STEP) + 1;
+  return {
+    from: 0,
+    step: STEP,
+    x: Float64Array.from({ length: count }, (_, k) => from.x + way.x * k * STEP),
+    y: Float64Array.from({ length: count }, (_, k) => from.y + way.y * k * STEP),
+  };
+}
+
 const BAND = 3;
 /** Where nothing pulls for a while, curves are so much stiffer. */
 const BLIND = 300;

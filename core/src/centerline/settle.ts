@@ -1,6 +1,7 @@
-import { distance, distanceToSpan, dot, mix, type Point } from '../geometry/point.ts';
-import { endOf, meetingOf, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, wayOn, type Curve } from './curve.ts';
+import type { Point } from '../geometry/point.ts';
+import { endOf, meetingOf, nearestOn, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
+import { apexOf, isPointed, plumbOf, straightToApex, type Outward } from './flat-apex.ts';
 import { middleOf, rootOf, type Knot } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Span, SpanEnd } from './spans.ts';
@@ -240,65 +241,6 @@ const OUT = 0.3;
 const isOutside = ({ curve, inner }: Outward, t: number, walls: Walls): boolean =>
   (hitOn(curve, inner, walls, t)?.t ?? Infinity) < t - OUT;
 
-/** The tip of a corner whose strokes would only meet outside, as at a flat apex, lies so far from the edge. */
-const BELOW_EDGE = 0.35;
-
-/** Where two strokes that run up to an edge beside each other make their corner: between them, just inside. */
-function apexOf(a: Outward, b: Outward, walls: Walls): Point | null {
-  const [p, q] = [pointOn(a.curve, a.inner), pointOn(b.curve, b.inner)];
-  const [u, v] = [wayOn(a.curve, a.inner, 0.5), wayOn(b.curve, b.inner, 0.5)];
-  const [wx, wy] = [u.x + v.x, u.y + v.y];
-  const long = Math.hypot(wx, wy);
-  if (long < 0.5) return null;
-  const [from, way] = [
-    { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 },
-    { x: wx / long, y: wy / long },
-  ];
-  const x = Float64Array.from({ length: APEX_STEPS }, (_, k) => from.x + way.x * k * STEP);
-  const y = Float64Array.from({ length: APEX_STEPS }, (_, k) => from.y + way.y * k * STEP);
-  const ray: Curve = { from: 0, step: STEP, x, y };
-  // Between legs it begins outside.
-  const first = hitOn(ray, 0, walls);
-  const out = first && hitOn(ray, first.t + 0.05, walls);
-  const edge = out ?? first;
-  return edge && pointOn(ray, Math.max(0, edge.t - BELOW_EDGE));
-}
-const APEX_STEPS = 80;
-
-/** Off upright or level by so much at most: the sine of an angle. */
-const PLUMB = 0.03;
-/** Strokes that open by less come to each other slanting: the cosine of an angle. */
-const SLANTING = 0.5;
-
-/** Strokes are straight up to where they meet if they turn by less: the cosine of an angle. */
-const STRAIGHT = 0.98;
-
-const wayBefore = ({ curve, inner }: Outward): Point => wayOn(curve, inner - BENT / 2, BENT / 2);
-
-/** Whether two strokes come to an apex straight, and slanting to each other. */
-function isPointed(a: Outward, b: Outward, apex: Point): boolean {
-  const isStraight = (own: Outward): boolean => {
-    const before = Math.max(own.inner, nearestOn(own.curve, apex, own.inner) - 0.5);
-    return dot(wayBefore(own), wayOn(own.curve, before, 0.3)) > STRAIGHT;
-  };
-  return dot(wayBefore(a), wayBefore(b)) > SLANTING && isStraight(a) && isStraight(b);
-}
-
-/** Of an upright stem and a slanting stroke that make a flat apex the stem, which stays upright: the other bends. */
-function plumbOf(a: Outward, b: Outward): Outward | null {
-  const isPlumb = (own: Outward): boolean => {
-    const { x, y } = wayBefore(own);
-    return Math.min(Math.abs(x), Math.abs(y)) < PLUMB;
-  };
-  if (isPlumb(a) === isPlumb(b)) return null;
-  return isPlumb(a) ? a : b;
-}
-
-interface Outward {
-  readonly curve: Curve;
-  readonly inner: number;
-}
-
 /** A curve with its parameter rising towards one end, and from where on that end is looked for. */
 function outwards({ span, curve }: Work, end: 0 | 1): Outward {
   const back = Math.min(1.2, span.length / 2);
@@ -371,16 +313,6 @@ function nearestHome(curve: Curve, inner: number, homes: readonly Home[]): Point
   return best;
 }
 
-function nearestOn(curve: Curve, { x, y }: Point, from: number): number {
-  let [least, best] = [Infinity, from];
-  for (let t = from; t <= endOf(curve); t += curve.step / 2) {
-    const p = pointOn(curve, t);
-    const far = Math.hypot(p.x - x, p.y - y);
-    if (far < least) [least, best] = [far, t];
-  }
-  return best;
-}
-
 /** The last solve: from end to end, with the ends where they were found. */
 function finish({ span, curve, cut, at }: Work, half: number | null, extra: Pulls | null): Point[] {
   const [from, to] = cut;
@@ -405,23 +337,6 @@ function finish({ span, curve, cut, at }: Work, half: number | null, extra: Pull
   const stiffness = half === null ? STIFF_PLAIN : STIFF;
   const last = smoothCurve(from, to, (to - from) / steps, stiffness, pulls);
   return Array.from(last.x, (x, i) => ({ x, y: last.y[i]! }));
-}
-
-/** A stroke bends so far before an apex beside which it runs, half-widths. */
-const BENT = 3;
-/** What lies so near a line all along is one, half-widths. */
-const ON_LINE = 0.12;
-
-/** A straight stroke is drawn straight to a flat apex, which it would else come to in a bend. */
-function straightToApex(points: Point[], isBeside: readonly [boolean, boolean]): Point[] {
-  if (!isBeside[0] && !isBeside[1]) return points;
-  const [first, last] = [points[0]!, points.at(-1)!];
-  const isFar = (p: Point, i: 0 | 1) => !isBeside[i] || distance(p, i === 0 ? first : last) > BENT;
-  const own = points.filter((p) => isFar(p, 0) && isFar(p, 1));
-  const [from, to] = [own[0], own.at(-1)];
-  if (!from || !to || distance(from, to) < BENT) return points;
-  if (own.some((p) => distanceToSpan(p, from, to) > ON_LINE)) return points;
-  return points.map((_, i) => mix(first, last, i / (points.length - 1)));
 }
 
 function ringPoints(curve: Curve, length: number): Point[] {
