@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { centerline, USUAL_CENTERLINE } from '../src/centerline/centerline.ts';
+import { joinBounds } from '../src/geometry/bounds.ts';
 import { endOf, startOf, type Contour, type Region } from '../src/geometry/contour.ts';
 import { contourArea, contourBounds, contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
 import { directionAt } from '../src/geometry/fit-offset.ts';
 import { divide } from '../src/geometry/kernel/boolean.ts';
 import { compose, inverse, moveBy, scaleBy, transformContour, transformPoint, turnBy } from '../src/geometry/matrix.ts';
 import { distance, type Point } from '../src/geometry/point.ts';
+import { segmentLength } from '../src/geometry/segment.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { near, pointsAlong, strokesOf, thickened, WRITTEN } from './thickened.ts';
@@ -145,6 +147,20 @@ describe('a centerline', () => {
     expect(stem.minX - bar.minX).toBeLessThan(by[1]!);
   });
 
+  it.each(['besley-bold', 'league-gothic', 'barlow-condensed-semibold', 'bungee'])(
+    'of %s: the loops of an 8 close each other, and a B has its bar',
+    (face) => {
+      expect(traced(lettersOf('8', face)).filter(({ closed }) => !closed)).toEqual([]);
+      const { minX, maxX, minY, maxY } = joinBounds(lettersOf('B', face).map(contourBounds));
+      const level = traced(lettersOf('B', face))
+        .flatMap(({ segments }) => segments)
+        .filter(({ from, to }) => Math.abs(to.y - from.y) < 0.05 * Math.abs(to.x - from.x))
+        .filter(({ from }) => from.y > minY + 0.35 * (maxY - minY) && from.y < minY + 0.65 * (maxY - minY));
+      const long = level.reduce((sum, segment) => sum + segmentLength(segment), 0);
+      expect(long).toBeGreaterThan(0.2 * (maxX - minX));
+    },
+  );
+
   it.each([
     ['league-gothic', 'V', 2],
     ['league-gothic', 'W', 4],
@@ -167,6 +183,8 @@ describe('a centerline', () => {
     ['barlow-condensed-semibold', 'M', 3, 1, 1.15],
     // Its bar is thinner than its stem.
     ['barlow-condensed-semibold', 't', 2, 0.95, 1.1],
+    // What its upper stroke ends on goes on below it.
+    ['league-gothic', 'a', 2, 0.95, 1.15],
     // Their hooks are so tight that no disc tells them.
     ['national-park-bold', 'f', 2, 0.75, 0.9],
     ['national-park-bold', 't', 2, 0.8, 0.95],

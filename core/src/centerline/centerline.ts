@@ -9,6 +9,7 @@ import { barsAcross } from './bars-across.ts';
 import { fitStroke } from './fit-stroke.ts';
 import { partsOf, type Knot, type Parts, type Reading } from './pieces.ts';
 import { readByBends } from './plain-reading.ts';
+import { readWaist } from './waist-reading.ts';
 import { readKnot } from './reading.ts';
 import { settle, type Settled } from './settle.ts';
 import { skeletonOf, turnsNear, type Skeleton } from './skeleton.ts';
@@ -109,13 +110,11 @@ function strokesOfParts(
   plan: CenterlinePlan,
 ): Drawn[] {
   const readings = new Map<Knot, Reading>();
-  for (const knot of knots)
-    readings.set(
-      knot,
-      half === null
-        ? readByBends(knot.legs.map((leg) => trackOf(skeleton, leg)))
-        : readKnot(skeleton, walls, knot, half),
-    );
+  for (const knot of knots) {
+    const tracks = knot.legs.map((leg) => trackOf(skeleton, leg));
+    const reading = half === null ? readByBends(tracks) : readKnot(skeleton, walls, knot, half);
+    readings.set(knot, knot.loops ? readWaist(reading, knot.loops, tracks) : reading);
+  }
   const spans = spansOf(skeleton, pieces, readings);
   const settled = barsAcross(settle(skeleton, walls, spans, half, turns, plan.ends === 'short'), walls, turns, plan);
   const dotted = dots.map((t): Drawn => {

@@ -43,6 +43,8 @@ export interface Knot {
   readonly legs: Leg[];
   /** A corner along a stroke rather than a fork of the skeleton. */
   readonly isBend: boolean;
+  /** Of the waist of an 8 the legs of its one loop and of the other. */
+  loops: readonly [readonly Leg[], readonly Leg[]] | null;
 }
 
 /** What happens at a knot: which legs are one stroke, which make a corner, which end there, which are no strokes. */
@@ -166,6 +168,7 @@ function knotted(
     return at;
   };
   const isInside = new Uint8Array(runs.length);
+  const waists = new Map<number, readonly [number, number]>();
   const between = runs
     .map(({ nodes, closed }, i) => ({ i, a: nodes[0]!, b: nodes.at(-1)!, closed, length: alongs[i]!.at(-1)! }))
     .filter(({ a, b, closed }) => !closed && a !== b && isJoint(a) && isJoint(b))
@@ -173,6 +176,13 @@ function knotted(
   for (const { i, a, b, length } of between) {
     const r = half ?? Math.min(radius[a]!, radius[b]!);
     if (length > FURTHEST * r || leaderOf(a) === leaderOf(b)) continue;
+    const loops = loopsAt(skeleton, runs, i);
+    if (loops && length < WAIST * (radius[a]! + radius[b]!)) {
+      isInside[i] = 1;
+      root.set(leaderOf(a), leaderOf(b));
+      waists.set(leaderOf(b), loops);
+      continue;
+    }
     if (goodLength(skeleton, runs[i]!.nodes, goods[i]!, alongs[i]!, SWOLLEN * middle) >= STROKE_BETWEEN * r) continue;
     if (isNeck(skeleton, runs[i]!.nodes, r, length, middle)) continue;
     isInside[i] = 1;
@@ -181,12 +191,13 @@ function knotted(
   const pieces: Piece[] = [];
   const knots: Knot[] = [];
   const knotAt = new Map<number, Knot>();
+  const legsOfRun = runs.map((): Leg[] => []);
   const knotOf = (t: number): Knot | null => {
     if (!isJoint(t)) return null;
     const own = leaderOf(t);
     let knot = knotAt.get(own);
     if (!knot) {
-      knotAt.set(own, (knot = { legs: [], isBend: false }));
+      knotAt.set(own, (knot = { legs: [], isBend: false, loops: null }));
       knots.push(knot);
     }
     return knot;
@@ -198,7 +209,7 @@ function knotted(
       : [run.nodes, goods[i]!, alongs[i]!];
     const [head, tail] = run.closed ? [null, null] : [knotOf(nodes[0]!), knotOf(nodes.at(-1)!)];
     const bends = bendsOf(skeleton, nodes, good, along, half !== null);
-    const knotsBetween = bends.map((): Knot => ({ legs: [], isBend: true }));
+    const knotsBetween = bends.map((): Knot => ({ legs: [], isBend: true, loops: null }));
     knots.push(...knotsBetween);
     const cuts = [0, ...bends, nodes.length - 1];
     const own: Piece[] = [];
@@ -228,10 +239,46 @@ function knotted(
     }
     for (const piece of own) {
       pieces.push(piece);
-      for (const end of [0, 1] as const) piece.knots[end]?.legs.push({ piece, end });
+      for (const end of [0, 1] as const) {
+        const leg = { piece, end };
+        piece.knots[end]?.legs.push(leg);
+        if (piece.knots[end]?.isBend === false) legsOfRun[i]!.push(leg);
+      }
     }
   });
+  for (const [joint, [one, other]] of waists) {
+    const knot = knotAt.get(leaderOf(joint));
+    if (knot) knot.loops = [legsOfRun[one]!, legsOfRun[other]!];
+  }
   return { pieces, knots };
+}
+
+/** The two runs from one end of a run round to its other, as the loops of an 8 go; null where there are none. */
+function loopsAt(skeleton: Skeleton, runs: readonly Run[], waist: number): readonly [number, number] | null {
+  const [a, b] = [runs[waist]!.nodes[0]!, runs[waist]!.nodes.at(-1)!];
+  const isAt = (t: number) => t === a || t === b;
+  const others = runs.flatMap(({ nodes, closed }, i) =>
+    i !== waist && !closed && (isAt(nodes[0]!) || isAt(nodes.at(-1)!)) ? [i] : [],
+  );
+  if (others.length !== 2) return null;
+  const [one, other] = others as [number, number];
+  const loops = [runs[one]!.nodes, runs[other]!.nodes];
+  if (loops.some((nodes) => !isAt(nodes[0]!) || !isAt(nodes.at(-1)!) || nodes[0] === nodes.at(-1))) return null;
+  const [atA, atB] = [a, b].map((joint) => isStraightAt(skeleton, joint, loops));
+  // A B has a stem on one side.
+  return atA === atB ? [one, other] : null;
+}
+
+/** Sides go straight by a joint that turn by less there, told so far from it: radians, half-widths. */
+const [STRAIGHT_BY, SIDE] = [0.17, 2.5];
+
+function isStraightAt({ x, y }: Skeleton, joint: number, loops: readonly (readonly number[])[]): boolean {
+  const [u, v] = loops.map((nodes) => {
+    const outward = nodes[0] === joint ? nodes : [...nodes].reverse();
+    const far = outward.find((t) => Math.hypot(x[t]! - x[joint]!, y[t]! - y[joint]!) > SIDE) ?? outward.at(-1)!;
+    return { x: x[far]! - x[joint]!, y: y[far]! - y[joint]! };
+  }) as [Point, Point];
+  return Math.abs(Math.atan2(u.x * v.y - u.y * v.x, -(u.x * v.x + u.y * v.y))) < STRAIGHT_BY;
 }
 
 /** A ring that begins and ends in the middle of a stretch that tells its stroke, its first disc repeated. */
@@ -248,6 +295,9 @@ function rotated(skeleton: Skeleton, ring: readonly number[], good: Uint8Array):
   const nodes = turn(ring);
   return [nodes, Uint8Array.from(turn(good)), alongOf(skeleton, nodes)];
 }
+
+/** Loops of an 8 come to each other within so many radii of both their joints: what is longer is the bar of a B. */
+const WAIST = 1.3;
 
 /** Between strokes that cross the material is wider than they are: what is narrower, and not short, is a stroke. */
 const [NECK, NECK_LENGTH] = [0.95, 1.5];
