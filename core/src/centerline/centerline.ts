@@ -9,13 +9,13 @@ import { barsAcross } from './bars-across.ts';
 import { fitStroke } from './fit-stroke.ts';
 import { partsOf, type Knot, type Parts, type Reading } from './pieces.ts';
 import { readByBends } from './plain-reading.ts';
-import { readWaist } from './waist-reading.ts';
 import { readKnot } from './reading.ts';
 import { settle, type Settled } from './settle.ts';
 import { skeletonOf, turnsNear, type Skeleton } from './skeleton.ts';
 import { spansOf, type Span } from './spans.ts';
 import { trackOf } from './tracks.ts';
 import { straightStretches } from './straight-runs.ts';
+import { readWaist } from './waist-reading.ts';
 import { wallsOf, type Walls } from './walls.ts';
 
 /** How strokes are traced. */

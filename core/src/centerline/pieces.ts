@@ -2,6 +2,7 @@ import type { Point } from '../geometry/point.ts';
 import { alongOf, runsOf, type Run } from './runs.ts';
 import type { Skeleton } from './skeleton.ts';
 import { dropSpurs, type SpurScale } from './spurs.ts';
+import { loopsAt } from './waists.ts';
 import { widthsOf } from './widths.ts';
 
 /** A run of the skeleton from knot to knot, or to a free end, or round. */
@@ -176,8 +177,8 @@ function knotted(
   for (const { i, a, b, length } of between) {
     const r = half ?? Math.min(radius[a]!, radius[b]!);
     if (length > FURTHEST * r || leaderOf(a) === leaderOf(b)) continue;
-    const loops = loopsAt(skeleton, runs, i);
-    if (loops && length < WAIST * (radius[a]! + radius[b]!)) {
+    const loops = loopsAt(skeleton, runs, i, length);
+    if (loops) {
       isInside[i] = 1;
       root.set(leaderOf(a), leaderOf(b));
       waists.set(leaderOf(b), loops);
@@ -253,34 +254,6 @@ function knotted(
   return { pieces, knots };
 }
 
-/** The two runs from one end of a run round to its other, as the loops of an 8 go; null where there are none. */
-function loopsAt(skeleton: Skeleton, runs: readonly Run[], waist: number): readonly [number, number] | null {
-  const [a, b] = [runs[waist]!.nodes[0]!, runs[waist]!.nodes.at(-1)!];
-  const isAt = (t: number) => t === a || t === b;
-  const others = runs.flatMap(({ nodes, closed }, i) =>
-    i !== waist && !closed && (isAt(nodes[0]!) || isAt(nodes.at(-1)!)) ? [i] : [],
-  );
-  if (others.length !== 2) return null;
-  const [one, other] = others as [number, number];
-  const loops = [runs[one]!.nodes, runs[other]!.nodes];
-  if (loops.some((nodes) => !isAt(nodes[0]!) || !isAt(nodes.at(-1)!) || nodes[0] === nodes.at(-1))) return null;
-  const [atA, atB] = [a, b].map((joint) => isStraightAt(skeleton, joint, loops));
-  // A B has a stem on one side.
-  return atA === atB ? [one, other] : null;
-}
-
-/** Sides go straight by a joint that turn by less there, told so far from it: radians, half-widths. */
-const [STRAIGHT_BY, SIDE] = [0.17, 2.5];
-
-function isStraightAt({ x, y }: Skeleton, joint: number, loops: readonly (readonly number[])[]): boolean {
-  const [u, v] = loops.map((nodes) => {
-    const outward = nodes[0] === joint ? nodes : [...nodes].reverse();
-    const far = outward.find((t) => Math.hypot(x[t]! - x[joint]!, y[t]! - y[joint]!) > SIDE) ?? outward.at(-1)!;
-    return { x: x[far]! - x[joint]!, y: y[far]! - y[joint]! };
-  }) as [Point, Point];
-  return Math.abs(Math.atan2(u.x * v.y - u.y * v.x, -(u.x * v.x + u.y * v.y))) < STRAIGHT_BY;
-}
-
 /** A ring that begins and ends in the middle of a stretch that tells its stroke, its first disc repeated. */
 function rotated(skeleton: Skeleton, ring: readonly number[], good: Uint8Array): [number[], Uint8Array, Float64Array] {
   let [best, at, length] = [0, 0, 0];
@@ -295,9 +268,6 @@ function rotated(skeleton: Skeleton, ring: readonly number[], good: Uint8Array):
   const nodes = turn(ring);
   return [nodes, Uint8Array.from(turn(good)), alongOf(skeleton, nodes)];
 }
-
-/** Loops of an 8 come to each other within so many radii of both their joints: what is longer is the bar of a B. */
-const WAIST = 1.3;
 
 /** Between strokes that cross the material is wider than they are: what is narrower, and not short, is a stroke. */
 const [NECK, NECK_LENGTH] = [0.95, 1.5];

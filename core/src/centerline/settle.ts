@@ -184,9 +184,10 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
       const apex = apexOf(a, b, walls);
       const isPoint = apex !== null && isPointed(a, b, apex);
       const plumb = isPoint ? plumbOf(a, b) : null;
-      const at = plumb
-        ? pointOn(plumb.curve, nearestOn(plumb.curve, apex!, plumb.inner))
-        : (apex ?? middleOf(own.knot, skeleton));
+      // A bowl turns into its stem below the head of that, unless it is all there is.
+      const isTip = apex !== null && (isPoint || other === work);
+      const tip = isTip ? apex : middleOf(own.knot, skeleton);
+      const at = plumb ? pointOn(plumb.curve, nearestOn(plumb.curve, tip, plumb.inner)) : tip;
       setEnd(work, end, nearestOn(a.curve, at, a.inner), at);
       setEnd(other, otherEnd, nearestOn(b.curve, at, b.inner), at);
       work.isBeside[end] = isPoint && plumb !== a;
