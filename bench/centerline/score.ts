@@ -31,7 +31,10 @@ export function scored(traced: readonly Contour[], known: readonly Contour[], wi
   const lines = (all: readonly Contour[]): Polyline[] => all.map((stroke) => polylineOf(stroke, step));
   const [found, truth] = [lines(traced), lines(known)];
   const [foundPoints, truePoints] = [pointsOf(found), pointsOf(truth)];
-  const { share: precision, off } = near(foundPoints, truePoints, 0.05 * width);
+  const { share: precision } = near(foundPoints, truePoints, 0.05 * width);
+  // Finer, or half of what is told would be how far the known points lie from each other.
+  const fine = pointsOf(known.map((stroke) => polylineOf(stroke, 0.002 * width)));
+  const { off } = near(foundPoints, fine, 0.05 * width);
   const [ours, theirs] = [featuresOf(found, width), featuresOf(truth, width)];
   const counted = countsOf(found, ours, theirs, width);
   const length = found.reduce((sum, { points }) => sum + lengthOf(points), 0);

@@ -202,6 +202,18 @@ describe('a centerline', () => {
     expect((2 * length) / edge).toBeLessThan(most);
   });
 
+  it('takes a long mitre for a corner, turns in the round tip of a cusp, and crosses where two ways tell as much', () => {
+    const five = strokesOf('M34,60 H6 L3,34 C10,40 36,42 36,19 C36,-4 8,-4 0,6');
+    expect(traced(thickened(five, { width: 5, corners: 'mitred' }))).toHaveLength(1);
+    const three = strokesOf('M2,54 C8,60 34,64 34,46 C34,36 26,32 16,32 M16,32 C28,32 38,28 38,15 C38,-4 8,-4 0,8');
+    const nodes = traced(thickened(three, { width: 6, ends: 'round', corners: 'round' })).flatMap((stroke) => [
+      startOf(stroke),
+      ...stroke.segments.map(({ to }) => to),
+    ]);
+    expect(Math.min(...nodes.map((node) => distance(node, { x: 16, y: 32 })))).toBeLessThan(0.3);
+    expect(traced(thickened(strokesOf(WRITTEN['eight']!), { width: 5 }))).toHaveLength(1);
+  });
+
   it('ends in the middle of a flat end that a bowl hides the one corner of', () => {
     const known = strokesOf('M30,40 V0 M30,20 A15,20 0 0 1 0,20 A15,20 0 0 1 30,20');
     const ends = endsOf(traced(thickened(known, { width: 8.5 })));

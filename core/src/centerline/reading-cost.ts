@@ -1,5 +1,5 @@
 import { distance, dot } from '../geometry/point.ts';
-import { endOf, meetingOf, pointOn, type Curve } from './curve.ts';
+import { endOf, meetingOf, pointOn, wayOn, type Curve } from './curve.ts';
 import { isStub, turnBetween, type Track } from './tracks.ts';
 import { ONWARD, TOLD, type Near, type Tried } from './tried.ts';
 import { DROPPED_STATE, LONE_STATE, ONWARD_STATE, type State } from './ways-to-read.ts';
@@ -10,7 +10,16 @@ const MET = 0.03;
 const TIP = 4;
 
 /** What readings cost, in half-widths of wall that they do not tell. Set by recovering strokes that are known. */
-const COST = { lone: 0.7, corner: 0.9, bend: 0.5, homeless: 4, outside: 4, shortLone: 1, droppedWall: 1.8 };
+const COST = {
+  lone: 0.7,
+  corner: 0.9,
+  bend: 0.5,
+  homeless: 4,
+  outside: 4,
+  shortLone: 1,
+  droppedWall: 1.8,
+  straighter: 0.01,
+};
 const BEND_UNIT = 25;
 
 /** The legs of a knot, and the curves that are tried for them. */
@@ -52,6 +61,8 @@ export function costOf(
       if (tried.onward !== undefined) cost += COST.lone;
       const bend = tried.onward === undefined ? (turnBetween(tracks[i]!, tracks[to]!) * 180) / Math.PI : 0;
       cost += COST.bend * Math.min(9, (Math.max(0, Math.abs(bend) - 12 * tried.gap) / BEND_UNIT) ** 2);
+      // Of two ways that tell as much, the straighter.
+      cost += (COST.straighter * Math.abs(bend)) / BEND_UNIT;
       continue;
     }
     const [a, b] = [lone[i]!, lone[to]!];
@@ -65,7 +76,11 @@ export function costOf(
       cost += COST.corner;
       continue;
     }
-    const turn = Math.abs(turnBetween(tracks[i]!, tracks[to]!));
+    const [u, v] = [wayOn(a.curve, met.t), wayOn(b.curve, met.other)];
+    const turn = Math.max(
+      Math.abs(turnBetween(tracks[i]!, tracks[to]!)),
+      Math.acos(Math.max(-1, Math.min(1, -dot(u, v)))),
+    );
     const beyond = Math.min(TIP, Math.tan(Math.min(1.5, turn / 2)) + 0.1) * half;
     tell(a, met.t + beyond);
     tell(b, met.other + beyond);

@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import { endOf, meetingOf, nearestOn, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
-import { apexOf, isPointed, plumbOf, straightToApex, type Outward } from './flat-apex.ts';
+import { apexOf, cuspOf, isPointed, plumbOf, straightToApex, type Outward } from './corner-tips.ts';
 import { middleOf, rootOf, type Knot } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Span, SpanEnd } from './spans.ts';
@@ -174,6 +174,12 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
       const { span, end: otherEnd } = own.other;
       const other = workOf.get(span)!;
       const [a, b] = [outwards(work, end), outwards(other, otherEnd)];
+      const cusp = cuspOf(a, b, own.knot, skeleton);
+      if (cusp) {
+        setEnd(work, end, nearestOn(a.curve, cusp, a.inner), cusp);
+        setEnd(other, otherEnd, nearestOn(b.curve, cusp, b.inner), cusp);
+        continue;
+      }
       const met = meetingOf(a.curve, [a.inner, endOf(a.curve)], b.curve, [b.inner, endOf(b.curve)], 0);
       if (met && !isOutside(a, met.t, walls) && !isOutside(b, met.other, walls)) {
         const at = pointOn(a.curve, met.t);

@@ -1,6 +1,8 @@
 import { cross, distance, distanceToSpan, dot, length, mix, subtract, type Point } from '../geometry/point.ts';
 import { nearestOn, pointOn, straightCurve, wayOn, type Curve } from './curve.ts';
 import { hitOn } from './ends.ts';
+import { leafOf, rootOf, type Knot } from './pieces.ts';
+import type { Skeleton } from './skeleton.ts';
 import type { Walls } from './walls.ts';
 
 /** A curve with its parameter rising towards one end, and from where on that end is looked for. */
@@ -80,4 +82,28 @@ export function straightToApex(points: Point[], isBeside: readonly [boolean, boo
   const way = subtract(to, from);
   if ([first, last].some((p) => Math.abs(cross(way, subtract(p, from))) > BESIDE_LINE * length(way))) return points;
   return points.map((_, i) => mix(first, last, i / (points.length - 1)));
+}
+
+/** Branches that are longer are no tips, half-widths. */
+const STUB = 4;
+/** Strokes that open by less run back beside each other: the cosine of an angle. */
+const BACK = 0.8;
+/** A round tip has this radius at least, and both strokes come so near to its middle, half-widths. */
+const [ROUND, NEAR] = [0.8, 0.25];
+
+/** Where strokes that run back on each other turn: the middle of the round tip that they make; null where none is. */
+export function cuspOf(a: Outward, b: Outward, knot: Knot, { x, y, burnt, tip }: Skeleton): Point | null {
+  const stubs = knot.legs.filter(
+    ({ piece, end }) => piece.knots[end === 0 ? 1 : 0] === null && piece.along.at(-1)! < STUB,
+  );
+  const [stub] = stubs;
+  if (!stub || stubs.length > 1) return null;
+  const [leaf, root] = [leafOf(stub), rootOf(stub)];
+  if (tip[leaf]! < ROUND) return null;
+  const long = Math.hypot(x[leaf]! - x[root]!, y[leaf]! - y[root]!) || 1;
+  const on = Math.max(0, burnt[leaf]! - tip[leaf]!) / long;
+  const at = { x: x[leaf]! + (x[leaf]! - x[root]!) * on, y: y[leaf]! + (y[leaf]! - y[root]!) * on };
+  const [s, t] = [a, b].map(({ curve, inner }) => nearestOn(curve, at, inner)) as [number, number];
+  if (distance(pointOn(a.curve, s), at) > NEAR || distance(pointOn(b.curve, t), at) > NEAR) return null;
+  return dot(wayOn(a.curve, s), wayOn(b.curve, t)) > BACK ? at : null;
 }
