@@ -1,5 +1,5 @@
-import { cross, distance, distanceToSpan, type Point } from '../geometry/point.ts';
-import { pointOn, STEP, straightCurve, type Curve } from './curve.ts';
+import { cross, distance, distanceToSpan, mix, type Point } from '../geometry/point.ts';
+import { STEP, straightCurve, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
 import type { Settled } from './settle.ts';
 import type { Walls } from './walls.ts';
@@ -37,13 +37,21 @@ export function barsAcross(
       const outward = end === 1 ? points : [...points].reverse();
       const arm = armBeyond(outward, settled, bar, walls, spurs);
       if (!arm) continue;
-      const { t } = freeEnd(arm.ray, arm.stem, walls, turns, arm.half, arm.half, ends === 'short');
-      const steps = Math.ceil(t / STEP);
-      const on = Array.from({ length: steps }, (_, k) => pointOn(arm.ray, ((k + 1) / steps) * t));
-      points = end === 1 ? [...outward, ...on] : [...outward, ...on].reverse();
+      const { at } = freeEnd(arm.ray, arm.stem, walls, turns, arm.half, arm.half, ends === 'short');
+      const on = drawnOn(outward, at);
+      points = end === 1 ? on : on.reverse();
     }
     return points === bar.points ? bar : { ...bar, points };
   });
+}
+
+/** A bar on to the end of its arm: in one straight line where it is straight already. */
+function drawnOn(points: readonly Point[], to: Point): Point[] {
+  const [from, end] = [points[0]!, points.at(-1)!];
+  const isStraight = points.every((p) => distanceToSpan(p, from, to) < STRAIGHT);
+  const [start, before] = isStraight ? [from, []] : [end, points.slice(0, -1)];
+  const steps = Math.ceil(distance(start, to) / STEP);
+  return [...before, ...Array.from({ length: steps + 1 }, (_, k) => mix(start, to, k / steps))];
 }
 
 /** An arm on the other side of a stem. */
