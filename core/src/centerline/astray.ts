@@ -69,19 +69,28 @@ export function astray(strokes: readonly Traced[], walls: Walls): number {
   return OUTSIDE * outside + LOST * lost + FALSE * extra + UNTOLD * untold;
 }
 
-/** How far each cell is from those of a mark, half-widths: by steps to neighbours and across corners. */
+/**
+ * How far each cell is from those of a mark, half-widths: by steps to neighbours and across corners. Nothing lies in
+ * the margin, so that its outermost cells are left.
+ */
 function awayFrom(marks: Uint8Array, mark: number, across: number): Float32Array {
   const away = Float32Array.from(marks, (own) => (own === mark ? 0 : Infinity));
-  const steps = [1, across, across + 1, across - 1].map((step, i) => [step, i < 2 ? CELL : CELL * Math.SQRT2] as const);
-  for (const way of [-1, 1])
-    for (let k = 0; k < away.length; k++) {
-      const cell = way < 0 ? k : away.length - 1 - k;
-      for (const [step, length] of steps) {
-        const from = away[cell + way * step];
-        if (from !== undefined && from + length < away[cell]!) away[cell] = from + length;
-      }
-    }
+  const [first, last] = [across + 1, away.length - across - 2];
+  for (let cell = first; cell <= last; cell++) stepTo(away, cell, -1, -across);
+  for (let cell = last; cell >= first; cell--) stepTo(away, cell, 1, across);
   return away;
+}
+
+/** Takes the nearest of the four neighbours on one side of a cell. */
+function stepTo(away: Float32Array, cell: number, column: number, row: number): void {
+  const slanting = CELL * Math.SQRT2;
+  away[cell] = Math.min(
+    away[cell]!,
+    away[cell + column]! + CELL,
+    away[cell + row]! + CELL,
+    away[cell + row + column]! + slanting,
+    away[cell + row - column]! + slanting,
+  );
 }
 
 interface Frame {

@@ -102,7 +102,7 @@ export function costOf(
   }
   const isOfDropped = new Uint8Array(walls.count);
   for (let i = 0; i < states.length; i++)
-    if (states[i]!.to === DROPPED_STATE.to) for (const b of tracks[i]!.walls) isOfDropped[b] = 1;
+    if (states[i]!.to === DROPPED_STATE.to) for (const b of tracks[i]!.walls()) isOfDropped[b] = 1;
   points.forEach((b, k) => {
     if (isTold[k] === 0) cost += ((isOfDropped[b] === 1 ? COST.droppedWall : 1) * walls.length[b]!) / half;
   });

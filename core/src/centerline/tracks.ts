@@ -25,7 +25,7 @@ export interface Track {
   /** By how much that changes, against itself. */
   readonly spread: number;
   /** Wall points that its discs touch, where it may be a stub. */
-  readonly walls: readonly number[];
+  readonly walls: () => readonly number[];
   /** Its other end is free: it may be a stub that belongs to a corner. */
   readonly isLeaf: boolean;
 }
@@ -83,9 +83,15 @@ export function trackOf(skeleton: Skeleton, leg: Leg): Track {
     radius: middle,
     spread:
       radii.length > 4 ? (radii[Math.floor(0.9 * radii.length)]! - radii[Math.floor(0.1 * radii.length)]!) / middle : 1,
-    walls: reach < STUB ? wallsOfStub(skeleton, nodes, nodes[at(last)]!) : [],
+    walls: reach < STUB ? once(() => wallsOfStub(skeleton, nodes, nodes[at(last)]!)) : () => [],
     isLeaf: piece.knots[end === 0 ? 1 : 0] === null && !piece.closed,
   };
+}
+
+/** Few are asked for what takes longest to find. */
+function once<T>(find: () => T): () => T {
+  let found: T | undefined;
+  return () => (found ??= find());
 }
 
 /** Wall points that a branch's discs touch, and those about its end. */
