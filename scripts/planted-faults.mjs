@@ -43,6 +43,8 @@ const FAULTS = [
   ['core/src/centerline/waist-reading.ts', 'if (pairs.length === 2 &&', 'if (', 'core/test/centerline'],
   ['core/src/centerline/corner-tips.ts', 'burnt[leaf]! - tip[leaf]!', '0', 'core/test/centerline'],
   ['core/src/centerline/reading-cost.ts', 'straighter: 0.01', 'straighter: 0', 'core/test/centerline'],
+  ['core/src/centerline/plain-reading.ts', 'Math.abs(a - b) < ALIKE', 'false', 'core/test/centerline'],
+  ['core/src/centerline/settle.ts', 'const AT_TIP = 0.6', 'const AT_TIP = 0', 'core/test/centerline'],
   ['core/src/centerline/bars-across.ts', 'out > LEG', 'false', 'core/test/centerline'],
   ['core/src/centerline/bars-across.ts', 'if (!arm) continue;', 'continue;', 'core/test/centerline'],
   ['core/src/centerline/spans.ts', 'return isHook ? track.bare : 0;', 'return 0;', 'core/test/centerline'],

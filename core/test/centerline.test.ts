@@ -174,6 +174,16 @@ describe('a centerline', () => {
       expect(Math.abs(stem.to.x - stem.from.x)).toBeLessThan(0.01 * Math.abs(stem.to.y - stem.from.y));
   });
 
+  it('makes a Y of two straight arms that meet on its stem', () => {
+    const [arms, stem] = traced(lettersOf('Y', 'league-gothic')).sort((a, b) => b.segments.length - a.segments.length);
+    expect([arms, stem].map((stroke) => stroke!.segments.map(({ kind }) => kind))).toEqual([
+      ['line', 'line'],
+      ['line'],
+    ]);
+    const tip = arms!.segments[0]!.to;
+    expect(Math.min(...endsOf([stem!]).map((end) => distance(end, tip)))).toBeLessThan(0.01);
+  });
+
   it.each([
     // The arch ends on the stem, whose head is a corner.
     ['besley-bold', 'n', 2, 0.75, 0.9],

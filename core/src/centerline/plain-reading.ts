@@ -20,6 +20,11 @@ export function readByBends(tracks: readonly Track[]): Reading {
     left.delete(j);
   };
   apexes(tracks, left, corners, dropped);
+  const fork = forkOf(tracks, left);
+  if (fork) {
+    take(...fork);
+    corners.push([tracks[fork[0]]!.leg, tracks[fork[1]]!.leg]);
+  }
   const bends: { i: number; j: number; bend: number }[] = [];
   for (const i of left) for (const j of left) if (j > i) bends.push({ i, j, bend: bendOf(tracks[i]!, tracks[j]!) });
   bends.sort((p, q) => p.bend - q.bend);
@@ -48,6 +53,26 @@ function bendOf(a: Track, b: Track): number {
   const along = { x: chord.x / long, y: chord.y / long };
   const bend = angle(a.way, along) + angle(along, { x: -b.way.x, y: -b.way.y });
   return (bend * 180) / Math.PI + WIDTH_BEND * Math.abs(Math.log(a.radius / b.radius));
+}
+
+/** Arms of a fork bend into its stem by less than this, alike within that, and open by less than so much, degrees. */
+const [FORKED, ALIKE, OPENING] = [45, 4, 80];
+/** Each is a stroke by so much, half-widths. */
+const STROKE = 2;
+
+/** The two arms of a knot like that of a Y: neither is more the stroke that goes on as the stem than the other. */
+function forkOf(tracks: readonly Track[], left: ReadonlySet<number>): [number, number] | null {
+  if (tracks.length !== 3 || left.size !== 3 || tracks.some(({ good }) => good < STROKE)) return null;
+  for (const [i, j, stem] of [
+    [0, 1, 2],
+    [0, 2, 1],
+    [1, 2, 0],
+  ] as const) {
+    const [a, b] = [bendOf(tracks[i]!, tracks[stem]!), bendOf(tracks[j]!, tracks[stem]!)];
+    const opening = 180 - (Math.abs(turnBetween(tracks[i]!, tracks[j]!)) * 180) / Math.PI;
+    if (Math.max(a, b) < FORKED && Math.abs(a - b) < ALIKE && opening < OPENING) return [i, j];
+  }
+  return null;
 }
 
 /** Whether two legs that run straight on cross ahead of both: where not, one comes to the other's side. */

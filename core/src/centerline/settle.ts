@@ -1,7 +1,7 @@
-import type { Point } from '../geometry/point.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { apexOf, cuspOf, isPointed, plumbOf, straightToApex, type Outward } from './corner-tips.ts';
 import { endOf, meetingOf, nearestOn, pointOn, Pulls, smoothCurve, STEP, stiffnessOf, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
-import { apexOf, cuspOf, isPointed, plumbOf, straightToApex, type Outward } from './corner-tips.ts';
 import { middleOf, rootOf, type Knot } from './pieces.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Span, SpanEnd } from './spans.ts';
@@ -196,8 +196,9 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
       const at = plumb ? pointOn(plumb.curve, nearestOn(plumb.curve, tip, plumb.inner)) : tip;
       setEnd(work, end, nearestOn(a.curve, at, a.inner), at);
       setEnd(other, otherEnd, nearestOn(b.curve, at, b.inner), at);
-      work.isBeside[end] = isPoint && plumb !== a;
-      other.isBeside[otherEnd] = isPoint && plumb !== b;
+      const isStraightTo = isPoint || isPointed(a, b, at);
+      work.isBeside[end] = isStraightTo && plumb !== a;
+      other.isBeside[otherEnd] = isStraightTo && plumb !== b;
     }
   }
   // What ends on one that itself ends there comes last; so does what comes to no other without leaving the material.
@@ -206,6 +207,7 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
     for (const end of [0, 1] as const) {
       const own = work.span.ends[end];
       if (work.span.closed || own.kind !== 'lone') continue;
+      if (landOnTip(work, end, own.knot, works)) continue;
       if (own.on || !land(work, end, homesAt(own.knot, works), walls)) late.push([work, end]);
     }
   const isLate = (work: Work, end: 0 | 1) => late.some(([each, at]) => each === work && at === end);
@@ -219,6 +221,24 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
     const homes = on ? [rangeOf(workOf.get(on.span)!, on.end)] : [...homesAt(knot, works), ...landed];
     if (!land(work, end, homes, walls)) landNear(work, end, homes, middleOf(knot, skeleton));
   }
+}
+
+/** A stem ends on the tip that its arms are drawn straight to, where it comes so near, half-widths. */
+const AT_TIP = 0.6;
+
+function landOnTip(work: Work, end: 0 | 1, knot: Knot, works: readonly Work[]): boolean {
+  const { curve, inner } = outwards(work, end);
+  for (const { span, at, isBeside } of works)
+    for (const k of [0, 1] as const) {
+      const own = span.ends[k];
+      if (own.kind !== 'corner' || own.knot !== knot || !isBeside[k]) continue;
+      const tip = at[k]!;
+      const t = nearestOn(curve, tip, inner);
+      if (distance(pointOn(curve, t), tip) > AT_TIP) continue;
+      setEnd(work, end, t, tip);
+      return true;
+    }
+  return false;
 }
 
 /** Ends a stroke on what it comes to first; false where it comes to nothing, or not without leaving the material. */
@@ -248,7 +268,7 @@ const OUT = 0.3;
 const isOutside = ({ curve, inner }: Outward, t: number, walls: Walls): boolean =>
   (hitOn(curve, inner, walls, t)?.t ?? Infinity) < t - OUT;
 
-/** A curve with its parameter rising towards one end, and from where on that end is looked for. */
+/** One end of a span. */
 function outwards({ span, curve }: Work, end: 0 | 1): Outward {
   const back = Math.min(1.2, span.length / 2);
   return end === 1 ? { curve, inner: span.length - back } : { curve: reversed(curve), inner: -back };
