@@ -174,6 +174,11 @@ describe('a centerline', () => {
       expect(Math.abs(stem.to.x - stem.from.x)).toBeLessThan(0.01 * Math.abs(stem.to.y - stem.from.y));
   });
 
+  it.each(['n', 'r', 'm'])('of a slab: the arch of %s ends on its stem, and its head is no stroke by itself', (letter) => {
+    const lengths = traced(lettersOf(letter, 'besley-bold')).map(contourLength);
+    expect(Math.min(...lengths)).toBeGreaterThan(0.5 * Math.max(...lengths));
+  });
+
   it('makes a Y of two straight arms that meet on its stem', () => {
     const [arms, stem] = traced(lettersOf('Y', 'league-gothic')).sort((a, b) => b.segments.length - a.segments.length);
     expect([arms, stem].map((stroke) => stroke!.segments.map(({ kind }) => kind))).toEqual([
