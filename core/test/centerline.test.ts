@@ -174,7 +174,7 @@ describe('a centerline', () => {
       expect(Math.abs(stem.to.x - stem.from.x)).toBeLessThan(0.01 * Math.abs(stem.to.y - stem.from.y));
   });
 
-  it.each(['n', 'r', 'm'])('of a slab: the arch of %s ends on its stem, and its head is no stroke by itself', (letter) => {
+  it.each(['n', 'r', 'm'])('of a slab: the arch of %s ends on its stem, whose head is no stroke', (letter) => {
     const lengths = traced(lettersOf(letter, 'besley-bold')).map(contourLength);
     expect(Math.min(...lengths)).toBeGreaterThan(0.5 * Math.max(...lengths));
   });
@@ -217,7 +217,7 @@ describe('a centerline', () => {
     expect((2 * length) / edge).toBeLessThan(most);
   });
 
-  it('takes a long mitre for a corner, turns in the round tip of a cusp, and crosses where two ways tell as much', () => {
+  it('takes a long mitre for a corner, turns in the round tip of a cusp, crosses in the straighter way', () => {
     const five = strokesOf('M34,60 H6 L3,34 C10,40 36,42 36,19 C36,-4 8,-4 0,6');
     expect(traced(thickened(five, { width: 5, corners: 'mitred' }))).toHaveLength(1);
     const three = strokesOf('M2,54 C8,60 34,64 34,46 C34,36 26,32 16,32 M16,32 C28,32 38,28 38,15 C38,-4 8,-4 0,8');
