@@ -1,4 +1,4 @@
-import { cross, distance, distanceToSpan, mix, type Point } from '../geometry/point.ts';
+import { add, cross, distance, distanceToSpan, mix, scale, subtract, unit, type Point } from '../geometry/point.ts';
 import { STEP, straightCurve, type Curve } from './curve.ts';
 import { freeEnd, hitOn } from './ends.ts';
 import type { Settled } from './settle.ts';
@@ -75,15 +75,15 @@ function armBeyond(
   let back = points.length - 1;
   while (back > 0 && distance(points[back]!, end) < TELLS) back--;
   const from = points[back]!;
-  const long = distance(from, end);
-  if (long < TELLS / 2 || points.slice(back).some((p) => distanceToSpan(p, from, end) > STRAIGHT)) return null;
-  const way = { x: (end.x - from.x) / long, y: (end.y - from.y) / long };
+  if (distance(from, end) < TELLS / 2 || points.slice(back).some((p) => distanceToSpan(p, from, end) > STRAIGHT))
+    return null;
+  const way = unit(subtract(end, from));
   const stem = stemAt(end, settled, bar);
   if (!stem || Math.abs(cross(way, stem.way)) < ACROSS) return null;
   const reach = (p: Point, to: Point): number => hitOn(straightCurve(p, to, FAR), 0, walls)?.t ?? Infinity;
   const side = { x: -way.y, y: way.x };
-  const half = (reach(from, side) + reach(from, { x: -side.x, y: -side.y })) / 2;
-  const beside = (by: number): Point => ({ x: end.x + stem.way.x * by, y: end.y + stem.way.y * by });
+  const half = (reach(from, side) + reach(from, scale(side, -1))) / 2;
+  const beside = (by: number): Point => add(end, scale(stem.way, by));
   const edges = BESIDE.flatMap((by) => [half + by, -half - by])
     .map((by) => reach(beside(by), way))
     .filter((far) => far > LEAST * stem.half && far < MOST * stem.half);
@@ -108,9 +108,7 @@ function stemAt(
     const i = points.findIndex((p, k) => k > 0 && distanceToSpan(at, points[k - 1]!, p) < AT_STEM);
     if (i < 0) continue;
     const [a, b] = [points[Math.max(0, i - 3)]!, points[Math.min(points.length - 1, i + 2)]!];
-    const long = distance(a, b) || 1;
-    const [first, last] = span.radius;
-    return { way: { x: (b.x - a.x) / long, y: (b.y - a.y) / long }, half: Math.min(first, last) };
+    return { way: unit(subtract(b, a)), half: Math.min(...span.radius) };
   }
   return null;
 }

@@ -112,7 +112,7 @@ function strokesOfParts(
   const readings = new Map<Knot, Reading>();
   for (const knot of knots) {
     const tracks = knot.legs.map((leg) => trackOf(skeleton, leg));
-    const reading = half === null ? readByBends(tracks) : readKnot(skeleton, walls, knot, half);
+    const reading = half === null ? readByBends(tracks) : readKnot(skeleton, walls, knot, tracks, half);
     readings.set(knot, knot.loops ? readWaist(reading, knot.loops, tracks) : reading);
   }
   const spans = spansOf(skeleton, pieces, readings);

@@ -1,4 +1,16 @@
-import { cross, distance, distanceToSpan, dot, length, mix, subtract, type Point } from '../geometry/point.ts';
+import {
+  add,
+  cross,
+  distance,
+  distanceToSpan,
+  dot,
+  length,
+  mix,
+  scale,
+  subtract,
+  unit,
+  type Point,
+} from '../geometry/point.ts';
 import { nearestOn, pointOn, straightCurve, wayOn, type Curve } from './curve.ts';
 import { hitOn } from './ends.ts';
 import { leafOf, rootOf, type Knot } from './pieces.ts';
@@ -25,14 +37,9 @@ const FAR = 12.6;
 export function apexOf(a: Outward, b: Outward, walls: Walls): Point | null {
   const [p, q] = [pointOn(a.curve, a.inner), pointOn(b.curve, b.inner)];
   const [u, v] = [wayOn(a.curve, a.inner, 0.5), wayOn(b.curve, b.inner, 0.5)];
-  const [wx, wy] = [u.x + v.x, u.y + v.y];
-  const long = Math.hypot(wx, wy);
-  if (long < 0.5) return null;
-  const [from, way] = [
-    { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 },
-    { x: wx / long, y: wy / long },
-  ];
-  const ray = straightCurve(from, way, FAR);
+  const way = add(u, v);
+  if (length(way) < 0.5) return null;
+  const ray = straightCurve(mix(p, q, 0.5), unit(way), FAR);
   // Between legs it begins outside.
   const first = hitOn(ray, 0, walls);
   const out = first && hitOn(ray, first.t + 0.05, walls);
@@ -42,8 +49,10 @@ export function apexOf(a: Outward, b: Outward, walls: Walls): Point | null {
 
 /** Off upright or level by so much at most: the sine of an angle. */
 const PLUMB = 0.03;
-/** Strokes that open by less come to each other slanting, and beside each other by less still: cosines of angles. */
-const [SLANTING, PARALLEL] = [0.5, 0.999];
+/** Strokes that open by less come to each other slanting: the cosine of an angle. */
+export const SLANTING = 0.5;
+/** They run beside each other that open by less still. */
+const PARALLEL = 0.999;
 
 /** Strokes are straight up to where they meet if they turn by less: the cosine of an angle. */
 const STRAIGHT = 0.98;
@@ -100,9 +109,8 @@ export function cuspOf(a: Outward, b: Outward, knot: Knot, { x, y, burnt, tip }:
   if (!stub || stubs.length > 1) return null;
   const [leaf, root] = [leafOf(stub), rootOf(stub)];
   if (tip[leaf]! < ROUND) return null;
-  const long = Math.hypot(x[leaf]! - x[root]!, y[leaf]! - y[root]!) || 1;
-  const on = Math.max(0, burnt[leaf]! - tip[leaf]!) / long;
-  const at = { x: x[leaf]! + (x[leaf]! - x[root]!) * on, y: y[leaf]! + (y[leaf]! - y[root]!) * on };
+  const way = unit({ x: x[leaf]! - x[root]!, y: y[leaf]! - y[root]! });
+  const at = add({ x: x[leaf]!, y: y[leaf]! }, scale(way, Math.max(0, burnt[leaf]! - tip[leaf]!)));
   const [s, t] = [a, b].map(({ curve, inner }) => nearestOn(curve, at, inner)) as [number, number];
   if (distance(pointOn(a.curve, s), at) > NEAR || distance(pointOn(b.curve, t), at) > NEAR) return null;
   return dot(wayOn(a.curve, s), wayOn(b.curve, t)) > BACK ? at : null;

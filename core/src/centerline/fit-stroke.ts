@@ -1,6 +1,6 @@
 import { arcOfTurn } from '../geometry/arc-from-ends.ts';
 import { cubicBetween, lengthShares, placesNearer } from '../geometry/fit-cubic.ts';
-import { cross, distance, distanceToSpan, dot, subtract, type Point } from '../geometry/point.ts';
+import { cross, distance, distanceToSpan, dot, subtract, unit, type Point } from '../geometry/point.ts';
 import { line, tangentAt, type Segment } from '../geometry/segment.ts';
 import type { Stretch } from './straight-runs.ts';
 
@@ -78,11 +78,6 @@ function endWay(points: readonly Point[], i: number, reach: number): Point {
   const way = { x: -3 * p.x + 4 * q.x - r.x, y: -3 * p.y + 4 * q.y - r.y };
   return unit(i === 0 ? way : { x: -way.x, y: -way.y });
 }
-
-const unit = ({ x, y }: Point): Point => {
-  const long = Math.sqrt(x * x + y * y) || 1;
-  return { x: x / long, y: y / long };
-};
 
 function longest(
   points: readonly Point[],

@@ -1,4 +1,5 @@
 import { distance, dot } from '../geometry/point.ts';
+import { SLANTING } from './corner-tips.ts';
 import { endOf, meetingOf, pointOn, wayOn, type Curve } from './curve.ts';
 import { isStub, turnBetween, type Track } from './tracks.ts';
 import { ONWARD, TOLD, type Near, type Tried } from './tried.ts';
@@ -109,9 +110,7 @@ export function costOf(
   return { cost, ends };
 }
 
-/** Strokes that open by less may make a flat apex: the cosine of an angle. */
-const SLANTING = 0.5;
-/** They come to its edge so near each other, half-widths. */
+/** Strokes that make a flat apex come to its edge so near each other, half-widths. */
 const APART = 2;
 
 /** Whether two legs slant towards each other and come to the edge beside each other before they would meet. */

@@ -3,7 +3,7 @@ import type { Knot, Leg, Reading, Through } from './pieces.ts';
 import { readByBends } from './plain-reading.ts';
 import { costOf, type Question } from './reading-cost.ts';
 import type { Skeleton } from './skeleton.ts';
-import { isBare, trackOf } from './tracks.ts';
+import { isBare, type Track } from './tracks.ts';
 import { edgeAbout, loneCurve, onwardCurve, pairCurve, type Tried } from './tried.ts';
 import type { Walls } from './walls.ts';
 import { DROPPED_STATE, LONE_STATE, ONWARD_STATE, waysToRead, type State } from './ways-to-read.ts';
@@ -13,10 +13,16 @@ const MOST_LEGS = 6;
 
 /**
  * Reads a knot of strokes of one width: of all ways to join its legs the one that leaves least of the walls untold.
+ * @param tracks its legs, as they are known before they come to it
  * @param half half the width
  */
-export function readKnot(skeleton: Skeleton, walls: Walls, knot: Knot, half: number): Reading {
-  const tracks = knot.legs.map((leg) => trackOf(skeleton, leg));
+export function readKnot(
+  skeleton: Skeleton,
+  walls: Walls,
+  knot: Knot,
+  tracks: readonly Track[],
+  half: number,
+): Reading {
   if (tracks.length > MOST_LEGS) return readByBends(tracks);
   const near = edgeAbout(skeleton, walls, tracks, knot, half);
   const lone = tracks.map((track) => loneCurve(track, near));

@@ -171,34 +171,7 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
     for (const end of [0, 1] as const) {
       const own = work.span.ends[end];
       if (own.kind !== 'corner') continue;
-      const { span, end: otherEnd } = own.other;
-      const other = workOf.get(span)!;
-      const [a, b] = [outwards(work, end), outwards(other, otherEnd)];
-      const cusp = cuspOf(a, b, own.knot, skeleton);
-      if (cusp) {
-        setEnd(work, end, nearestOn(a.curve, cusp, a.inner), cusp);
-        setEnd(other, otherEnd, nearestOn(b.curve, cusp, b.inner), cusp);
-        continue;
-      }
-      const met = meetingOf(a.curve, [a.inner, endOf(a.curve)], b.curve, [b.inner, endOf(b.curve)], 0);
-      if (met && !isOutside(a, met.t, walls) && !isOutside(b, met.other, walls)) {
-        const at = pointOn(a.curve, met.t);
-        setEnd(work, end, met.t, at);
-        setEnd(other, otherEnd, met.other, at);
-        continue;
-      }
-      const apex = apexOf(a, b, walls);
-      const isPoint = apex !== null && isPointed(a, b, apex);
-      const plumb = isPoint ? plumbOf(a, b) : null;
-      // A bowl turns into its stem below the head of that, unless it is all there is.
-      const isTip = apex !== null && (isPoint || other === work);
-      const tip = isTip ? apex : middleOf(own.knot, skeleton);
-      const at = plumb ? pointOn(plumb.curve, nearestOn(plumb.curve, tip, plumb.inner)) : tip;
-      setEnd(work, end, nearestOn(a.curve, at, a.inner), at);
-      setEnd(other, otherEnd, nearestOn(b.curve, at, b.inner), at);
-      const isStraightTo = isPoint || isPointed(a, b, at);
-      work.isBeside[end] = isStraightTo && plumb !== a;
-      other.isBeside[otherEnd] = isStraightTo && plumb !== b;
+      turnCorner({ work, end }, { work: workOf.get(own.other.span)!, end: own.other.end }, own.knot, skeleton, walls);
     }
   }
   // What ends on one that itself ends there comes last; so does what comes to no other without leaving the material.
@@ -221,6 +194,44 @@ function meet(works: readonly Work[], skeleton: Skeleton, walls: Walls): void {
     const homes = on ? [rangeOf(workOf.get(on.span)!, on.end)] : [...homesAt(knot, works), ...landed];
     if (!land(work, end, homes, walls)) landNear(work, end, homes, middleOf(knot, skeleton));
   }
+}
+
+/** One end of a span that is being settled. */
+interface WorkEnd {
+  readonly work: Work;
+  readonly end: 0 | 1;
+}
+
+/** Ends two spans where their corner is. */
+function turnCorner(one: WorkEnd, other: WorkEnd, knot: Knot, skeleton: Skeleton, walls: Walls): void {
+  const [a, b] = [outwards(one.work, one.end), outwards(other.work, other.end)];
+  const endAt = (at: Point): void => {
+    setEnd(one.work, one.end, nearestOn(a.curve, at, a.inner), at);
+    setEnd(other.work, other.end, nearestOn(b.curve, at, b.inner), at);
+  };
+  const cusp = cuspOf(a, b, knot, skeleton);
+  if (cusp) {
+    endAt(cusp);
+    return;
+  }
+  const met = meetingOf(a.curve, [a.inner, endOf(a.curve)], b.curve, [b.inner, endOf(b.curve)], 0);
+  if (met && !isOutside(a, met.t, walls) && !isOutside(b, met.other, walls)) {
+    const at = pointOn(a.curve, met.t);
+    setEnd(one.work, one.end, met.t, at);
+    setEnd(other.work, other.end, met.other, at);
+    return;
+  }
+  const apex = apexOf(a, b, walls);
+  const isPoint = apex !== null && isPointed(a, b, apex);
+  const plumb = isPoint ? plumbOf(a, b) : null;
+  // A bowl turns into its stem below the head of that, unless it is all there is.
+  const isTip = apex !== null && (isPoint || other.work === one.work);
+  const tip = isTip ? apex : middleOf(knot, skeleton);
+  const at = plumb ? pointOn(plumb.curve, nearestOn(plumb.curve, tip, plumb.inner)) : tip;
+  endAt(at);
+  const isStraightTo = isPoint || isPointed(a, b, at);
+  one.work.isBeside[one.end] = isStraightTo && plumb !== a;
+  other.work.isBeside[other.end] = isStraightTo && plumb !== b;
 }
 
 /** A stem ends on the tip that its arms are drawn straight to, where it comes so near, half-widths. */

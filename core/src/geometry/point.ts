@@ -12,6 +12,12 @@ export const dot = (a: Point, b: Point): number => a.x * b.x + a.y * b.y;
 export const cross = (a: Point, b: Point): number => a.x * b.y - a.y * b.x;
 export const length = (a: Point): number => Math.sqrt(a.x * a.x + a.y * a.y);
 
+/** Of length 1 the same way; what has no length stays as it is. */
+export function unit({ x, y }: Point): Point {
+  const long = Math.sqrt(x * x + y * y) || 1;
+  return { x: x / long, y: y / long };
+}
+
 /** By the square root: Math.hypot minds overflow that no sheet comes near, and takes ten times as long. */
 export function distance(a: Point, b: Point): number {
   const [dx, dy] = [a.x - b.x, a.y - b.y];
