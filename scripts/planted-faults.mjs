@@ -273,7 +273,27 @@ const FAULTS = [
   ['core/src/lettering/glyph-outlines.ts', '(PINHOLE * CLEANING_EM) ** 2', '0', 'core/test/outlines'],
   // geometry
   ['core/src/geometry/widest-disc.ts', 'diameter: 2 * found', 'diameter: found', 'core/test/measures'],
-  ['core/src/geometry/kernel/offset.ts', 'standsOff(part, region, Math.abs(by) - NEARER)', 'true', 'core/test/offset'],
+  ['core/src/geometry/kernel/offset.ts', 'standsOff(part, region, by))', 'true)', 'core/test/offset'],
+  ['core/src/geometry/kernel/offset.ts', 'standsOff(part, region, by, doubtful)', 'true', 'core/test/offset'],
+  ['core/src/geometry/kernel/wound.ts', 'let depth = rise > 0 ? 0 : -1;', 'let depth = 0;', 'core/test/wound'],
+  ['core/src/geometry/kernel/wound.ts', 'depth -= enters ? 1 : -1;', 'depth -= 0;', 'core/test/wound'],
+  ['core/src/geometry/kernel/wound.ts', '[...crossed, 0.5].sort((a, b) => a - b)', 'crossed', 'core/test/wound'],
+  ['core/src/geometry/kernel/joints.ts', '2 * (n - m) <= count', 'n - m <= BETWEEN + 1', 'core/test/wound'],
+  ['core/src/geometry/kernel/joints.ts', 'if (goOnInCircle(before, after)) return true;', '', 'core/test/wound'],
+  ['core/src/geometry/kernel/cut-loops.ts', '* by > 0;', '* by < 0;', 'core/test/wound'],
+  [
+    'core/src/geometry/kernel/cut-loops.ts',
+    'comesNear(contour, pointAt(segment, 0.5), Math.abs(by) - DEEP)',
+    'true',
+    'core/test/wound',
+  ],
+  [
+    'core/src/geometry/kernel/moved-contour.ts',
+    'if (isInner && meetHalfWay(own, next)) return [];',
+    '',
+    'core/test/wound',
+  ],
+  ['core/src/geometry/fit-offset.ts', 'turnedBack !== undefined && s0 * s1 < 0', 'false', 'core/test/offset'],
   [
     'core/src/geometry/kernel/untangle.ts',
     'if (parts.length === 1) return parts;',

@@ -119,6 +119,11 @@ describe('offsets', () => {
       expect(nodesIn(result)).toBeLessThanOrEqual(1.9 * nodesIn(word) + 12);
     }
   });
+
+  it('keep their distance where curves are too tight for them in a part of each', () => {
+    const word = wordIn('besley-bold', '@Q%a3', 20);
+    for (const distance of distancesTo(word, offsetRegion(word, -0.3))) expect(distance).toBeGreaterThan(0.295);
+  });
 });
 
 describe('thickening', () => {

@@ -76,7 +76,7 @@ export function contourBounds(contour: Contour): Bounds {
 export function hullBounds(contour: Contour): Bounds {
   const { form, dx, dy } = formOf(contour);
   const known = factsOf(form);
-  known.hull ??= joinBounds(form.segments.map(hullBoundsOf));
+  known.hull ??= known.segmentHulls ? roundHulls(known.segmentHulls) : joinBounds(form.segments.map(hullBoundsOf));
   return form === contour ? known.hull : moveBounds(known.hull, dx, dy);
 }
 
@@ -104,6 +104,18 @@ function hullsOf({ segments }: Contour): Float64Array {
     hulls[4 * i + 3] = maxY;
   });
   return hulls;
+}
+
+/** The box round the boxes of segments. */
+function roundHulls(hulls: Float64Array): Bounds {
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < hulls.length; i += 4) {
+    minX = Math.min(minX, hulls[i]!);
+    minY = Math.min(minY, hulls[i + 1]!);
+    maxX = Math.max(maxX, hulls[i + 2]!);
+    maxY = Math.max(maxY, hulls[i + 3]!);
+  }
+  return { minX, minY, maxX, maxY };
 }
 
 /** Length along the contour, mm. */
@@ -172,23 +184,24 @@ export function contourContains(contour: Contour, p: Point): boolean {
     // sides.
     if (hulls[4 * i + 1]! > p.y || hulls[4 * i + 3]! < p.y || hulls[4 * i + 2]! < p.x) continue;
     const segment = contour.segments[i]!;
-    if (hulls[4 * i]! > p.x ? segment.from.y > p.y !== segment.to.y > p.y : crossesRightOf(segment, p))
+    if (hulls[4 * i]! > p.x ? segment.from.y > p.y !== segment.to.y > p.y : turnsRightOf(segment, p) % 2 !== 0)
       inside = !inside;
   }
   return inside;
 }
 
-/** Whether the level ray to the right of a point crosses a segment an odd number of times. */
-function crossesRightOf(segment: Segment, { x, y }: Point): boolean {
+/** How often a segment crosses the level ray to the right of a point, upwards less downwards. */
+export function turnsRightOf(segment: Segment, { x, y }: Point): number {
   const steps = flatteningSteps(segment, MEASURE_TOLERANCE);
-  let odd = false;
+  let turns = 0;
   let last = segment.from;
   for (let i = 1; i <= steps; i++) {
     const next = i === steps ? segment.to : pointAt(segment, i / steps);
-    if (next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x) odd = !odd;
+    if (next.y > y !== last.y > y && x < ((last.x - next.x) * (y - next.y)) / (last.y - next.y) + next.x)
+      turns += next.y > last.y ? 1 : -1;
     last = next;
   }
-  return odd;
+  return turns;
 }
 
 /** Whether a point lies in the material of a region, holes taken off. */

@@ -2,7 +2,7 @@ import { visitPairs } from './box-pairs.ts';
 import type { Contour } from './contour.ts';
 import { hullTable } from './hull-table.ts';
 import { cross, dot, subtract, type Point } from './point.ts';
-import { flatteningSteps, pointAt, type Segment } from './segment.ts';
+import { flatteningSteps, pointAt, tangentAt, type Segment } from './segment.ts';
 
 /** A place on a contour: number of the segment, and the parameter on it. */
 export interface OnContour {
@@ -51,18 +51,26 @@ export function selfCrossings(contour: Contour, tolerance: number): SelfCrossing
 }
 
 /** Whether segments that follow each other go on in one direction all along: then they cross nowhere. */
-function advances(segments: readonly Segment[]): boolean {
-  const direction = subtract(segments.at(-1)!.to, segments[0]!.from);
-  return segments.every((segment) => legsOf(segment)?.every((leg) => dot(leg, direction) > 0));
+export function advances(segments: readonly Segment[]): boolean {
+  const [{ from }, { to }] = [segments[0]!, segments[segments.length - 1]!];
+  const [x, y] = [to.x - from.x, to.y - from.y];
+  return segments.every((segment) => goesAlong(segment, x, y));
 }
 
-/** Vectors that the direction of a segment always lies between; null where that is not simply had. */
-function legsOf(segment: Segment): Point[] | null {
-  const { kind, from, to } = segment;
-  if (kind === 'line') return [subtract(to, from)];
-  return kind === 'cubic'
-    ? [subtract(segment.c1, from), subtract(segment.c2, segment.c1), subtract(to, segment.c2)]
-    : null;
+/** Whether a segment goes on in a direction all along: its own directions lie between those of its legs. */
+function goesAlong(segment: Segment, x: number, y: number): boolean {
+  const { from, to } = segment;
+  if ((to.x - from.x) * x + (to.y - from.y) * y <= 0) return false;
+  if (segment.kind === 'line') return true;
+  if (segment.kind === 'arc')
+    return Math.abs(segment.sweep) < 180 && [0, 1].every((t) => dot(tangentAt(segment, t), { x, y }) > 0);
+  // A leg of no length, as at a cusp, does not turn back.
+  const { c1, c2 } = segment;
+  return (
+    (c1.x - from.x) * x + (c1.y - from.y) * y >= 0 &&
+    (c2.x - c1.x) * x + (c2.y - c1.y) * y >= 0 &&
+    (to.x - c2.x) * x + (to.y - c2.y) * y >= 0
+  );
 }
 
 /** Whether one chord begins where the other ends. */

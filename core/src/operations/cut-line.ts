@@ -28,7 +28,7 @@ export function openingsTooNarrow(material: Region, lines: Region): Bounds[] {
 }
 
 /** Lines are told so nearly for finding places on them, mm. */
-const FINE = 0.02;
+const FINE = 0.002;
 /** By how much more than half the kerf the middle of a tab may lie off its line, mm. */
 const ASIDE = 0.05;
 

@@ -49,14 +49,15 @@ export interface Stretch {
 }
 
 /** The whole of a segment. */
-export function stretchOf(segment: Segment): Stretch {
-  return stretch(
-    segment,
-    0,
-    1,
-    hullPoints(segment).flatMap(({ x, y }) => [x, y]),
-    segment.kind === 'arc' ? segment.sweep : null,
-  );
+export const stretchOf = (segment: Segment): Stretch =>
+  stretch(segment, 0, 1, hullOf(segment), segment.kind === 'arc' ? segment.sweep : null);
+
+function hullOf(segment: Segment): number[] {
+  const { from, to } = segment;
+  if (segment.kind === 'line') return [from.x, from.y, to.x, to.y];
+  if (segment.kind === 'arc') return hullPoints(segment).flatMap(({ x, y }) => [x, y]);
+  const { c1, c2 } = segment;
+  return [from.x, from.y, c1.x, c1.y, c2.x, c2.y, to.x, to.y];
 }
 
 function stretch(segment: Segment, t0: number, t1: number, hull: readonly number[], sweep: number | null): Stretch {
@@ -106,13 +107,7 @@ function split({ segment, t0, t1, hull }: Stretch): readonly [Stretch, Stretch] 
   if (segment.kind === 'arc') {
     const half = (from: number, to: number) => {
       const part = portion(segment, from, to);
-      return stretch(
-        segment,
-        from,
-        to,
-        hullPoints(part).flatMap(({ x, y }) => [x, y]),
-        part.kind === 'arc' ? part.sweep : 0,
-      );
+      return stretch(segment, from, to, hullOf(part), part.kind === 'arc' ? part.sweep : 0);
     };
     return [half(t0, middle), half(middle, t1)];
   }

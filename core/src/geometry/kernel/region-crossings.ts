@@ -34,12 +34,7 @@ export function crossingsOf(
   boxes: readonly Bounds[],
 ): Crossing[] | null {
   const found: Crossing[] = [];
-  const stretches = new Map<Segment, Stretch>();
-  const whole = (segment: Segment): Stretch => {
-    let known = stretches.get(segment);
-    if (!known) stretches.set(segment, (known = stretchOf(segment)));
-    return known;
-  };
+  const whole = stretchesOnce();
   let certain = true;
   const table = boxTable(contours.length);
   boxes.forEach(
@@ -47,41 +42,49 @@ export function crossingsOf(
   );
   visitPairs(table, NEAR, (i, j) => {
     if (!certain || owners[i] === owners[j]) return;
-    const pair = new ContourPair(i, j, contours, owners, found.length);
-    certain = pair.find(overlapOf(boxes[i]!, boxes[j]!), whole);
-    for (const crossing of pair.crossings) found.push(crossing);
+    const pair = new ContourPair(i, j, contours, owners, found);
+    visitNear(contours[i]!, contours[j]!, overlapOf(boxes[i]!, boxes[j]!), (m, n) => {
+      certain &&= pair.compare(m, n, whole);
+    });
+    certain &&= pair.approachesAccountedFor();
   });
   return certain ? found : null;
 }
 
+/** The whole of each segment as a stretch, made once. */
+export function stretchesOnce(): (segment: Segment) => Stretch {
+  const stretches = new Map<Segment, Stretch>();
+  return (segment) => {
+    let known = stretches.get(segment);
+    if (!known) stretches.set(segment, (known = stretchOf(segment)));
+    return known;
+  };
+}
+
 const overlapOf = (a: Bounds, b: Bounds): Bounds => growBounds(commonBounds(a, b), NEAR);
 
-/** The crossings of two contours. */
-class ContourPair {
-  readonly crossings: Crossing[] = [];
+/** The crossings of two contours, or of one with itself. */
+export class ContourPair {
   private readonly bySegment = new Map<number, Crossing[]>();
+  private readonly crossings: Crossing[] = [];
   private readonly approaches: Approach[] = [];
 
+  /** @param found where crossings are put, beside those of other pairs: their numbers are their places in it */
   constructor(
     private readonly i: number,
     private readonly j: number,
     private readonly contours: readonly Contour[],
     private readonly owners: readonly number[],
-    private readonly firstNumber: number,
+    private readonly found: Crossing[],
   ) {}
 
-  /** @returns whether all are found for sure */
-  find(overlap: Bounds, whole: (segment: Segment) => Stretch): boolean {
-    const [a, b] = [this.contours[this.i]!, this.contours[this.j]!];
-    let certain = true;
-    visitNear(a, b, overlap, (m, n) => {
-      if (!certain) return;
-      const own: CurveCrossing[] = [];
-      certain =
-        findCrossings(whole(a.segments[m]!), whole(b.segments[n]!), own, this.approaches) &&
-        own.every((crossing) => this.note(m, n, crossing));
-    });
-    return certain && this.approachesAccountedFor();
+  /** Finds where a segment of the one crosses one of the other. @returns whether that can be told for sure */
+  compare(m: number, n: number, whole: (segment: Segment) => Stretch): boolean {
+    const [a, b] = [this.contours[this.i]!.segments[m]!, this.contours[this.j]!.segments[n]!];
+    const own: CurveCrossing[] = [];
+    return (
+      findCrossings(whole(a), whole(b), own, this.approaches) && own.every((crossing) => this.note(m, n, crossing))
+    );
   }
 
   /**
@@ -97,12 +100,13 @@ class ContourPair {
     const along = this.bySegment.get(p.segment) ?? [];
     const known = along.find(({ first, second }) => isSame(first, p) && isSame(second, q));
     if (known) return known.first.enters === enters;
-    const number = this.firstNumber + this.crossings.length;
+    const number = this.found.length;
     const crossing: Crossing = {
       at: p.joint ?? q.joint ?? at,
       first: { contour: i, segment: p.segment, t: p.t, other: owners[j]!, enters, crossing: number },
       second: { contour: j, segment: q.segment, t: q.t, other: owners[i]!, enters: !enters, crossing: number },
     };
+    this.found.push(crossing);
     this.crossings.push(crossing);
     this.bySegment.set(p.segment, along);
     along.push(crossing);
@@ -110,7 +114,7 @@ class ContourPair {
   }
 
   /** What comes near without crossing is meant to touch, unless the two cross close by. */
-  private approachesAccountedFor(): boolean {
+  approachesAccountedFor(): boolean {
     const { approaches, crossings } = this;
     return (
       approaches.length * crossings.length <= MOST_COMPARED &&

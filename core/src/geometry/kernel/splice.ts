@@ -65,10 +65,14 @@ export function cross(regions: readonly Region[]): Crossed | null {
   };
 }
 
-/** Combines regions whose crossings are known; null where their runs do not fit together. */
+/**
+ * Combines regions whose crossings are known; null where their runs do not fit together.
+ * @param cut is told the segments that were made by cutting others
+ */
 export function combine(
   combining: Combining,
   { contours, owners, crossings, crossed, depths }: Crossed,
+  cut?: Set<Segment>,
 ): Region | null {
   const runs: Run[] = [];
   const result: Contour[] = [];
@@ -83,7 +87,7 @@ export function combine(
       if (isKept(combining, owner, depth)) runs.push({ contour: i, from, to: own[(k + 1) % own.length]!, backwards });
     });
   });
-  const spliced = rings(runs, contours, crossings);
+  const spliced = rings(runs, contours, crossings, cut);
   return spliced && [...result, ...spliced];
 }
 
@@ -144,7 +148,12 @@ function depthsAtStarts(
 }
 
 /** Joins runs end to end; null where they do not fit together. */
-function rings(runs: readonly Run[], contours: readonly Contour[], crossings: readonly Crossing[]): Contour[] | null {
+function rings(
+  runs: readonly Run[],
+  contours: readonly Contour[],
+  crossings: readonly Crossing[],
+  cut: Set<Segment> | undefined,
+): Contour[] | null {
   const leaving = new Map<number, Run>();
   for (const run of runs) {
     const start = beginOf(run);
@@ -160,7 +169,9 @@ function rings(runs: readonly Run[], contours: readonly Contour[], crossings: re
       const run = leaving.get(at);
       if (!run) return null;
       leaving.delete(at);
-      emit(run, contours[run.contour]!.segments, crossings, segments);
+      const own = segmentsOf(run, contours[run.contour]!.segments, crossings);
+      cut?.add(own[0]!).add(own.at(-1)!);
+      for (const segment of own) segments.push(segment);
       at = endOfRun(run);
     } while (at !== first);
     const contour = closedContour(segments);
@@ -172,12 +183,12 @@ function rings(runs: readonly Run[], contours: readonly Contour[], crossings: re
 const beginOf = ({ from, to, backwards }: Run): number => (backwards ? to : from).crossing;
 const endOfRun = ({ from, to, backwards }: Run): number => (backwards ? from : to).crossing;
 
-function emit(
+/** The segments of a run, the way it is run, from crossing to crossing. */
+function segmentsOf(
   { from, to, backwards }: Run,
   segments: readonly Segment[],
   crossings: readonly Crossing[],
-  out: Segment[],
-): void {
+): Segment[] {
   const run: Segment[] = [];
   if (from.segment === to.segment && from.t < to.t) run.push(portion(segments[from.segment]!, from.t, to.t));
   else {
@@ -189,6 +200,5 @@ function emit(
   run[0] = moveEnds(run[0]!, crossings[from.crossing]!.at, run[0]!.to);
   const last = run.length - 1;
   run[last] = moveEnds(run[last]!, run[last]!.from, crossings[to.crossing]!.at);
-  if (backwards) for (let k = run.length - 1; k >= 0; k--) out.push(reverseSegment(run[k]!));
-  else out.push(...run);
+  return backwards ? run.map(reverseSegment).reverse() : run;
 }
