@@ -2,9 +2,11 @@
 import type { Stroke } from '../../core/src/artwork/stroke-area.ts';
 import type { Contour, Region } from '../../core/src/geometry/contour.ts';
 import { compose, scaleBy, transformContour, turnBy, type Matrix } from '../../core/src/geometry/matrix.ts';
+import { weldRegions } from '../../core/src/geometry/kernel/boolean.ts';
 import { layOut, PLAIN } from '../../core/src/lettering/layout.ts';
 import { strokesOf, thickened, WRITTEN } from '../../core/test/thickened.ts';
 import { faceOf } from '../../core/test/workshop.ts';
+import { CATALOGUE } from '../../faces/src/catalogue.ts';
 
 export interface KnownCase {
   readonly name: string;
@@ -14,8 +16,11 @@ export interface KnownCase {
 }
 
 export interface FaceCase {
-  readonly name: string;
+  readonly letter: string;
+  readonly face: string;
   readonly region: Region;
+  /** Or swelling strokes, and entries and exits as a script has them. */
+  readonly hasSerifs: boolean;
 }
 
 /** With those of the tests: 32, about 60 high. */
@@ -109,11 +114,16 @@ const ON_THE_WALL = [
 ] as const;
 const OTHERS = ['besley-bold', 'fredoka-semibold', 'pinyon-script', 'kaushan-script', 'unifrakturcook'] as const;
 
+/** Whose strokes end plainly. */
+const PLAIN_KINDS: ReadonlySet<string> = new Set(['sturdy', 'condensed', 'round']);
+
 const lettersOf = (faces: readonly string[], words: string): FaceCase[] =>
   faces.flatMap((face) =>
     [...words].map((letter) => {
       const { letters } = layOut({ ...PLAIN, words: letter, size: { by: 'cap height', value: 30 } }, faceOf(face));
-      return { name: `${letter} ${face}`, region: letters.flatMap(({ contours }) => [...contours]) };
+      const { kind } = CATALOGUE.find(({ id }) => id === face)!;
+      const region = weldRegions(letters.map(({ contours }) => contours));
+      return { letter, face, region, hasSerifs: !PLAIN_KINDS.has(kind) };
     }),
   );
 

@@ -5,11 +5,10 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { centerline } from '../../core/src/centerline/centerline.ts';
 import { fitStroke } from '../../core/src/centerline/fit-stroke.ts';
-import { flatten, type Contour, type Region } from '../../core/src/geometry/contour.ts';
-import { contourArea, contourLength } from '../../core/src/geometry/contour-facts.ts';
+import { flatten, nodeCount, type Contour, type Region } from '../../core/src/geometry/contour.ts';
 import { firstSet, freshLetters, freshSet, wallLetters, type FaceCase, type KnownCase } from './cases.ts';
-import { polylineOf } from './features.ts';
-import { FAULTS, kinksOf, scored, type Score } from './score.ts';
+import { faultsOf } from './letters.ts';
+import { FAULTS, scored, type Score } from './score.ts';
 
 /** Pixels a mm of the skeletons: about 60 across a stroke. */
 const PIXELS = 10;
@@ -79,22 +78,19 @@ function tell(name: string, cases: readonly KnownCase[], traced: readonly Timed[
 
 function tellFaces(name: string, cases: readonly FaceCase[]): void {
   const traced = cases.map(({ region }) => ours(region));
-  let [nodes, turns] = [0, 0];
-  traced.forEach(({ strokes }, i) => {
-    const { region } = cases[i]!;
-    const edge = region.reduce((sum, contour) => sum + contourLength(contour), 0);
-    const width = (2 * region.reduce((sum, contour) => sum + contourArea(contour), 0)) / edge;
-    for (const stroke of strokes) {
-      const { points, closed, nodes: own } = polylineOf(stroke, 0.03 * width);
-      nodes += own;
-      turns += kinksOf(points, closed, 20).length;
-    }
-  });
+  const nodes = traced
+    .flatMap(({ strokes }) => strokes)
+    .reduce((sum, stroke) => sum + nodeCount(stroke) + (stroke.closed ? 0 : 1), 0);
+  const faults = traced.map(({ strokes }, i) => faultsOf(cases[i]!, strokes));
   const times = traced.map(({ ms }) => ms);
   console.log(
-    `${name}: ${(nodes / cases.length).toFixed(1)} nodes a letter, ${turns} corners in ${cases.length} letters, ` +
+    `${name}: without fault ${faults.filter(({ length }) => length === 0).length} of ${cases.length}, ` +
+      `${(nodes / cases.length).toFixed(1)} nodes a letter, ` +
       `${median(times).toFixed(0)} ms (worst ${Math.max(...times).toFixed(0)})`,
   );
+  faults.forEach((own, i) => {
+    if (own.length > 0) console.log(`  ${cases[i]!.letter} of ${cases[i]!.face}: ${own.join(', ')}`);
+  });
 }
 
 // The first letters are slow in any run: what is told is what a worker needs that has traced some.

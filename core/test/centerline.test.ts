@@ -125,6 +125,23 @@ describe('a centerline', () => {
     expect(outside / 0.2).toBeLessThan(0.5);
   });
 
+  it.each([
+    ['o', 'league-gothic', 0],
+    ['C', 'league-gothic', 0],
+    ['8', 'league-gothic', 0],
+    ['Z', 'league-gothic', 2],
+    ['L', 'league-gothic', 1],
+    // What turns back altogether is no bend.
+    ['S', 'bungee', 2],
+  ])('turns smoothly where the inner edge of a bend does: %s of %s has %i corners', (letter, face, corners) => {
+    const strokes = traced(lettersOf(letter, face));
+    // A closed one goes on where it began.
+    const around = strokes.map((each) =>
+      each.closed ? { ...each, segments: [...each.segments, each.segments[0]!] } : each,
+    );
+    expect(around.flatMap(kinksOf)).toHaveLength(corners);
+  });
+
   it('crosses a t by both its arms', () => {
     const strokes = traced(lettersOf('t', 'besley-bold'));
     expect(strokes).toHaveLength(2);

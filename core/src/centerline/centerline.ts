@@ -12,8 +12,9 @@ import { readByBends } from './plain-reading.ts';
 import { readKnot } from './reading.ts';
 import { settle, type Settled } from './settle.ts';
 import { skeletonOf, turnsNear, type Skeleton } from './skeleton.ts';
+import { turnsByCorner } from './sharp-bends.ts';
 import { spansOf, type Span } from './spans.ts';
-import { trackOf } from './tracks.ts';
+import { trackOf, type Track } from './tracks.ts';
 import { straightStretches } from './straight-runs.ts';
 import { readWaist } from './waist-reading.ts';
 import { wallsOf, type Walls } from './walls.ts';
@@ -112,7 +113,8 @@ function strokesOfParts(
   const readings = new Map<Knot, Reading>();
   for (const knot of knots) {
     const tracks = knot.legs.map((leg) => trackOf(skeleton, leg));
-    const reading = half === null ? readByBends(tracks) : readKnot(skeleton, walls, knot, tracks, half);
+    const isCorner = (a: Track, b: Track): boolean => !knot.isBend || turnsByCorner(a, b, walls, turns);
+    const reading = half === null ? readByBends(tracks, isCorner) : readKnot(skeleton, walls, knot, tracks, half);
     readings.set(knot, knot.loops ? readWaist(reading, knot.loops, tracks) : reading);
   }
   const spans = spansOf(skeleton, pieces, readings);

@@ -11,8 +11,14 @@ const APEX = 80;
 /** The stub leaves both about alike, degrees: what goes straight on from one is a stroke. */
 const LOPSIDED = 25;
 
-/** Reads a knot where strokes change their width: what bends least goes on. */
-export function readByBends(tracks: readonly Track[]): Reading {
+/**
+ * Reads a knot where strokes change their width: what bends least goes on.
+ * @param isCorner asked of two legs that are all there is: whether they meet by a corner
+ */
+export function readByBends(tracks: readonly Track[], isCorner: (a: Track, b: Track) => boolean = () => true): Reading {
+  const [one, other] = tracks;
+  if (tracks.length === 2 && one && other && !isCorner(one, other))
+    return { through: [throughOf(one, other)], corners: [], lone: [], onward: [], dropped: [] };
   const left = new Set(tracks.keys());
   const [through, corners, dropped] = [[], [], []] as [Through[], [Leg, Leg][], Leg[]];
   const take = (i: number, j: number) => {
@@ -35,7 +41,7 @@ export function readByBends(tracks: readonly Track[]): Reading {
     );
     if (bend > DOUBTFUL && rival && rival.bend < bend + 8) continue;
     take(i, j);
-    through.push({ legs: [tracks[i]!.leg, tracks[j]!.leg], gap: gapBetween(tracks[i]!, tracks[j]!), guide: [] });
+    through.push(throughOf(tracks[i]!, tracks[j]!));
   }
   if (through.length === 0 && corners.length === 0 && left.size >= 2) {
     const rest = bends.filter(({ i, j }) => left.has(i) && left.has(j));
@@ -45,6 +51,8 @@ export function readByBends(tracks: readonly Track[]): Reading {
   }
   return { through, corners, lone: [...left].map((i) => ({ leg: tracks[i]!.leg, on: null })), onward: [], dropped };
 }
+
+const throughOf = (a: Track, b: Track): Through => ({ legs: [a.leg, b.leg], gap: gapBetween(a, b), guide: [] });
 
 function bendOf(a: Track, b: Track): number {
   const chord = { x: b.begin.x - a.begin.x, y: b.begin.y - a.begin.y };
