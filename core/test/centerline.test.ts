@@ -142,6 +142,17 @@ describe('a centerline', () => {
     expect(around.flatMap(kinksOf)).toHaveLength(corners);
   });
 
+  it('keeps a stem whole whose foot is no longer than it is wide', () => {
+    const [stem, arms, ...others] = traced(lettersOf('k', 'fredoka-semibold')).sort(
+      (a, b) => kinksOf(a).length - kinksOf(b).length,
+    );
+    expect(others).toEqual([]);
+    const { minX, maxX, minY, maxY } = contourBounds(stem!);
+    expect(maxX - minX).toBeLessThan(0.1);
+    expect(maxY - minY).toBeGreaterThan(30);
+    expect(kinksOf(arms!)).toHaveLength(1);
+  });
+
   it('crosses a t by both its arms', () => {
     const strokes = traced(lettersOf('t', 'besley-bold'));
     expect(strokes).toHaveLength(2);

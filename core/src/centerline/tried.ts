@@ -70,20 +70,32 @@ function tellsOf(curve: Curve, from: number, to: number, { walls, points, half }
 
 /** Legs shorter than this do not tell how they bend. */
 const SHORT = 2;
+/** A stub with so much that surely is a stroke is one, to its end. */
+const TELLING = 0.4;
+
+/**
+ * Draws a curve to the discs of a leg, from where that begins, at `at`, backwards.
+ * @param sign whether back along the leg is back along the curve, or on
+ * @param least so far back at least
+ * @returns how far back
+ */
+function pullBack(pulls: Pulls, track: Track, at: number, sign: 1 | -1, least = SHORT): number {
+  let back = 0;
+  for (let i = 0; i < track.far.length && track.far[i]! <= BACK; i++) {
+    pulls.add(at - sign * track.far[i]!, track.x[i]!, track.y[i]!, track.weight[i]!);
+    back = track.far[i]!;
+  }
+  if (back >= least) return back;
+  // What is too short to tell its direction goes straight on as its discs lie.
+  for (let t = STEP; t <= least; t += STEP)
+    pulls.add(at - sign * t, track.begin.x - t * track.way.x, track.begin.y - t * track.way.y, 0.01);
+  return least;
+}
 
 /** A leg by itself, on through its knot. */
 export function loneCurve(track: Track, near: Near): Tried {
   const pulls = new Pulls();
-  let back = 0;
-  for (let i = 0; i < track.far.length && track.far[i]! <= BACK; i++) {
-    pulls.add(-track.far[i]!, track.x[i]!, track.y[i]!, track.weight[i]!);
-    back = track.far[i]!;
-  }
-  // What is too short to tell its direction goes straight on as its discs lie.
-  if (back < SHORT)
-    for (let t = -SHORT; t < 0; t += STEP)
-      pulls.add(t, track.begin.x + t * track.way.x, track.begin.y + t * track.way.y, 0.01);
-  const [from, to] = [-Math.max(back, SHORT), near.reach + 2.5];
+  const [from, to] = [-pullBack(pulls, track, 0, 1), near.reach + 2.5];
   const curve = drawn(from, to, LONE, pulls, near);
   return {
     curve,
@@ -93,19 +105,15 @@ export function loneCurve(track: Track, near: Near): Tried {
   };
 }
 
+/** How far back a leg is drawn on as its discs lie, where those do not tell: to its end, where it has some that do. */
+const drawnBack = ({ isLeaf, reach, bare, radius, good }: Track): number =>
+  isLeaf && good >= TELLING ? Math.min(SHORT, reach - bare + radius) : 0.5;
+
 /** Two legs as one stroke. */
 export function pairCurve(a: Track, b: Track, near: Near): Tried {
   const gap = gapBetween(a, b);
   const pulls = new Pulls();
-  let [from, to] = [-0.5, gap + 0.5];
-  for (let i = 0; i < a.far.length && a.far[i]! <= BACK; i++) {
-    pulls.add(-a.far[i]!, a.x[i]!, a.y[i]!, a.weight[i]!);
-    from = Math.min(from, -a.far[i]!);
-  }
-  for (let i = 0; i < b.far.length && b.far[i]! <= BACK; i++) {
-    pulls.add(gap + b.far[i]!, b.x[i]!, b.y[i]!, b.weight[i]!);
-    to = Math.max(to, gap + b.far[i]!);
-  }
+  const [from, to] = [-pullBack(pulls, a, 0, 1, drawnBack(a)), gap + pullBack(pulls, b, gap, -1, drawnBack(b))];
   const curve = drawn(from, to, TRIED, pulls, near);
   return {
     curve,
