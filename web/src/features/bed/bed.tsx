@@ -3,7 +3,7 @@
 import type { MeasurePicture } from '@needlefile/core/screen/measure-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
 import type { Bounds } from '@needlefile/core/geometry/bounds';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Choices } from '@/components/choices';
 import { keptIn } from '@/job/figures';
 import { useSheetEdits } from '@/job/sheet-edits';
@@ -24,6 +24,7 @@ import { RunCard } from './run/run-card';
 import { bringRun } from '@/job/run-view';
 import { useRun } from './run/use-run';
 import { PIXELS_PER_MM, useZoom, type Margins, type Zoom } from './use-zoom';
+import { useWholeBox } from './whole-box';
 
 /** Rows of buttons above and below. */
 const BETWEEN_BUTTONS: readonly Margins[] = [{ top: 40, right: 0, bottom: 40 }];
@@ -53,15 +54,9 @@ interface Props {
 /** The sheet at true scale, with what lies on it. */
 export function Bed({ picture, measures, previewing, upToDate, working, problem, stopped, onStop }: Props) {
   const sheet = picture?.sheet;
-  // The sheet is made anew by each build; only its size matters.
-  const [width, height] = [sheet?.width, sheet?.height];
-  const content = useMemo<Bounds | null>(
-    () => (width !== undefined && height !== undefined ? { minX: 0, minY: 0, maxX: width, maxY: height } : null),
-    [width, height],
-  );
   const view = useView((state) => state.view);
   const { attach, transform, size, by, fit, trueSize, show } = useZoom(
-    content,
+    useWholeBox(picture),
     view === 'thickness' ? BESIDE_CARD : view === 'run' ? BESIDE_RUN : BETWEEN_BUTTONS,
   );
   useFocus(show);
@@ -168,7 +163,7 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
         <button type="button" className="btn btn-light btn-sm" onClick={() => by(1.25)} aria-label="Larger">
           +
         </button>
-        <button type="button" className="btn btn-light btn-sm" onClick={() => fit()} title="Show the whole sheet (0)">
+        <button type="button" className="btn btn-light btn-sm" onClick={() => fit()} title="Show all of it (0)">
           Fit
         </button>
       </div>

@@ -14,7 +14,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Corner', 'size in proportion; with Alt stretch'],
   ['Shift click', 'one more in hand; with Ctrl a drag catches on nothing'],
   ['N', 'nodes of the letter or artwork in hand: Page keys go through them, I one more, S smooth, C corner, B break'],
-  ['Space drag', 'move the view; 0 the whole sheet, 1 true size, + −'],
+  ['Space drag', 'move the view; 0 all of it, 1 true size, + −'],
 ];
 
 /** What keys do on the bed. */
