@@ -86,8 +86,10 @@ export function faultsOf({ letter, region, hasSerifs }: FaceCase, strokes: reado
   const ends = told.ends.length;
   // Serifs that are strokes have ends of their own.
   if (hasSerifs ? ends < Math.min(...expected) : !expected.includes(ends)) faults.push(`${ends} ends`);
-  const [holes, drawn] = [holesIn(region), holesIn(thickened(strokes, { width: DRAWN * width }))];
-  if (holes !== drawn) faults.push(`goes round ${drawn} of ${holes} holes`);
+  const drawn = thickened(strokes, { width: DRAWN * width });
+  if (holesIn(region) !== holesIn(drawn)) faults.push(`goes round ${holesIn(drawn)} of ${holesIn(region)} holes`);
+  const [pieces, parts] = [region.length - holesIn(region), drawn.length - holesIn(drawn)];
+  if (parts !== pieces) faults.push(`in ${parts} parts for ${pieces}`);
   const corners = [...cornersOf(region), ...told.tees, ...told.meetings, ...told.crossings];
   const kinks = strokes
     .flatMap((stroke) => breaksOf(stroke, BREAK))

@@ -142,15 +142,28 @@ describe('a centerline', () => {
     expect(around.flatMap(kinksOf)).toHaveLength(corners);
   });
 
-  it('keeps a stem whole whose foot is no longer than it is wide', () => {
-    const [stem, arms, ...others] = traced(lettersOf('k', 'fredoka-semibold')).sort(
-      (a, b) => kinksOf(a).length - kinksOf(b).length,
-    );
+  it('keeps a stem whole whose foot is no longer than it is wide, and links it with arms that only touch it', () => {
+    for (const [letter, face] of [
+      ['k', 'fredoka-semibold'],
+      ['K', 'league-gothic'],
+    ] as const) {
+      const strokes = traced(lettersOf(letter, face));
+      expect(strokes).toHaveLength(3);
+      const [link, ...others] = strokes.sort((p, q) => contourLength(p) - contourLength(q));
+      const boxes = others.map(contourBounds);
+      expect(Math.min(...boxes.map(({ minX, maxX }) => maxX - minX))).toBeLessThan(0.2);
+      expect(Math.max(...boxes.map(({ minY, maxY }) => maxY - minY))).toBeGreaterThan(30);
+      expect(link!.segments).toHaveLength(1);
+      const thin = thickened(strokes, { width: 0.2, ends: 'round', corners: 'round' });
+      expect(thin.filter((contour) => contourArea(contour) > 0)).toHaveLength(1);
+    }
+  });
+
+  it('makes a dot of what is all spurs', () => {
+    const [stem, flick, ...others] = centerline(lettersOf('i', 'unifrakturcook'));
     expect(others).toEqual([]);
-    const { minX, maxX, minY, maxY } = contourBounds(stem!);
-    expect(maxX - minX).toBeLessThan(0.1);
-    expect(maxY - minY).toBeGreaterThan(30);
-    expect(kinksOf(arms!)).toHaveLength(1);
+    expect(stem!.dot).toBe(0);
+    expect(flick!.dot).toBeGreaterThan(2);
   });
 
   it('crosses a t by both its arms', () => {

@@ -7,6 +7,7 @@ import type { Segment } from '../geometry/segment.ts';
 import { astray } from './astray.ts';
 import { barsAcross } from './bars-across.ts';
 import { fitStroke } from './fit-stroke.ts';
+import { linksBetween } from './linked.ts';
 import { partsOf, type Knot, type Parts, type Reading } from './pieces.ts';
 import { readByBends } from './plain-reading.ts';
 import { readKnot } from './reading.ts';
@@ -127,7 +128,12 @@ function strokesOfParts(
     ];
     return { points, corners: [], closed: false, dot: 2 * skeleton.radius[t]! };
   });
-  return [...chained(settled), ...dotted];
+  const strokes = chained(settled);
+  const links = linksBetween(
+    strokes.map(({ points }) => points),
+    walls,
+  ).map((points): Drawn => ({ points, corners: [], closed: false, dot: 0 }));
+  return [...strokes, ...links, ...dotted];
 }
 
 /** Spans that turn corners into each other as one stroke. */

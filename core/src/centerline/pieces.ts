@@ -103,7 +103,7 @@ export type Told = 'walls' | 'facing' | 'skeleton';
 /** @returns told by what faces each other where walls are asked and strokes are not of one width */
 export function partsOf(skeleton: Skeleton, spurs: SpurScale, told: Told): Parts {
   const isKept = skeleton.isKept.slice();
-  const dots = dotsOf(skeleton);
+  const burntAway = dotsOf(skeleton);
   const widths = widthsOf(skeleton, runsOf(skeleton, isKept));
   const { middle } = widths;
   const isOne = widths.isOne && told === 'walls';
@@ -114,7 +114,16 @@ export function partsOf(skeleton: Skeleton, spurs: SpurScale, told: Told): Parts
   const goods = runs.map((run) =>
     told === 'skeleton' ? new Uint8Array(run.nodes.length).fill(1) : goodOf(skeleton, run, half),
   );
+  // What was all spurs, as a flick over an i, is a dot.
+  const dots = runs.length > 0 || burntAway.length > 0 ? burntAway : [widestOf(skeleton)];
   return { ...knotted(skeleton, runs, goods, half, middle), dots, half };
+}
+
+function widestOf({ radius, axis }: Skeleton): number {
+  let widest = 0;
+  for (let t = 0; t < radius.length; t++)
+    if (axis.side[t] === 1 && (axis.side[widest] !== 1 || radius[t]! > radius[widest]!)) widest = t;
+  return widest;
 }
 
 /** The last disc to burn of every part that burns away altogether. */
