@@ -34,6 +34,8 @@ export function directionAt(segment: Segment, t: number): Point {
  * the true parallel curve. Each piece leaves and arrives in the curve's own directions, with handles as long as the
  * parallel curve runs there (its speed is 1 + by * curvature times the curve's); where that is not close enough, it is
  * halved.
+ * @param turnedBack where it is given, the curve is parted too where its parallel turns back, and is told the pieces
+ *   that run back
  */
 export function offsetSegment(segment: Segment, by: number, tolerance: number, turnedBack?: Set<Segment>): Segment[] {
   const move = (t: number) => add(pointAt(segment, t), scale(rightNormal(segment, t), by));

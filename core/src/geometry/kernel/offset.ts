@@ -14,12 +14,15 @@ import { simpleParts } from './untangle.ts';
 import { woundRound } from './wound.ts';
 import { groupsWithinReach } from './within-reach.ts';
 
+/** Two offsets whose areas differ by more, mm² and against the whole, are not the same. */
+const AREA_SLACK = 0.05;
+const AREA_SHARE = 2e-3;
+
 /**
  * A region grown (or, with `by` below 0, shrunk) by so many mm all round. Convex corners become exact arcs, or mitres;
- * lines and arcs stay such; cubics are fitted within 0.003 mm. Every contour is moved whole, to its right; a union
- * under the positive rule takes away what turned inside out once, and what turned over twice is told by lying too near
- * to where it came from. Where that leaves another area than the kernel's own offset of polygons, the polygons are
- * taken: true within 0.002 mm, with many short lines.
+ * lines and arcs stay such; cubics are fitted within 0.003 mm. Every contour is moved whole, to its right, cut at inner
+ * corners, and of what still crosses the runs are kept that are gone round once: all on the curves themselves. Where
+ * that cannot be told, a sweep decides.
  */
 export function offsetRegion(region: Region, by: number, corners: Corners = 'round'): Region {
   if (Math.abs(by) < 1e-6 || region.length === 0) return region;
@@ -58,7 +61,10 @@ function offsetOne(region: Region, by: number, corners: Corners): Region {
   return splicedOffset(region, by, corners) ?? sweptOffset(region, by, corners);
 }
 
-/** null where lines touch, graze or run along each other, or come nearer to the region than they should. */
+/**
+ * An offset on the curves themselves; null where lines touch, graze or run along each other, or come nearer to the
+ * region than they should.
+ */
 function splicedOffset(region: Region, by: number, corners: Corners): Region | null {
   const doubtful = new Set<Segment>();
   const moved = region
@@ -68,7 +74,11 @@ function splicedOffset(region: Region, by: number, corners: Corners): Region | n
   return parts?.every((part) => standsOff(part, region, by, doubtful)) ? parts : null;
 }
 
-/** The same by a sweep on a grid, where lines touch, graze or run along each other. */
+/**
+ * The same by a sweep on a grid. A union under the positive rule takes away what turned inside out once, and what
+ * turned over twice is told by lying too near to where it came from. Where that leaves another area than the kernel's
+ * own offset of polygons, the polygons are taken: true within 0.002 mm, with many short lines.
+ */
 function sweptOffset(region: Region, by: number, corners: Corners): Region {
   const moved = region
     .map((contour) => moveContour(contour, by, corners))
@@ -84,7 +94,3 @@ function sweptOffset(region: Region, by: number, corners: Corners): Region {
   const [ours, theirs] = [regionArea(kept), regionArea(plain)];
   return Math.abs(ours - theirs) <= AREA_SLACK + AREA_SHARE * theirs ? kept : plain;
 }
-
-/** Two offsets whose areas differ by more, mm² and against the whole, are not the same. */
-const AREA_SLACK = 0.05;
-const AREA_SHARE = 2e-3;
