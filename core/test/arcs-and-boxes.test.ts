@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { cubicsOfArc } from '../src/geometry/arc-cubics.ts';
 import { arcAbout, arcOfBulge, arcOfTurn, arcThrough } from '../src/geometry/arc-from-ends.ts';
 import { boundsMeet, type Bounds } from '../src/geometry/bounds.ts';
-import { groupsThatMeet, ownersThatMeet } from '../src/geometry/box-groups.ts';
+import { groupsThatMeet } from '../src/geometry/box-groups.ts';
 import { boxTableOf, visitPairs } from '../src/geometry/box-pairs.ts';
 import { groupBy } from '../src/geometry/group-by.ts';
 import { distance, type Point } from '../src/geometry/point.ts';
@@ -177,13 +177,6 @@ describe('boxes that come near each other', () => {
       [2, 3, 4],
     ]);
     expect(groupsThatMeet([], 3)).toEqual([]);
-  });
-
-  it('stand for what owns them', () => {
-    const at = (x: number): Bounds => ({ minX: x, minY: 0, maxX: x + 5, maxY: 5 });
-    // The first has two, of which the second lies by the third's.
-    const table = boxTableOf([at(0), at(100), at(50), at(104)]);
-    expect(ownersThatMeet(table, [0, 0, 1, 2], 0)).toEqual([[0, 2], [1]]);
   });
 });
 

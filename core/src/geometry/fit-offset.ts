@@ -1,5 +1,5 @@
 import { add, dot, length, scale, subtract, type Point } from './point.ts';
-import { advances } from './self-crossings.ts';
+import { goesOn } from './self-crossings.ts';
 import { arc, cubic, line, pointAt, portion, tangentAt, type CubicSegment, type Segment } from './segment.ts';
 
 /** How deep a curve is halved before a straight line must do: at a cusp of the offset. */
@@ -72,7 +72,7 @@ function offsetCubic(
       segment.source,
     );
     if (isParallel(segment, fitted, by, tolerance)) {
-      if (s0 + s1 <= 0 || !advances([fitted])) turnedBack?.add(fitted);
+      if (s0 + s1 <= 0 || !goesOn(fitted)) turnedBack?.add(fitted);
       return [fitted];
     }
   }

@@ -40,7 +40,7 @@ export function selfCrossings(contour: Contour, tolerance: number): SelfCrossing
         if (crossing) found.push(crossing);
       }
   };
-  segments.forEach((segment, i) => segment.kind === 'cubic' && !advances([segment]) && compare(i, i));
+  segments.forEach((segment, i) => segment.kind === 'cubic' && !goesOn(segment) && compare(i, i));
   visitPairs(hullTable([contour]), 0, (a, b) => {
     const [i, j] = [Math.min(a, b), Math.max(a, b)];
     if (j === i + 1 && advances([segments[i]!, segments[j]!])) return;
@@ -56,6 +56,10 @@ export function advances(segments: readonly Segment[]): boolean {
   const [x, y] = [to.x - from.x, to.y - from.y];
   return segments.every((segment) => goesAlong(segment, x, y));
 }
+
+/** Whether a segment by itself does: then it does not cross itself. */
+export const goesOn = (segment: Segment): boolean =>
+  goesAlong(segment, segment.to.x - segment.from.x, segment.to.y - segment.from.y);
 
 /** Whether a segment goes on in a direction all along: its own directions lie between those of its legs. */
 function goesAlong(segment: Segment, x: number, y: number): boolean {

@@ -25,11 +25,14 @@ function partAtJoint(before: Segment, after: Segment): boolean {
   if (goOnInCircle(before, after)) return true;
   const joint = before.to;
   const [x, y] = [after.to.x - before.from.x, after.to.y - before.from.y];
-  const lead = (p: Point): number => (p.x - joint.x) * x + (p.y - joint.y) * y;
-  const isParted =
-    hullPoints(before).every((p) => lead(p) <= 0) &&
-    hullPoints(after).every((p) => lead(p) > 0 || (p.x === joint.x && p.y === joint.y));
-  if (isParted) return true;
+  if (before.kind !== 'arc' && after.kind !== 'arc') {
+    const lead = (p: Point): number => (p.x - joint.x) * x + (p.y - joint.y) * y;
+    const isAhead = (p: Point): boolean => lead(p) > 0 || (p.x === joint.x && p.y === joint.y);
+    const isBehind =
+      lead(before.from) <= 0 && (before.kind === 'line' || (lead(before.c1) <= 0 && lead(before.c2) <= 0));
+    if (isBehind && isAhead(after.to) && (after.kind === 'line' || (isAhead(after.c1) && isAhead(after.c2))))
+      return true;
+  }
   const [a, b] = [coneFrom(joint, reachOf(before, 1)), coneFrom(joint, reachOf(after, 0))];
   return a !== null && b !== null && turnBetween(a.heading, b.heading) > a.spread + b.spread;
 }

@@ -1,9 +1,9 @@
-import { commonBounds, growBounds, type Bounds } from '../bounds.ts';
+import type { Bounds } from '../bounds.ts';
 import { boxTable, visitPairs } from '../box-pairs.ts';
 import type { Contour } from '../contour.ts';
-import { segmentHulls } from '../contour-facts.ts';
 import { distance, type Point } from '../point.ts';
 import { tangentAt, type Segment } from '../segment.ts';
+import { visitNear } from './near-segments.ts';
 import { findCrossings, NEAR, stretchOf, type Approach, type CurveCrossing, type Stretch } from './curve-crossings.ts';
 
 /** A crossing nearer than this to a joint, mm, is set on the joint: no run of curve is as short. */
@@ -43,9 +43,7 @@ export function crossingsOf(
   visitPairs(table, NEAR, (i, j) => {
     if (!certain || owners[i] === owners[j]) return;
     const pair = new ContourPair(i, j, contours, owners, found);
-    visitNear(contours[i]!, contours[j]!, overlapOf(boxes[i]!, boxes[j]!), (m, n) => {
-      certain &&= pair.compare(m, n, whole);
-    });
+    visitNear(contours[i]!, contours[j]!, NEAR, (m, n) => (certain = pair.compare(m, n, whole)));
     certain &&= pair.approachesAccountedFor();
   });
   return certain ? found : null;
@@ -60,8 +58,6 @@ export function stretchesOnce(): (segment: Segment) => Stretch {
     return known;
   };
 }
-
-const overlapOf = (a: Bounds, b: Bounds): Bounds => growBounds(commonBounds(a, b), NEAR);
 
 /** The crossings of two contours, or of one with itself. */
 export class ContourPair {
@@ -139,67 +135,5 @@ function onJoint(
 const isSame = (a: { segment: number; t: number }, b: { segment: number; t: number }): boolean =>
   a.segment === b.segment && Math.abs(a.t - b.t) < 1e-6;
 
-/** More pairs of segments than this are not compared one by one. */
-const MANY = 4000;
-
 /** Artwork in which more approaches and crossings than this would have to be compared is left to the sweep. */
 const MOST_COMPARED = 10_000_000;
-
-/** Calls `visit` for segments of two contours whose hulls' boxes come near each other within a box. */
-function visitNear(a: Contour, b: Contour, overlap: Bounds, visit: (m: number, n: number) => void): void {
-  const [first, second] = [hullsWithin(a, overlap), hullsWithin(b, overlap)];
-  if (first.number.length * second.number.length > MANY) {
-    const count = first.number.length;
-    const table = boxTable(count + second.number.length);
-    [...first.number.keys(), ...second.number.keys()].forEach((k, i) => {
-      const of = i < count ? first : second;
-      [table.minX[i], table.minY[i], table.maxX[i], table.maxY[i]] = [
-        of.box[4 * k]!,
-        of.box[4 * k + 1]!,
-        of.box[4 * k + 2]!,
-        of.box[4 * k + 3]!,
-      ];
-    });
-    visitPairs(table, NEAR, (i, j) => {
-      const [low, high] = i < j ? [i, j] : [j, i];
-      if (low < count && high >= count) visit(first.number[low]!, second.number[high - count]!);
-    });
-    return;
-  }
-  for (let i = 0; i < first.number.length; i++) {
-    const [minX, minY, maxX, maxY] = [
-      first.box[4 * i]! - NEAR,
-      first.box[4 * i + 1]! - NEAR,
-      first.box[4 * i + 2]! + NEAR,
-      first.box[4 * i + 3]! + NEAR,
-    ];
-    for (let j = 0; j < second.number.length; j++) {
-      if (
-        second.box[4 * j]! > maxX ||
-        second.box[4 * j + 2]! < minX ||
-        second.box[4 * j + 1]! > maxY ||
-        second.box[4 * j + 3]! < minY
-      )
-        continue;
-      visit(first.number[i]!, second.number[j]!);
-    }
-  }
-}
-
-/** The segments of a contour that may reach into a box, by number, and the boxes of their hulls. */
-function hullsWithin(contour: Contour, within: Bounds): { number: number[]; box: number[] } {
-  const { hulls, dx, dy } = segmentHulls(contour);
-  const [number, box]: [number[], number[]] = [[], []];
-  for (let i = 0; 4 * i < hulls.length; i++) {
-    const [minX, minY, maxX, maxY] = [
-      hulls[4 * i]! + dx,
-      hulls[4 * i + 1]! + dy,
-      hulls[4 * i + 2]! + dx,
-      hulls[4 * i + 3]! + dy,
-    ];
-    if (minX > within.maxX || maxX < within.minX || minY > within.maxY || maxY < within.minY) continue;
-    number.push(i);
-    box.push(minX, minY, maxX, maxY);
-  }
-  return { number, box };
-}

@@ -1,6 +1,5 @@
-import { boundsMeet } from '../bounds.ts';
 import type { Contour, Region } from '../contour.ts';
-import { hullBounds, segmentHulls } from '../contour-facts.ts';
+import { segmentHulls } from '../contour-facts.ts';
 import { distanceToSpan, type Point } from '../point.ts';
 import { flatteningSteps, pointAt, type Segment } from '../segment.ts';
 
@@ -28,17 +27,14 @@ export function standsOff(
 
 /** Whether a point lies nearer than `least` mm to a contour. */
 export function comesNear(contour: Contour, p: Point, least: number): boolean {
-  const box = { minX: p.x - least, minY: p.y - least, maxX: p.x + least, maxY: p.y + least };
-  if (!boundsMeet(hullBounds(contour), box)) return false;
   const { hulls, dx, dy } = segmentHulls(contour);
-  return contour.segments.some((segment, i) => {
-    const apart =
-      hulls[4 * i]! + dx > box.maxX ||
-      hulls[4 * i + 2]! + dx < box.minX ||
-      hulls[4 * i + 1]! + dy > box.maxY ||
-      hulls[4 * i + 3]! + dy < box.minY;
-    return !apart && distanceToSegment(segment, p) < least;
-  });
+  const [minX, minY, maxX, maxY] = [p.x - least - dx, p.y - least - dy, p.x + least - dx, p.y + least - dy];
+  // A long list, of which few are near: only those are made, where the contour is another one elsewhere.
+  for (let i = 0; i < hulls.length; i += 4) {
+    if (hulls[i]! > maxX || hulls[i + 2]! < minX || hulls[i + 1]! > maxY || hulls[i + 3]! < minY) continue;
+    if (distanceToSegment(contour.segments[i >> 2]!, p) < least) return true;
+  }
+  return false;
 }
 
 function distanceToSegment(segment: Segment, p: Point): number {

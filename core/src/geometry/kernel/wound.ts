@@ -4,7 +4,7 @@ import { hullBounds, segmentHulls, turnsRightOf } from '../contour-facts.ts';
 import { hullTable } from '../hull-table.ts';
 import { distance } from '../point.ts';
 import { pointAt, portion, tangentAt, type Segment } from '../segment.ts';
-import { advances } from '../self-crossings.ts';
+import { goesOn } from '../self-crossings.ts';
 import { apartByRun, follow } from './joints.ts';
 import { NEAR, stretchOf } from './curve-crossings.ts';
 import { ContourPair, HAIR, stretchesOnce, type ContourCrossing, type Crossing } from './region-crossings.ts';
@@ -47,9 +47,13 @@ export function woundRound(contours: readonly Contour[], cut = new Set<Segment>(
 
 /** Every crossing of contours with each other and with themselves; null where one cannot be told for sure. */
 function allCrossings(contours: readonly Contour[]): Crossing[] | null {
-  const owner = contours.flatMap(({ segments }, i) => segments.map(() => i));
-  const first = contours.map(() => 0);
-  for (let i = 1; i < contours.length; i++) first[i] = first[i - 1]! + contours[i - 1]!.segments.length;
+  // Of each row of the table its contour, and of each contour its first row.
+  const owner = new Uint32Array(contours.reduce((sum, { segments }) => sum + segments.length, 0));
+  const first = new Uint32Array(contours.length + 1);
+  contours.forEach(({ segments }, i) => {
+    first[i + 1] = first[i]! + segments.length;
+    owner.fill(i, first[i]!, first[i + 1]!);
+  });
   if (contours.some(({ segments }) => segments.some(mayLoop))) return null;
   const owners = contours.map((_, i) => i);
   const pairs = new Map<number, ContourPair>();
@@ -75,7 +79,7 @@ function allCrossings(contours: readonly Contour[]): Crossing[] | null {
 
 /** Whether a segment may cross itself: it turns by half a turn or more. */
 const mayLoop = (segment: Segment): boolean =>
-  segment.kind === 'cubic' && !advances([segment]) && stretchOf(segment).spread >= Math.PI / 2;
+  segment.kind === 'cubic' && !goesOn(segment) && stretchOf(segment).spread >= Math.PI / 2;
 
 /** Crossings that all but coincide would leave runs of no length; a loop begins and ends at the same one. */
 function spaced(own: readonly ContourCrossing[], crossings: readonly Crossing[]): boolean {
@@ -114,13 +118,13 @@ function depthAtStartBy(
     const box = hullBounds(contour);
     if (p.y < box.minY || p.y > box.maxY || p.x > box.maxX) return;
     const { hulls } = segmentHulls(contour);
-    contour.segments.forEach((segment, k) => {
-      if (hulls[4 * k + 1]! > p.y || hulls[4 * k + 3]! < p.y || hulls[4 * k + 2]! < p.x) return;
-      if (j !== i || k !== at) depth += turnsRightOf(segment, p);
+    for (let k = 0; 4 * k < hulls.length; k++) {
+      if (hulls[4 * k + 1]! > p.y || hulls[4 * k + 3]! < p.y || hulls[4 * k + 2]! < p.x) continue;
+      if (j !== i || k !== at) depth += turnsRightOf(contour.segments[k]!, p);
       else
         for (const part of [portion(looked, 0, place - HARDLY), portion(looked, place + HARDLY, 1)])
           depth += turnsRightOf(part, p);
-    });
+    }
   });
   for (const { segment, t, enters } of own) if (segment < at || (segment === at && t < place)) depth -= enters ? 1 : -1;
   return depth;
