@@ -67,7 +67,7 @@ const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => 
 function clear(rings: Rings, depth: number, plan: PocketPlan, tool: ToolPath): void {
   const radius = plan.tool / 2;
   const left = offset(rings, -radius);
-  const next = left.length === 0 ? [] : insideOf(rings, radius, plan.tool * (1 - plan.overlap));
+  const next = left.length === 0 ? [] : insideOf(rings, left, radius, plan.tool * (1 - plan.overlap));
   tool.eachNearest(lobesOf(next), (lobe) => clear(lobe, depth + 1, plan, tool));
   const uncleared = left.length === 0 ? [] : ringsWithout(left, offset(next, radius));
   tool.run(
@@ -93,11 +93,14 @@ const offset = (rings: Rings, by: number): Point[][] =>
     .map((ring) => simplified([...ring, ring[0]!], HAIR).slice(0, -1))
     .filter((ring) => ring.length >= 3);
 
-/** Rings one step further in, where one pass down the middle would not do. */
-function insideOf(rings: Rings, radius: number, step: number): Point[][] {
-  const core = offset(rings, -ONE_PASS * radius);
+/**
+ * Rings one step further in, where one pass down the middle would not do.
+ * @param left the rings shrunk by the radius: what is further in is had from those, with less that turns inside out
+ */
+function insideOf(rings: Rings, left: Rings, radius: number, step: number): Point[][] {
+  const core = offset(left, (1 - ONE_PASS) * radius);
   if (core.length === 0) return [];
-  const whole = offset(rings, -step);
+  const whole = step >= radius ? offset(left, radius - step) : offset(rings, -step);
   const wide = ringsCommon(whole, offset(core, ONE_PASS * radius - step + 0.3 * radius));
   return wide.filter((ring) => ring.length >= 3);
 }
