@@ -2,10 +2,11 @@ import { area, EndType, inflatePaths, JoinType } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { thicken } from '../src/construct/thicken.ts';
-import { flatten, type Region } from '../src/geometry/contour.ts';
+import { closedContour, flatten, type Region } from '../src/geometry/contour.ts';
 import { weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { offsetRegion } from '../src/geometry/kernel/offset.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
+import { cubic, line } from '../src/geometry/segment.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { widestDisc } from '../src/geometry/widest-disc.ts';
 import { contourArea, regionArea, reverseContour } from '../src/geometry/contour-facts.ts';
@@ -123,6 +124,27 @@ describe('offsets', () => {
   it('keep their distance where curves are too tight for them in a part of each', () => {
     const word = wordIn('besley-bold', '@Q%a3', 20);
     for (const distance of distancesTo(word, offsetRegion(word, -0.3))) expect(distance).toBeGreaterThan(0.295);
+  });
+
+  it('stay curves where counters are overgrown', () => {
+    for (const face of ['overpass-bold', 'besley-bold']) {
+      const word = wordIn(face, 'Big & 8@', 16);
+      expect(nodesIn(offsetRegion(word, 3))).toBeLessThan(nodesIn(word));
+    }
+  });
+
+  it('are those of polygons where a sweep on the curves goes wrong', () => {
+    // Its lines graze each other when they are moved by so much: 7 mm² were lost.
+    const outer = closedContour([
+      cubic({ x: 7.763, y: -7.827 }, { x: 10.329, y: -6.229 }, { x: 12.803, y: 3.789 }, { x: 16.629, y: 5.419 }, 's'),
+      cubic({ x: 16.629, y: 5.419 }, { x: 9.978, y: 2.316 }, { x: 6.314, y: 8.615 }, { x: 1.91, y: 4.535 }, 's'),
+      line({ x: 1.91, y: 4.535 }, { x: -6.668, y: 8.407 }, 's'),
+      cubic({ x: -6.668, y: 8.407 }, { x: -5.654, y: 6.072 }, { x: -12.823, y: -1.944 }, { x: -15.38, y: -3.408 }, 's'),
+      line({ x: -15.38, y: -3.408 }, { x: -0.955, y: -4.516 }, 's'),
+      line({ x: -0.955, y: -4.516 }, { x: 7.763, y: -7.827 }, 's'),
+    ]);
+    for (const by of [1.5, 2, 2.19, 2.5, 3])
+      expect(Math.abs(regionArea(offsetRegion([outer], by)) - kernelArea([outer], by))).toBeLessThan(0.3);
   });
 });
 

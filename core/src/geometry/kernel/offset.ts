@@ -1,7 +1,7 @@
 import { ClipType, FillRule } from 'clipper2-ts';
 import { componentRegion, componentsOf } from '../components.ts';
 import { moveRegion, PlacedContour, type Contour, type Region } from '../contour.ts';
-import { contourArea, regionArea, reverseContour } from '../contour-facts.ts';
+import { contourArea, contourLength, regionArea, reverseContour } from '../contour-facts.ts';
 import type { Segment } from '../segment.ts';
 import { NEAR_EDGE, sweep, weldRegions } from './boolean.ts';
 import { LONGEST_MITRE, type Corners } from './corners.ts';
@@ -14,9 +14,8 @@ import { simpleParts } from './untangle.ts';
 import { woundRound } from './wound.ts';
 import { groupsWithinReach } from './within-reach.ts';
 
-/** Two offsets whose areas differ by more, mm² and against the whole, are not the same. */
-const AREA_SLACK = 0.05;
-const AREA_SHARE = 2e-3;
+/** Two offsets whose areas differ by more, mm² and mm all along their edge, are not the same. */
+const [AREA_SLACK, EDGE_SLACK] = [0.05, 0.002];
 
 /**
  * A region grown (or, with `by` below 0, shrunk) by so many mm all round. Convex corners become exact arcs, or mitres;
@@ -86,11 +85,11 @@ function sweptOffset(region: Region, by: number, corners: Corners): Region {
   if (moved.length === 0) return [];
   const how = { rule: FillRule.Positive, tolerance: OFFSET_TOLERANCE, tangled: true };
   const swept = sweep(ClipType.Union, moved, [], how);
-  const parts = swept.flatMap(simpleParts).filter((part) => !isSliver(part));
-  const kept = parts.filter((part) => standsOff(part, region, by));
-  // Where nothing had to be taken away, nothing that belongs there can have gone with it.
-  if (parts.length === swept.length && kept.length === parts.length) return kept;
+  const kept = swept
+    .flatMap(simpleParts)
+    .filter((part) => !isSliver(part))
+    .filter((part) => standsOff(part, region, by));
   const plain = polygonOffset(region, by, corners);
-  const [ours, theirs] = [regionArea(kept), regionArea(plain)];
-  return Math.abs(ours - theirs) <= AREA_SLACK + AREA_SHARE * theirs ? kept : plain;
+  const edge = plain.reduce((sum, contour) => sum + contourLength(contour), 0);
+  return Math.abs(regionArea(kept) - regionArea(plain)) <= AREA_SLACK + EDGE_SLACK * edge ? kept : plain;
 }
