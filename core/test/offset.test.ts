@@ -1,4 +1,3 @@
-import { area, EndType, inflatePaths, JoinType } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { thicken } from '../src/construct/thicken.ts';
@@ -11,6 +10,7 @@ import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { widestDisc } from '../src/geometry/widest-disc.ts';
 import { contourArea, regionArea, reverseContour } from '../src/geometry/contour-facts.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
+import { kernelArea } from './kernel-area.ts';
 import { faceIds, faceOf } from './workshop.ts';
 
 const nodesIn = (region: Region) => region.reduce((sum, { segments }) => sum + segments.length, 0);
@@ -43,13 +43,6 @@ function distancesTo(source: Region, result: Region): number[] {
       }
       return best;
     });
-}
-
-/** Area of the kernel's own offset of fine polygons. */
-function kernelArea(region: Region, by: number): number {
-  const paths = region.map((contour) => flatten(contour, 0.002).map(({ x, y }) => ({ x: x * 1e4, y: y * 1e4 })));
-  const moved = inflatePaths(paths, by * 1e4, JoinType.Round, EndType.Polygon, 2, 5);
-  return moved.reduce((sum, path) => sum + area(path), 0) / 1e8;
 }
 
 describe('offsets', () => {

@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { contoursOf } from '../src/fills/polyline.ts';
 import { flatten, type Region } from '../src/geometry/contour.ts';
 import { regionArea, reverseContour } from '../src/geometry/contour-facts.ts';
-import { polygonOffset } from '../src/geometry/kernel/polygon-offset.ts';
 import { growRegion, growRings } from '../src/geometry/kernel/ring-offset.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
+import { kernelArea } from './kernel-area.ts';
 import { faceIds, faceOf } from './workshop.ts';
 
 const areaAfter = (region: Region, by: number): number => regionArea(contoursOf(growRegion(region, by)));
@@ -60,7 +60,7 @@ describe('rings of points, grown and shrunk', () => {
       const { letters } = layOut({ ...PLAIN, words: 'R&e.', size: { by: 'cap height', value: 8 } }, faceOf(face));
       for (const { contours } of letters)
         for (const by of [-0.6, 0.3]) {
-          const true_ = regionArea(polygonOffset(contours, by, 'round'));
+          const true_ = kernelArea(contours, by);
           // A thousandth of a mm along all edges is what both may be off by.
           const edge = contours.reduce((sum, each) => sum + flatten(each, 0.01).length, 0) * 0.002 + 0.02;
           expect(Math.abs(areaAfter(contours, by) - true_)).toBeLessThan(edge);

@@ -1,7 +1,7 @@
 import { ClipType, FillRule } from 'clipper2-ts';
 import { componentRegion, componentsOf } from '../components.ts';
 import { moveRegion, PlacedContour, type Contour, type Region } from '../contour.ts';
-import { contourArea, contourLength, regionArea, reverseContour } from '../contour-facts.ts';
+import { contourArea, regionArea, reverseContour } from '../contour-facts.ts';
 import type { Segment } from '../segment.ts';
 import { NEAR_EDGE, sweep, weldRegions } from './boolean.ts';
 import { LONGEST_MITRE, type Corners } from './corners.ts';
@@ -90,6 +90,6 @@ function sweptOffset(region: Region, by: number, corners: Corners): Region {
     .filter((part) => !isSliver(part))
     .filter((part) => standsOff(part, region, by));
   const plain = polygonOffset(region, by, corners);
-  const edge = plain.reduce((sum, contour) => sum + contourLength(contour), 0);
-  return Math.abs(regionArea(kept) - regionArea(plain)) <= AREA_SLACK + EDGE_SLACK * edge ? kept : plain;
+  const isSame = Math.abs(regionArea(kept) - plain.area) <= AREA_SLACK + EDGE_SLACK * plain.edge;
+  return isSame ? kept : plain.contours();
 }

@@ -1,28 +1,44 @@
 import { EndType, inflatePaths, JoinType, type Path64 } from 'clipper2-ts';
 import { closedContour, flatten, type Contour, type Region } from '../contour.ts';
+import { contourLength, regionArea } from '../contour-facts.ts';
 import { distanceToSpan, type Point } from '../point.ts';
 import { line, type SourceId } from '../segment.ts';
 import { LONGEST_MITRE, type Corners } from './corners.ts';
 import { GRID_PER_MM } from './provenance.ts';
+import { FLATTENED, growRegion } from './ring-offset.ts';
 
-/** How finely curves become polygons, and corners arcs, mm. */
-const TOLERANCE = 0.001;
+/** An offset of fine polygons. */
+export interface PolygonOffset {
+  /** mm². */
+  readonly area: number;
+  /** How long its edge is, mm. */
+  readonly edge: number;
+  /** Lines only, each named after the edge of the region that it lies nearest to: which is dear to tell. */
+  readonly contours: () => Contour[];
+}
 
-/**
- * A region grown or shrunk by the kernel's own offset of fine polygons: lines only, each named after the edge that it
- * lies nearest to.
- */
-export function polygonOffset(region: Region, by: number, corners: Corners): Contour[] {
-  const edges = edgesOf(region);
-  const paths = region.map((contour): Path64 => flatten(contour, TOLERANCE).map(toGrid));
-  const join = corners === 'round' ? JoinType.Round : JoinType.Miter;
-  const moved = inflatePaths(paths, by * GRID_PER_MM, join, EndType.Polygon, LONGEST_MITRE, TOLERANCE * GRID_PER_MM);
-  return moved.map((path) => {
-    const points = path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM }));
-    return closedContour(
-      points.map((from, i) => line(from, points[(i + 1) % points.length]!, nearestSource(edges, from))),
-    );
-  });
+/** A region grown or shrunk as fine polygons: with round corners as rings, with mitres by the kernel's own offset. */
+export function polygonOffset(region: Region, by: number, corners: Corners): PolygonOffset {
+  const rings = corners === 'round' ? growRegion(region, by) : mitred(region, by);
+  const contours = rings.map((points) =>
+    closedContour(points.map((from, i) => line(from, points[(i + 1) % points.length]!, ''))),
+  );
+  return {
+    area: regionArea(contours),
+    edge: contours.reduce((sum, contour) => sum + contourLength(contour), 0),
+    contours: () => {
+      const edges = edgesOf(region);
+      return contours.map(({ segments }) =>
+        closedContour(segments.map((segment) => ({ ...segment, source: nearestSource(edges, segment.from) }))),
+      );
+    },
+  };
+}
+
+function mitred(region: Region, by: number): Point[][] {
+  const paths = region.map((contour): Path64 => flatten(contour, FLATTENED).map(toGrid));
+  const moved = inflatePaths(paths, by * GRID_PER_MM, JoinType.Miter, EndType.Polygon, LONGEST_MITRE);
+  return moved.map((path) => path.map(({ x, y }): Point => ({ x: x / GRID_PER_MM, y: y / GRID_PER_MM })));
 }
 
 const toGrid = ({ x, y }: Point) => ({ x: Math.round(x * GRID_PER_MM), y: Math.round(y * GRID_PER_MM) });
