@@ -14,54 +14,30 @@ import { thickened } from '../../core/test/thickened.ts';
 import type { FaceCase } from './cases.ts';
 import { featuresOf, polylineOf, type Polyline } from './features.ts';
 
-/** Of each letter the free ends that it may have, where serifs are left out. */
-const ENDS: Readonly<Record<string, readonly number[]>> = {
-  ...{ A: [2], B: [0], C: [2], D: [0], E: [3], F: [3], G: [2, 3], H: [4], I: [2], J: [2], K: [4], L: [2], M: [2] },
-  ...{ N: [2], O: [0], P: [1], Q: [1, 2], R: [2], S: [2], T: [3], U: [2], V: [2], W: [2], X: [4], Y: [3], Z: [2] },
-  ...{ a: [1, 2], b: [1, 2], c: [2], d: [1, 2], e: [1], f: [4], g: [0, 1, 2], h: [3], i: [2], j: [2], k: [4], l: [2] },
-  ...{
-    m: [3, 4],
-    n: [2, 3],
-    o: [0],
-    p: [1, 2],
-    q: [1, 2],
-    r: [2, 3],
-    s: [2],
-    t: [3, 4],
-    u: [2, 3],
-    v: [2],
-    w: [2],
-    x: [4],
-  },
-  ...{ y: [3], z: [2], 0: [0], 1: [2, 3, 4], 2: [2], 3: [2, 3], 4: [2, 3, 4], 5: [2], 6: [1], 7: [2], 8: [0], 9: [1] },
-  '&': [2, 3, 4],
-};
+/** What is said of each of some letters. */
+const ofEach = <Said>(table: readonly (readonly [letters: string, said: Said])[]): ReadonlyMap<string, Said> =>
+  new Map(table.flatMap(([letters, said]) => [...letters].map((letter) => [letter, said] as const)));
 
-/** Of each letter the corners that it may have, where a face rounds them off; others none. */
-const CORNERS: Readonly<Record<string, number>> = {
-  ...{
-    A: 1,
-    B: 3,
-    D: 2,
-    E: 2,
-    F: 1,
-    G: 1,
-    L: 1,
-    M: 3,
-    N: 2,
-    P: 1,
-    R: 1,
-    V: 1,
-    W: 3,
-    Y: 1,
-    Z: 2,
-    a: 1,
-    b: 1,
-    d: 1,
-    e: 1,
-  },
-  ...{ k: 1, m: 2, n: 1, r: 1, u: 1, v: 1, w: 3, y: 1, z: 2, 1: 1, 2: 1, 3: 1, 4: 2, 5: 2, 7: 1 },
-};
+/** The free ends that a letter may have, where serifs are left out. */
+const ENDS = ofEach<readonly number[]>([
+  ['BDOo08', [0]],
+  ['g', [0, 1, 2]],
+  ['Pe69', [1]],
+  ['Qabdpq', [1, 2]],
+  ['ACIJLMNRSUVWZcijlsvwz257', [2]],
+  ['Gnru3', [2, 3]],
+  ['14&', [2, 3, 4]],
+  ['EFTYhy', [3]],
+  ['mt', [3, 4]],
+  ['HKXfkx', [4]],
+]);
+
+/** The corners that a letter may have, where a face rounds them off; others none. */
+const CORNERS = ofEach([
+  ['AFGLPRVYabdeknruvy1237', 1],
+  ['DENZmz45', 2],
+  ['BMWw', 3],
+]);
 
 /** A stroke turns at a node by more than a hand would see, degrees. */
 const BREAK = 12;
@@ -82,7 +58,7 @@ export function faultsOf({ letter, region, hasSerifs }: FaceCase, strokes: reado
   const lines = strokes.filter((stroke) => contourLength(stroke) > 2 * step).map((each) => polylineOf(each, step));
   const told = featuresOf(lines, width);
   const faults: string[] = [];
-  const expected = ENDS[letter]!;
+  const expected = ENDS.get(letter)!;
   const ends = told.ends.length;
   // Serifs that are strokes have ends of their own.
   if (hasSerifs ? ends < Math.min(...expected) : !expected.includes(ends)) faults.push(`${ends} ends`);
@@ -94,7 +70,7 @@ export function faultsOf({ letter, region, hasSerifs }: FaceCase, strokes: reado
   const kinks = strokes
     .flatMap((stroke) => breaksOf(stroke, BREAK))
     .filter((at) => corners.every((corner) => distance(corner, at) > ABOUT_CORNER * width));
-  if (kinks.length > (CORNERS[letter] ?? 0)) faults.push(`${kinks.length} kinks`);
+  if (kinks.length > (CORNERS.get(letter) ?? 0)) faults.push(`${kinks.length} kinks`);
   const reached = reachOf(region, strokes, width);
   if (reached < (hasSerifs ? REACHED_WITHIN : REACHED)) faults.push(`reaches ${(100 * reached).toFixed(0)} %`);
   const isShort = lines.some((line) => stopsShort(line, told.ends, region, width));

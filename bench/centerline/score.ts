@@ -73,11 +73,11 @@ function countsOf(found: readonly Polyline[], ours: Told, theirs: Told, width: n
 }
 
 /** Where a way turns sharply, one point a turn. */
-export function kinksOf(points: readonly Point[], closed: boolean, least = KINK): Point[] {
+function kinksOf(points: readonly Point[], closed: boolean): Point[] {
   const found: Point[] = [];
   const turns = points.map((_, i) => (closed || (i > 1 && i < points.length - 2) ? turnAt(points, i, 2, closed) : 0));
   turns.forEach((turn, i) => {
-    if (Math.abs(turn) < least) return;
+    if (Math.abs(turn) < KINK) return;
     for (let k = Math.max(0, i - 4); k <= Math.min(turns.length - 1, i + 4); k++)
       if (Math.abs(turns[k]!) > Math.abs(turn) || (k < i && turns[k] === turn)) return;
     found.push(points[i]!);

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/point.ts';
+import { squaredToSpan, type Point } from '../geometry/point.ts';
 
 /** Smaller squares are more work to fill than they save, mm. */
 const LEAST_CELL = 0.4;
@@ -46,17 +46,10 @@ export function nearStrokes(strokes: readonly (readonly Point[])[], near: number
     const [column, row] = [columnOf(x), rowOf(y)];
     for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++)
       for (let c = Math.max(0, column - 1); c <= Math.min(columns - 1, column + 1); c++)
-        for (let k = ends[r * columns + c]!; k < ends[r * columns + c + 1]!; k++)
-          if (squaredToRun(runs, filed[k]!, x, y) <= squared) return true;
+        for (let k = ends[r * columns + c]!; k < ends[r * columns + c + 1]!; k++) {
+          const run = filed[k]!;
+          if (squaredToSpan(x, y, runs[run]!, runs[run + 1]!, runs[run + 2]!, runs[run + 3]!) <= squared) return true;
+        }
     return false;
   };
-}
-
-/** The squared distance of a point from a straight run, mm². */
-function squaredToRun(runs: readonly number[], run: number, x: number, y: number): number {
-  const [ax, ay] = [runs[run]!, runs[run + 1]!];
-  const [dx, dy, px, py] = [runs[run + 2]! - ax, runs[run + 3]! - ay, x - ax, y - ay];
-  const long = dx * dx + dy * dy;
-  const share = long === 0 ? 0 : Math.min(1, Math.max(0, (px * dx + py * dy) / long));
-  return (px - dx * share) ** 2 + (py - dy * share) ** 2;
 }

@@ -1,6 +1,6 @@
 import type { Contour } from '../geometry/contour.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
-import { distance, mix, type Point } from '../geometry/point.ts';
+import { distance, mix, squaredToSpan, type Point } from '../geometry/point.ts';
 import { line, type SourceId } from '../geometry/segment.ts';
 
 /** Steps shorter than this are none, mm. */
@@ -33,15 +33,9 @@ export function simplified(points: readonly Point[], tolerance: number): Point[]
   for (let span = open.pop(); span; span = open.pop()) {
     const [from, to] = span;
     const [a, b] = [points[from]!, points[to]!];
-    const [dx, dy] = [b.x - a.x, b.y - a.y];
-    const long = dx * dx + dy * dy;
-    // Squared, and in plain numbers: every point of every fill is asked for.
     let [worst, at] = [tolerance * tolerance, -1];
     for (let i = from + 1; i < to; i++) {
-      const [px, py] = [points[i]!.x - a.x, points[i]!.y - a.y];
-      const share = long === 0 ? 0 : Math.min(1, Math.max(0, (px * dx + py * dy) / long));
-      const [offX, offY] = [px - dx * share, py - dy * share];
-      const off = offX * offX + offY * offY;
+      const off = squaredToSpan(points[i]!.x, points[i]!.y, a.x, a.y, b.x, b.y);
       if (off > worst) [worst, at] = [off, i];
     }
     if (at < 0) continue;

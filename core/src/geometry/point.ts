@@ -25,6 +25,14 @@ export function distance(a: Point, b: Point): number {
 }
 export const mix = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
 
+/** The squared distance of (x, y) from the span from (ax, ay) to (bx, by), in plain numbers: asked by the million. */
+export function squaredToSpan(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const [dx, dy, px, py] = [bx - ax, by - ay, x - ax, y - ay];
+  const long = dx * dx + dy * dy;
+  const share = long === 0 ? 0 : Math.min(1, Math.max(0, (px * dx + py * dy) / long));
+  return (px - dx * share) ** 2 + (py - dy * share) ** 2;
+}
+
 /** Distance from a point to the straight piece from a to b. */
 export function distanceToSpan(p: Point, a: Point, b: Point): number {
   const span = subtract(b, a);

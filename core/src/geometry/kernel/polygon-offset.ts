@@ -2,7 +2,8 @@ import { EndType, inflatePaths, JoinType, type Path64 } from 'clipper2-ts';
 import { closedContour, flatten, type Contour, type Region } from '../contour.ts';
 import { contourLength, regionArea } from '../contour-facts.ts';
 import { distanceToSpan, type Point } from '../point.ts';
-import { line, type SourceId } from '../segment.ts';
+import type { SourceId } from '../segment.ts';
+import { polygon } from '../shapes.ts';
 import { LONGEST_MITRE, type Corners } from './corners.ts';
 import { GRID_PER_MM } from './provenance.ts';
 import { FLATTENED, growRegion } from './ring-offset.ts';
@@ -20,9 +21,7 @@ export interface PolygonOffset {
 /** A region grown or shrunk as fine polygons: with round corners as rings, with mitres by the kernel's own offset. */
 export function polygonOffset(region: Region, by: number, corners: Corners): PolygonOffset {
   const rings = corners === 'round' ? growRegion(region, by) : mitred(region, by);
-  const contours = rings.map((points) =>
-    closedContour(points.map((from, i) => line(from, points[(i + 1) % points.length]!, ''))),
-  );
+  const contours = rings.map((points) => polygon(points, ''));
   return {
     area: regionArea(contours),
     edge: contours.reduce((sum, contour) => sum + contourLength(contour), 0),

@@ -1,5 +1,5 @@
 import type { Bounds } from '../bounds.ts';
-import { boxTable, visitPairs } from '../box-pairs.ts';
+import { boxTableOf, visitPairs } from '../box-pairs.ts';
 import type { Contour } from '../contour.ts';
 import { distance, type Point } from '../point.ts';
 import { tangentAt, type Segment } from '../segment.ts';
@@ -36,11 +36,7 @@ export function crossingsOf(
   const found: Crossing[] = [];
   const whole = stretchesOnce();
   let certain = true;
-  const table = boxTable(contours.length);
-  boxes.forEach(
-    (box, i) => ({ minX: table.minX[i], minY: table.minY[i], maxX: table.maxX[i], maxY: table.maxY[i] } = box),
-  );
-  visitPairs(table, NEAR, (i, j) => {
+  visitPairs(boxTableOf(boxes), NEAR, (i, j) => {
     if (!certain || owners[i] === owners[j]) return;
     const pair = new ContourPair(i, j, contours, owners, found);
     visitNear(contours[i]!, contours[j]!, NEAR, (m, n) => (certain = pair.compare(m, n, whole)));

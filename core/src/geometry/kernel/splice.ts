@@ -47,15 +47,8 @@ export function cross(regions: readonly Region[]): Crossed | null {
   const boxes = contours.map(hullBounds);
   const crossings = crossingsOf(contours, owners, boxes);
   if (!crossings) return null;
-  const crossed: ContourCrossing[][] = contours.map(() => []);
-  for (const { first, second } of crossings) {
-    crossed[first.contour]!.push(first);
-    crossed[second.contour]!.push(second);
-  }
-  for (const own of crossed) {
-    own.sort((a, b) => a.segment - b.segment || a.t - b.t);
-    if (!alternate(own) || !spaced(own, crossings)) return null;
-  }
+  const crossed = crossingsAlong(contours, crossings);
+  if (!crossed.every((own) => alternate(own) && spaced(own, crossings))) return null;
   return {
     contours,
     owners,
@@ -109,13 +102,23 @@ function alternate(crossed: readonly ContourCrossing[]): boolean {
   return true;
 }
 
-/** Crossings that all but coincide would leave runs of no length. */
-function spaced(crossed: readonly ContourCrossing[], crossings: readonly Crossing[]): boolean {
-  if (crossed.length < 2) return crossed.length === 0;
-  return crossed.every(
-    ({ crossing }, k) =>
-      distance(crossings[crossing]!.at, crossings[crossed[(k + 1) % crossed.length]!.crossing]!.at) >= HAIR,
-  );
+/** The crossings along each contour, in order. */
+export function crossingsAlong(contours: readonly Contour[], crossings: readonly Crossing[]): ContourCrossing[][] {
+  const crossed: ContourCrossing[][] = contours.map(() => []);
+  for (const { first, second } of crossings) {
+    crossed[first.contour]!.push(first);
+    crossed[second.contour]!.push(second);
+  }
+  for (const own of crossed) own.sort((a, b) => a.segment - b.segment || a.t - b.t);
+  return crossed;
+}
+
+/** Crossings that all but coincide would leave runs of no length; a loop begins and ends at the same one. */
+export function spaced(own: readonly ContourCrossing[], crossings: readonly Crossing[]): boolean {
+  return own.every(({ crossing }, k) => {
+    const next = own[(k + 1) % own.length]!.crossing;
+    return next === crossing || distance(crossings[crossing]!.at, crossings[next]!.at) >= HAIR;
+  });
 }
 
 /** How many other regions hold the start of each contour. */

@@ -10,7 +10,11 @@ import { visitNear } from './near-segments.ts';
 export function groupsWithinReach(region: Region, reach: number): Contour[][] {
   const comeNear = (a: number, b: number): boolean => {
     let found = false;
-    visitNear(region[a]!, region[b]!, reach, () => !(found = true));
+    // One pair will do.
+    visitNear(region[a]!, region[b]!, reach, () => {
+      found = true;
+      return false;
+    });
     return found;
   };
   return groupsThatMeet(region.map(hullBounds), reach, comeNear).map((members) => members.map((i) => region[i]!));

@@ -2,13 +2,12 @@ import { visitPairs } from '../box-pairs.ts';
 import { isConnected, type Contour, type Region } from '../contour.ts';
 import { hullBounds, segmentHulls, turnsRightOf } from '../contour-facts.ts';
 import { hullTable } from '../hull-table.ts';
-import { distance } from '../point.ts';
 import { pointAt, portion, tangentAt, type Segment } from '../segment.ts';
 import { goesOn } from '../self-crossings.ts';
 import { apartByRun, follow } from './joints.ts';
 import { NEAR, stretchOf } from './curve-crossings.ts';
-import { ContourPair, HAIR, stretchesOnce, type ContourCrossing, type Crossing } from './region-crossings.ts';
-import { combine } from './splice.ts';
+import { ContourPair, stretchesOnce, type ContourCrossing, type Crossing } from './region-crossings.ts';
+import { combine, crossingsAlong, spaced } from './splice.ts';
 
 /** What rises less than this, mm, goes level. */
 const LEVEL = 1e-6;
@@ -26,14 +25,9 @@ const HARDLY = 1e-3;
 export function woundRound(contours: readonly Contour[], cut = new Set<Segment>()): Region | null {
   const crossings = allCrossings(contours);
   if (!crossings) return null;
-  const crossed: ContourCrossing[][] = contours.map(() => []);
-  for (const { first, second } of crossings) {
-    crossed[first.contour]!.push(first);
-    crossed[second.contour]!.push(second);
-  }
+  const crossed = crossingsAlong(contours, crossings);
   const depths: number[] = [];
   for (const [i, own] of crossed.entries()) {
-    own.sort((a, b) => a.segment - b.segment || a.t - b.t);
     if (own.reduce((sum, { enters }) => sum + (enters ? 1 : -1), 0) !== 0 || !spaced(own, crossings)) return null;
     const depth = depthAtStart(contours, i, own);
     if (depth === null) return null;
@@ -80,14 +74,6 @@ function allCrossings(contours: readonly Contour[]): Crossing[] | null {
 /** Whether a segment may cross itself: it turns by half a turn or more. */
 const mayLoop = (segment: Segment): boolean =>
   segment.kind === 'cubic' && !goesOn(segment) && stretchOf(segment).spread >= Math.PI / 2;
-
-/** Crossings that all but coincide would leave runs of no length; a loop begins and ends at the same one. */
-function spaced(own: readonly ContourCrossing[], crossings: readonly Crossing[]): boolean {
-  return own.every(({ crossing }, k) => {
-    const next = own[(k + 1) % own.length]!.crossing;
-    return next === crossing || distance(crossings[crossing]!.at, crossings[next]!.at) >= HAIR;
-  });
-}
 
 /**
  * How often the contours go round what is to the right of the start of one of them: asked at two places along it; null
