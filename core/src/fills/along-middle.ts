@@ -7,7 +7,7 @@ import { distance, mix, type Point } from '../geometry/point.ts';
 import { clipLine } from './clip-lines.ts';
 import type { Fill } from './fill.ts';
 import { outlineOf, type HatchPlan } from './hatch.ts';
-import { closedPolyline, contoursOf, lengthOf, polyline } from './polyline.ts';
+import { closedLine, contoursOf, lengthOf, openLine } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 
 /** Lines are followed so nearly, mm; pieces of them shorter than so many widths are scraps of their neighbours. */
@@ -28,7 +28,7 @@ export function alongMiddle(region: Region, plan: HatchPlan): Fill {
   path.run(linesIn(region, reach, spacing, SCRAP * width));
   const lines = path.runs.map(({ points, closed }) => ({
     kind: 'line' as const,
-    contour: closed ? closedPolyline(points) : polyline(points, source),
+    contour: closed ? closedLine(points) : openLine(points, source),
   }));
   const outlines = edges.map((contour) => ({ kind: 'outline' as const, contour }));
   return {

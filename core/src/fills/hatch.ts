@@ -10,7 +10,7 @@ import type { Fill, FillStroke } from './fill.ts';
 import { heightsOf, measuredRing, shorterWay, pointsBetween, spansIn, type MeasuredRing } from './scan-lines.ts';
 import { serpentines, type Chain } from './serpentine.ts';
 import { nearStrokes } from './near-strokes.ts';
-import { closedPolyline, polyline } from './polyline.ts';
+import { closedLine, openLine } from './polyline.ts';
 import { wallStrokes } from './walls.ts';
 
 /** How an area is hatched. Lengths in mm, degrees counter-clockwise. */
@@ -65,7 +65,7 @@ export function outlineOf(region: Region, reach: Region, by: number): Region {
     SAME,
   );
   const isSame = reach.every(({ segments }) => segments.every(({ from }) => isNear(from)));
-  return isSame ? curves : reach.map(({ segments }) => closedPolyline(segments.map(({ from }) => from)));
+  return isSame ? curves : reach.map(({ segments }) => closedLine(segments.map(({ from }) => from)));
 }
 
 const closedRing = (points: readonly Point[]): Point[] => [...points, points[0]!];
@@ -91,7 +91,7 @@ function linesIn(part: Region, plan: HatchPlan, hasWalls: boolean): FillStroke[]
     const chains = joined(serpentines(rings, spans, plan.spacing), rings, plan);
     const told = (kind: FillStroke['kind'], points: readonly Point[]): FillStroke => ({
       kind,
-      contour: polyline(points.map(back), source),
+      contour: openLine(points.map(back), source),
     });
     const drawn = chains.map(({ points }) => points);
     const walls = hasWalls && i === 0 ? wallStrokes(rings, drawn, plan.width, plan.spacing) : [];

@@ -13,6 +13,8 @@ const SLIVER = 0.35;
 const TOUCH = 0.02;
 /** A middle that is a little off is as good, where what is to be covered is narrower than the tool. */
 const FINENESS = { finer: 0.5, widest: 0.2 };
+/** So many times is a line evened. */
+const EVENED = 2;
 /** Edges are looked at at steps of this share of the tool's radius, and lie on a line's reach within that. */
 const [STEP, SLACK] = [0.15, 1.0005];
 
@@ -36,11 +38,24 @@ export function middleLines(piece: Rings, radius: number): Point[][] {
   const skeleton = skeletonOf(contoursOf(piece.map((ring) => ring.map(scaled))), FINENESS);
   const back = ({ x, y }: Point): Point => ({ x: x / scale + middle.x, y: y / scale + middle.y });
   for (const share of CUT_BACK) {
-    const lines = linesOf(skeleton, share).map((points) => points.map(back));
+    const lines = linesOf(skeleton, share).map((points) => evened(points).map(back));
     if (lines.length === 0) continue;
     if (covers(lines, edge, radius)) return lines;
   }
   return piece.map((ring) => [...ring, ring[0]!]);
+}
+
+/** Discs between two walls that are sampled by turns lie by turns to either side of the middle. */
+function evened(points: readonly Point[]): Point[] {
+  let [own, next] = [[...points], [...points]];
+  for (let round = 0; round < EVENED; round++) {
+    for (let i = 1; i + 1 < own.length; i++) {
+      const [p, q, r] = [own[i - 1]!, own[i]!, own[i + 1]!];
+      next[i] = { x: (p.x + 2 * q.x + r.x) / 4, y: (p.y + 2 * q.y + r.y) / 4 };
+    }
+    [own, next] = [next, own];
+  }
+  return own;
 }
 
 const covers = (lines: readonly (readonly Point[])[], edge: readonly Point[], radius: number): boolean =>

@@ -6,7 +6,7 @@ import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygo
 import type { Point } from '../geometry/point.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { middleLines } from './middle-lines.ts';
-import { closedPolyline, contoursOf, polyline, simplified } from './polyline.ts';
+import { closedLine, contoursOf, openLine, simplified } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 
 /** How an area is cleared by a cutter. Lengths in mm. */
@@ -41,12 +41,12 @@ export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill
     clear(rings, 0, plan, tool);
     return tool.runs.map(({ kind, points, closed }): FillStroke => ({
       kind,
-      contour: closed ? closedPolyline(points) : polyline(points, source),
+      contour: closed ? closedLine(points) : openLine(points, source),
     }));
   });
   // Where the tool only just gets in its middle has a line to go along, and no ring.
   for (const points of found.filter((ring) => ring.length === 2))
-    strokes.push({ kind: 'middle', contour: polyline(points, source) });
+    strokes.push({ kind: 'middle', contour: openLine(points, source) });
   return { strokes, area: regionArea(region), reached: () => reachedBy(region, plan) };
 }
 

@@ -2,28 +2,31 @@ import type { Contour } from '../geometry/contour.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
 import { distance, mix, squaredToSpan, type Point } from '../geometry/point.ts';
 import { line, type SourceId } from '../geometry/segment.ts';
+import { linesAndArcs } from './lines-and-arcs.ts';
 
 /** Steps shorter than this are none, mm. */
 const SHORTEST = 1e-4;
-/** Points that lie so near to the way between others are left out, mm: a tenth of what a machine shows. */
-const STRAIGHT = 0.002;
+/** Lines and arcs are so near to the points that they tell, mm: a tenth of what a machine shows. */
+const NEAR = 0.002;
 
 /** How long the way along points is. */
 export const lengthOf = (points: readonly Point[]): number =>
   points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
 
-/** An open line along points, as few as tell it. */
-export function polyline(points: readonly Point[], source: SourceId): Contour {
-  const apart = points.filter((point, i) => i === 0 || distance(point, points[i - 1]!) >= SHORTEST);
-  const kept = simplified(apart, STRAIGHT);
-  return { segments: kept.slice(1).map((to, i) => line(kept[i]!, to, source)), closed: false };
-}
+/** An open line along points, as few lines and arcs as tell it. */
+export const openLine = (points: readonly Point[], source: SourceId): Contour => ({
+  segments: linesAndArcs(apart(points), NEAR, source),
+  closed: false,
+});
 
-/** A closed line along points, as few as tell it. It belongs to nobody. */
-export function closedPolyline(points: readonly Point[]): Contour {
-  const kept = simplified([...points, points[0]!], STRAIGHT);
-  return { segments: kept.slice(1).map((to, i) => line(kept[i]!, to, '')), closed: true };
-}
+/** A closed line along points, as few lines and arcs as tell it. It belongs to nobody. */
+export const closedLine = (points: readonly Point[]): Contour => ({
+  segments: linesAndArcs(apart([...points, points[0]!]), NEAR, ''),
+  closed: true,
+});
+
+const apart = (points: readonly Point[]): Point[] =>
+  points.filter((point, i) => i === 0 || distance(point, points[i - 1]!) >= SHORTEST);
 
 /** Fewer points, none of those left out further than a tolerance from the line (Douglas and Peucker, 1973). */
 export function simplified(points: readonly Point[], tolerance: number): Point[] {

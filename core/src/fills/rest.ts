@@ -6,7 +6,7 @@ import type { Point } from '../geometry/point.ts';
 import { clipLine } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { pocket, type PocketPlan } from './pocket.ts';
-import { contoursOf, polyline, simplified } from './polyline.ts';
+import { contoursOf, openLine, simplified } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 
 /** What a first cutter leaves, cleared by a smaller one. Lengths in mm. */
@@ -47,7 +47,7 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
   const tool = new ToolPath(growRegion(region, -radius), plan.tool);
   tool.run(passes);
   const source = region[0]?.segments[0]?.source ?? '';
-  const runs = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: polyline(points, source) }));
+  const runs = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: openLine(points, source) }));
   return { strokes: runs, area: regionArea(region), reached: () => regionArea(contoursOf(target)) };
 }
 

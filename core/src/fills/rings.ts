@@ -4,7 +4,7 @@ import { growRegion, growRings } from '../geometry/kernel/ring-offset.ts';
 import type { Fill } from './fill.ts';
 import type { HatchPlan } from './hatch.ts';
 import { pocket } from './pocket.ts';
-import { closedPolyline, contoursOf } from './polyline.ts';
+import { closedLine, contoursOf } from './polyline.ts';
 
 /**
  * Fills an area with lines that follow its edge, and so its strokes: one inside the other, a spacing apart. Where lines
@@ -20,7 +20,7 @@ export function rings(region: Region, plan: Pick<HatchPlan, 'width' | 'spacing' 
   const levels: Fill['strokes'][number][] = [];
   const reach = growRegion(region, -(width / 2 + inset));
   for (let level = reach; level.length > 0; level = growRings(level, -spacing))
-    levels.push(...level.map((ring) => ({ kind: 'ring' as const, contour: closedPolyline(ring) })));
+    levels.push(...level.map((ring) => ({ kind: 'ring' as const, contour: closedLine(ring) })));
   return {
     strokes: levels.reverse(),
     area: regionArea(region),

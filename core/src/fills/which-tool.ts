@@ -27,8 +27,10 @@ export interface ClearingPlan {
   readonly lift: number;
 }
 
-/** Scraps narrower than this are the grid's, mm. */
-const HAIR = 0.01;
+/** Curves are followed so nearly, mm: shares come within .002 so. */
+const FINE = 0.01;
+/** Scraps narrower than this lie between two roundings of one edge, mm. */
+const HAIR = 0.03;
 
 /** An area, as often as it is cleared. */
 export interface Lot {
@@ -47,7 +49,7 @@ export function toolChoices(lots: readonly Lot[], tools: readonly Tool[], plan: 
   // Letter by letter: the work of an offset grows faster than what is given to it.
   const edges = lots.flatMap(({ area, copies }, i) =>
     componentsOf(area).map((part) => ({
-      edge: growRegion(componentRegion(part), -plan.inset),
+      edge: growRegion(componentRegion(part), -plan.inset, FINE),
       copies,
       isShown: i === 0,
     })),
@@ -66,13 +68,15 @@ export function toolChoices(lots: readonly Lot[], tools: readonly Tool[], plan: 
     missed: parts.filter(({ isShown }) => isShown).flatMap(({ missed }) => missed),
   });
   const pairs = alone.flatMap((small): ToolChoice[] => {
+    // No way is shorter than what it clears is long, as wide as the tool.
+    const atLeast = ({ share, seconds }: Alone): number =>
+      seconds + (plan.passes * (small.share - share) * whole) / small.tool.diameter / small.tool.feed;
     const wider = alone
       .filter(({ tool, share }) => tool.diameter > small.tool.diameter && share > 0 && small.share - share >= GAIN)
-      .sort((a, b) => a.seconds - b.seconds);
+      .sort((a, b) => atLeast(a) - atLeast(b));
     let best: { readonly before: Tool | null; readonly seconds: number } = { before: null, seconds: small.seconds };
     for (const large of wider) {
-      // With the rest it takes longer still.
-      if (large.seconds >= best.seconds) break;
+      if (atLeast(large) >= best.seconds) break;
       const seconds = large.seconds + restSeconds(small, large, plan);
       if (seconds < best.seconds) best = { before: large.tool, seconds };
     }
@@ -92,27 +96,26 @@ interface Alone {
   readonly parts: readonly (Cleared & { readonly copies: number; readonly isShown: boolean })[];
 }
 
-/** Where a cutter's middle goes in an area, what it reaches, and what it leaves. */
+/** Where a cutter's middle goes in an area, and what it leaves. */
 interface Cleared {
   readonly middle: Rings;
-  readonly reached: Rings;
   readonly missed: Rings;
 }
 
 function cleared(edge: Rings, radius: number): Cleared {
-  const middle = growRings(edge, -radius);
-  const reached = growRings(middle, radius);
-  return { middle, reached, missed: withoutHairs(ringsWithout(edge, reached)) };
+  const middle = growRings(edge, -radius, FINE);
+  const reached = growRings(middle, radius, FINE);
+  return { middle, missed: withoutHairs(ringsWithout(edge, reached)) };
 }
 
 /** What is thinner than a hair is what growing an offset again leaves of a curve. */
-const withoutHairs = (rings: Rings): Rings => growRings(growRings(rings, -HAIR / 2), HAIR / 2);
+const withoutHairs = (rings: Rings): Rings => growRings(growRings(rings, -HAIR / 2, FINE), HAIR / 2, FINE);
 
 /** Seconds of a small cutter over what a large one left. */
 const restSeconds = ({ tool, parts }: Alone, large: Alone, plan: ClearingPlan): number =>
   sumOver(
-    parts.map((part, i) => ({ ...part, rest: withoutHairs(ringsWithout(part.reached, large.parts[i]!.reached)) })),
-    ({ middle, rest }) => secondsOver(ringsCommon(middle, growRings(rest, tool.diameter / 2)), tool, plan),
+    parts.map((part, i) => ({ ...part, rest: ringsWithout(large.parts[i]!.missed, part.missed) })),
+    ({ middle, rest }) => secondsOver(ringsCommon(middle, growRings(rest, tool.diameter / 2, FINE)), tool, plan),
   );
 
 const sumOver = <Part extends { readonly copies: number }>(

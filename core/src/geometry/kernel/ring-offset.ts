@@ -14,11 +14,15 @@ const MITRED = 0.45;
 /** Steps shorter than this have no direction, mm. */
 const SHORT = 1e-6;
 
-/** A region grown, or shrunk, by a distance with round corners: rings of points, which belong to nobody. */
-export const growRegion = (region: Region, by: number): Point[][] =>
+/**
+ * A region grown, or shrunk, by a distance with round corners: rings of points, which belong to nobody.
+ * @param fine how finely curves become polygons, and corners arcs, mm
+ */
+export const growRegion = (region: Region, by: number, fine = FLATTENED): Point[][] =>
   growRings(
-    region.map((contour) => flatten(contour, FLATTENED)),
+    region.map((contour) => flatten(contour, fine)),
     by,
+    fine,
   );
 
 /**

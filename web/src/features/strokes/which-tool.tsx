@@ -6,7 +6,7 @@ import type { FillOf } from '@needlefile/core/recipe/schema';
 import type { ToolChart, ToolRow } from '@needlefile/core/screen/tool-chart';
 import type { Tool } from '@needlefile/core/shop/shop';
 import { formatTime } from '@needlefile/core/units/quantity';
-import { Chart, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js';
+import { Chart, LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip } from 'chart.js';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { Scatter } from 'react-chartjs-2';
@@ -17,7 +17,7 @@ import { useJob } from '@/job/job-store';
 import { newToolCharter } from '@/worker/core-workers';
 import css from './strokes.module.css';
 
-Chart.register(ScatterController, PointElement, LinearScale, Tooltip);
+Chart.register(ScatterController, PointElement, LinearScale, LogarithmicScale, Tooltip);
 
 interface Props {
   readonly operation: string;
@@ -70,7 +70,8 @@ function Comparison({ operation, fill, second }: Props) {
           data={{
             datasets: [
               {
-                data: chart.rows.map(({ seconds, share }) => ({ x: seconds / 60, y: 100 * share })),
+                // One that does not get in has no time.
+                data: chart.rows.map(({ seconds, share }) => ({ x: share > 0 ? seconds / 60 : NaN, y: 100 * share })),
                 clip: false,
                 pointRadius: chart.rows.map((row) => (now(row) ? 7 : 5)),
                 pointHoverRadius: 8,
@@ -97,7 +98,12 @@ function Comparison({ operation, fill, second }: Props) {
               },
             },
             scales: {
-              x: { min: 0, title: { display: true, text: 'minutes' }, ticks: { maxTicksLimit: 5 } },
+              // The narrowest of a rack takes a hundred times as long as the widest.
+              x: {
+                type: 'logarithmic',
+                title: { display: true, text: 'minutes' },
+                ticks: { callback: (minutes) => (isRound(Number(minutes)) ? String(minutes) : '') },
+              },
               y: { max: 100, title: { display: true, text: '% reached' }, ticks: { maxTicksLimit: 5 } },
             },
           }}
@@ -123,9 +129,12 @@ function Comparison({ operation, fill, second }: Props) {
   );
 }
 
+/** 1, 2 or 5 with zeros. */
+const isRound = (minutes: number): boolean => /^[125]e/.test(minutes.toExponential());
+
 /** A pair by its diameters, as names would not fit beside each other. */
 const cutters = ({ tool, before }: ToolRow): string =>
-  before ? `${before.diameter}, then ${tool.diameter} mm` : tool.name;
+  before ? `${before.diameter}, then ${tool.diameter}` : tool.name;
 
 /** A hundred only where it is. */
 const percent = (share: number): string => `${(Math.floor(share * 1000) / 10).toFixed(1)} %`;
