@@ -33,7 +33,7 @@ export function benchFills(face: Face, words: string): void {
   const moved = () => all.map((region) => moveRegion(region, ++turn, 0));
   row(
     'the same letters elsewhere',
-    () => moved().map((region) => fillParts(region, { ...plainFill('hatch'), ...PLAN }, null)),
+    () => moved().map((region) => fillParts(region, { ...plainFill('hatch'), ...PLAN }, null, 10)),
     union,
     OFTEN,
   );

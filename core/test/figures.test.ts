@@ -71,7 +71,12 @@ const drawing: Drawing = {
 };
 
 /** The operations on a drawing, as they are run from the corner of the sheet. */
-function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignment = USUAL): readonly Operation[] {
+function run(
+  lines: Drawing,
+  plans: readonly Partial<OperationPlan>[],
+  assignment = USUAL,
+  on = machine,
+): readonly Operation[] {
   const operations = plans.map((plan) => ({ ...PLAIN, ...plan }) as OperationPlan);
   const works = Object.fromEntries(operations.map(({ id, work }) => [id, work]));
   return runOperations(
@@ -85,14 +90,25 @@ function run(lines: Drawing, plans: readonly Partial<OperationPlan>[], assignmen
           lines: assignLines(
             lines,
             [],
-            { assignment, works, items: {}, itemDots: {}, fills: {}, follows: {}, dots: {}, kerf: 0, lead: null },
+            {
+              assignment,
+              works,
+              items: {},
+              itemDots: {},
+              fills: {},
+              stays: {},
+              follows: {},
+              dots: {},
+              kerf: 0,
+              lead: null,
+            },
             [],
           ).lines,
         },
         placements: [{ x: 0, y: 0, turn: 0 }],
       },
     ],
-    machine,
+    on,
   ).operations;
 }
 
@@ -141,6 +157,15 @@ describe('times and lengths', () => {
     expect(fill!.settings).toEqual({ speed: 100, power: 40, passes: 1 });
     // No pierces; to the first row, 40 rows at 100 mm/s, and 40 turns of 0.2 s to stop and start and 0.01 s to settle.
     expect(fill!.time).toBeCloseTo(Math.hypot(10, 10.25) / 50 + 0.1 + 12 + 40 * 0.21, 9);
+  });
+
+  it('of lines that a tool is let down for, whatever the work: once a line', () => {
+    const scored: Drawing = { outline: [], area: [], linework: [box(0, 0, 10, 10), box(20, 0, 10, 10)] };
+    const starts = (pierces: Machine['pierces']) =>
+      run(scored, [{ id: 'line', work: 'score' }], USUAL, { ...machine, pierces })[0]!;
+    const [beam, cutter] = [starts('cuts'), starts('lines')];
+    expect([beam.starts, cutter.starts]).toEqual([0, 4]);
+    expect(cutter.time).toBeCloseTo(beam.time + 4, 9);
   });
 
   it('of works that a machine cannot do are told as slow ones, and marked', () => {

@@ -71,7 +71,7 @@ describe('a hatch', () => {
     const nothing = hatch(box(20, 0.9), PLAN);
     expect([nothing.strokes, nothing.reached()]).toEqual([[], 0]);
     const both = [...box(20, 10), ...moveRegion(box(5, 0.5), 30, 0)];
-    const { strokes, missed } = fillParts(both, { ...plainFill('hatch'), ...PLAN, spacing: 0.5 }, null);
+    const { strokes, missed } = fillParts(both, { ...plainFill('hatch'), ...PLAN, spacing: 0.5 }, null, 10);
     expect(strokes).toHaveLength(1);
     expect(missed).toMatchObject([{ bounds: { minX: 30, maxX: 35 } }]);
     // 2.5 mm² twice over, by an edge of 11 mm.
@@ -136,6 +136,7 @@ describe('a hatch', () => {
         ...PLAN,
       },
       null,
+      10,
     );
     const half = strokes.length / 2;
     const [a, b] = [strokes[0]!.segments[0]!.from, strokes[half]!.segments[0]!.from];

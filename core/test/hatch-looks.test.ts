@@ -118,18 +118,17 @@ describe('lines along the middle', () => {
 });
 
 describe('lines across', () => {
-  /** The directions of long lines of each letter, from left to right, degrees from 0 to 180. */
+  /** The direction that most of the lines of each letter have, from left to right, degrees from 0 to 180. */
   const directions = (recipe: Recipe): number[] => {
-    const { contours } = operationOn(jobOf(recipe), 'area')!;
-    const long = contours.flatMap(({ segments }) =>
-      segments.filter(({ from, to }) => Math.hypot(to.x - from.x, to.y - from.y) > 1),
-    );
-    const bySource = new Map<string, number>();
-    for (const { from, to, source } of long) {
-      const angle = ((Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI + 360) % 180;
-      if (!bySource.has(source)) bySource.set(source, Math.round(angle) % 180);
+    const bySource = new Map<string, Map<number, number>>();
+    for (const { from, to, source } of operationOn(jobOf(recipe), 'area')!.contours.flatMap(
+      ({ segments }) => segments,
+    )) {
+      const angle = Math.round(((Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI + 360) % 180) % 180;
+      const lengths = bySource.get(source) ?? new Map<number, number>();
+      bySource.set(source, lengths.set(angle, (lengths.get(angle) ?? 0) + Math.hypot(to.x - from.x, to.y - from.y)));
     }
-    return [...bySource.values()];
+    return [...bySource.values()].map((lengths) => [...lengths].sort((a, b) => b[1] - a[1])[0]![0]);
   };
 
   it('turn from letter to letter, of equal letters too', () => {

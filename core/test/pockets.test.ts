@@ -15,7 +15,10 @@ import { distance, distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { segmentLength } from '../src/geometry/segment.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
+import { stayOf } from '../src/operations/stay.ts';
+import { plainFill, plainOperation } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
+import type { Machine } from '../src/shop/shop.ts';
 import { faceOf, jobOf, recipeOf } from './workshop.ts';
 
 const box = (width: number, height: number): Region => [
@@ -50,6 +53,30 @@ const letters = (words: string, capHeight: number): Region =>
       ({ contours }) => contours,
     ),
   );
+
+describe('a tool that fills areas', () => {
+  const engraver = houseShop.machines.find(({ id }) => id === 'engraver')!;
+  const stayOn = (machine: Partial<Machine>) =>
+    stayOf(
+      { ...plainOperation('it', 'engrave'), fill: { ...plainFill('pocket'), tool: 1 }, speed: 12 },
+      {
+        ...engraver,
+        ...machine,
+      },
+    );
+
+  it('stays down as long as that takes no longer than a lift, but twice its width at least', () => {
+    // A second at 12 mm/s, and what the same way takes at 50 mm/s besides.
+    expect(stayOn({ pierceTime: 1, travelSpeed: 50 })).toBe(20);
+    expect(stayOn({ pierceTime: 0 })).toBe(2);
+    expect(stayOn({ pierces: 'cuts' })).toBe(2);
+    // Lifted it is no faster.
+    expect(stayOn({ travelSpeed: 10 })).toBeGreaterThan(1e4);
+    const lifts = (stay: number) => pocket(letters('RB', 20), { ...PLAN, tool: 1 }, stay).strokes.length;
+    expect(lifts(20)).toBeLessThan(lifts(2));
+    expect(lifts(2)).toBeLessThan(lifts(0));
+  });
+});
 
 describe('a pocket', () => {
   it.each([0.1, 0.4, 0.6])('clears a rectangle with an overlap of %d, and its wall last', (overlap) => {

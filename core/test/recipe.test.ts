@@ -116,11 +116,14 @@ describe('recipe', () => {
 });
 
 describe('a shop as it was kept', () => {
-  it('before it said how machines move, who sets off the kerf, and what is in the rack, gets the usual', () => {
-    const machines = houseShop.machines.map(({ dynamics: _dynamics, kerfBy: _kerfBy, ...machine }) => machine);
+  it('before it said how machines move and begin, who sets off the kerf, and what is in the rack, gets the usual', () => {
+    const machines = houseShop.machines.map(
+      ({ dynamics: _dynamics, pierces: _pierces, kerfBy: _kerfBy, ...machine }) => machine,
+    );
     const read = readShop({ machines, materials: houseShop.materials });
     if (!read.ok) throw new Error(read.problems.join());
     expect(read.shop.machines.map(({ dynamics }) => dynamics)).toEqual(houseShop.machines.map((each) => each.dynamics));
+    expect(read.shop.machines.map(({ pierces }) => pierces)).toEqual(['cuts', 'cuts', 'cuts', 'lines', 'lines']);
     // Files stay as they were.
     expect(new Set(read.shop.machines.map(({ kerfBy }) => kerfBy))).toEqual(new Set(['controller']));
     expect(read.shop.tools).toEqual(houseShop.tools);

@@ -8,6 +8,7 @@ import type { PiecesPlan } from '../hold/pieces.ts';
 import type { TabPlan } from '../hold/tabs.ts';
 import { hasPlate, isJoined, MAKES } from '../makes/makes.ts';
 import type { AssignmentPlan } from '../operations/lines.ts';
+import { stayOf } from '../operations/stay.ts';
 import { inItem } from '../recipe/identity.ts';
 import type { Item, Made, Recipe, Role } from '../recipe/schema.ts';
 import type { Lays } from '../recipe/stock.ts';
@@ -56,6 +57,7 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
   const house = limitsFor(machine, material);
   const has = <T>(own: typeof base, part: T): T | null => (base === own ? part : null);
   const items = itemPlans(thing, neckOf(thing, around));
+  const filling = operations.filter(({ work, fill }) => fill && (work !== 'cut' || fill.kind === 'dots'));
   return {
     items,
     arrangement: {
@@ -83,11 +85,8 @@ export function plansOf(thing: Made, around: Surroundings): Plans {
       lead: leadOf(around),
       assignment,
       works: Object.fromEntries(operations.map(({ id, work }) => [id, work])),
-      fills: Object.fromEntries(
-        operations.flatMap(({ id, work, fill }) =>
-          fill && (work !== 'cut' || fill.kind === 'dots') ? [[id, fill] as const] : [],
-        ),
-      ),
+      fills: Object.fromEntries(filling.map(({ id, fill }) => [id, fill!])),
+      stays: Object.fromEntries(filling.map((operation) => [operation.id, stayOf(operation, machine)])),
       follows: Object.fromEntries(
         operations.flatMap(({ id, fill }) =>
           fill?.kind === 'pocket' && fill.after ? [[id, fill.after] as const] : [],

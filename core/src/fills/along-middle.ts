@@ -8,7 +8,7 @@ import { clipLine } from './clip-lines.ts';
 import type { Fill } from './fill.ts';
 import { outlineOf, type HatchPlan } from './hatch.ts';
 import { closedLine, contoursOf, lengthOf, openLine } from './polyline.ts';
-import { ToolPath, type Pass } from './tool-path.ts';
+import { ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** Lines are followed so nearly, mm; pieces of them shorter than so many widths are scraps of their neighbours. */
 const [FINE, SCRAP] = [0.005, 0.5];
@@ -19,12 +19,12 @@ const MOST = 500;
  * Fills an area with lines that follow the middle of its strokes: one down each, then side by side to both sides of it
  * until they run out at the edge. Where strokes change their width lines end at the edge, rather than bend with it.
  */
-export function alongMiddle(region: Region, plan: HatchPlan): Fill {
+export function alongMiddle(region: Region, plan: HatchPlan, stay = usualStay(plan.width)): Fill {
   const { width, spacing, inset, joins, outline } = plan;
   const reach = growRegion(region, -(width / 2 + inset));
   const source = region[0]?.segments[0]?.source ?? '';
   const edges = outline === 'none' ? [] : outlineOf(region, contoursOf(reach), width / 2 + inset);
-  const path = new ToolPath(reach, width, joins === 'any');
+  const path = new ToolPath(reach, joins === 'any' ? stay : 0);
   path.run(linesIn(region, reach, spacing, SCRAP * width));
   const lines = path.runs.map(({ points, closed }) => ({
     kind: 'line' as const,

@@ -12,7 +12,7 @@ import { distance, distanceToSpan, mix, type Point } from '../geometry/point.ts'
 import { slopingLine, type Segment, type SourceId } from '../geometry/segment.ts';
 import { isIn } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
-import { contoursOf, lengthOf } from './polyline.ts';
+import { contoursOf, evened, lengthOf } from './polyline.ts';
 
 /** A conical cutter, whose width changes with its depth. Lengths in mm. */
 export interface Cone {
@@ -63,13 +63,14 @@ const FINE = 0.0015;
  * Cuts an area along its middle, as deep everywhere as the cone is as wide as the area: corners come out sharp, since
  * the cutter rises in them. Where that would be deeper than it may go, a ring at full depth, and the floor within it is
  * left to a flat cutter.
+ * @param stay how far the cutter goes back on what it cut, rather than being lifted, mm; null: by how wide letters are
  */
-export function cone(region: Region, plan: ConePlan): Fill {
+export function cone(region: Region, plan: ConePlan, stay: number | null = null): Fill {
   const slope = slopeOf(plan);
   const limit = limitOf(plan);
   const depthOf = (radius: number): number => Math.max(0, (Math.min(radius, limit) - plan.tip / 2) / slope);
   const source = region[0]?.segments[0]?.source ?? '';
-  const ways = componentsOf(region).flatMap((part) => waysIn(componentRegion(part), plan.tip / 2, limit));
+  const ways = componentsOf(region).flatMap((part) => waysIn(componentRegion(part), plan.tip / 2, limit, stay));
   const strokes = ways.map((way): FillStroke => {
     const kept = simplified3(
       way.map(({ x, y, z }) => ({ x, y, z: depthOf(z) })),
@@ -100,7 +101,7 @@ const sloping = (from: Point3, to: Point3, source: SourceId): Segment =>
   slopingLine(flat(from), flat(to), [from.z, to.z], source);
 
 /** Ways of one part, each point with the distance to its edge as z: deepest first, twigs after what they leave. */
-function waysIn(part: Region, tip: number, limit: number): Point3[][] {
+function waysIn(part: Region, tip: number, limit: number, stay: number | null): Point3[][] {
   const truly = edgeDistance(part);
   const widest = Math.min(limit, 1e3);
   const axis = medialAxis(part, { material: CARE * usualWidth(part), gaps: 0 }, FINER);
@@ -112,10 +113,7 @@ function waysIn(part: Region, tip: number, limit: number): Point3[][] {
   for (let t = 0; t < inside.length; t++) if (inside[t] === 1 && burnt[t] === Infinity) isKept[t] = 1;
   for (const t of order)
     if (burnt[t]! - axis.radius[t]! >= FAULT || (from[t]! >= 0 && isKept[from[t]!] === 1)) isKept[t] = 1;
-  const at = (t: number): Point3 => {
-    const point = { x: axis.x[t]!, y: axis.y[t]! };
-    return { ...point, z: truly(point) };
-  };
+  const middle = (t: number): Point => ({ x: axis.x[t]!, y: axis.y[t]! });
   const { samples } = axis;
   const turns = turnsNear(samples, 0);
   const corners = samples.x.flatMap((x, i) => (turns[i]! > CORNER ? [{ x, y: samples.y[i]!, z: 0 }] : []));
@@ -127,7 +125,8 @@ function waysIn(part: Region, tip: number, limit: number): Point3[][] {
       return [0.3, 0.6].every((share) => Math.abs(truly(mix(end, corner, share)) - (1 - share) * end.z) < TRUE);
     });
   const ways = runsOf({ neighbours }, isKept).flatMap(({ nodes, closed }) => {
-    const points = (closed ? [...nodes, nodes[0]!] : nodes).map(at);
+    const middles = evened((closed ? [...nodes, nodes[0]!] : nodes).map(middle));
+    const points = middles.map((point): Point3 => ({ ...point, z: truly(point) }));
     if (!closed) {
       const [first, last] = [toCorner(points[0]!), toCorner(points.at(-1)!)];
       if (first && degreeIn({ neighbours }, isKept, nodes[0]!) === 1) points.unshift(first);
@@ -143,7 +142,7 @@ function waysIn(part: Region, tip: number, limit: number): Point3[][] {
       deepest,
     ),
   );
-  return joinedUp([...ways, ...floors], WAY_BACK * usualWidth(part));
+  return joinedUp([...ways, ...floors], stay ?? USUAL_STAY * usualWidth(part));
 }
 
 /** Ends of ways lie this near to the ring round a floor that they come out on, mm. */
@@ -176,8 +175,8 @@ function nearestSide(ring: readonly Point3[], point: Point): [side: number, far:
   return [best, least];
 }
 
-/** A lift is worth a way back of so many widths. */
-const WAY_BACK = 8;
+/** Where nobody says what a lift is worth: a way back of so many widths. */
+const USUAL_STAY = 8;
 
 /** As wide as a band of a part's area and edge is, mm. */
 function usualWidth(part: Region): number {

@@ -38,14 +38,15 @@ export interface FilledParts {
 /**
  * Fills an area part by part, as letters are: what is alike is filled alike, and once.
  * @param first the fill of the operation whose leavings this one clears; null: it has the area by itself
+ * @param stay how far the tool goes from line to line without being lifted, where it may, mm
  */
-export function fillParts(area: Region, plan: FillPlan, first: FillPlan | null): FilledParts {
+export function fillParts(area: Region, plan: FillPlan, first: FillPlan | null, stay: number): FilledParts {
   const found = componentsOf(area);
   const letters = [...new Set(found.map(ownerOf))];
   const parts = found.sort((a, b) => a.bounds.minX - b.bounds.minX);
   const filled = parts.map((part) => {
     const own = plan.kind === 'hatch' ? turnedFor(plan, letters.indexOf(ownerOf(part))) : plan;
-    return { part, ...fillPart(part, own, first) };
+    return { part, ...fillPart(part, own, first, stay) };
   });
   return {
     strokes: filled.flatMap(({ strokes }) => strokes),
@@ -70,7 +71,7 @@ function missedOf(part: Component, bare: number): Missed {
   return { bounds: part.bounds, width: (2 * part.area) / edge, bare, source: ownerOf(part) };
 }
 
-function fillPart(part: Component, plan: FillPlan, first: FillPlan | null): FilledPart {
+function fillPart(part: Component, plan: FillPlan, first: FillPlan | null, stay: number): FilledPart {
   const { form, dx: formX, dy: formY } = formOf(part.outer);
   // From where its edge begins: so that it is filled alike wherever it was computed.
   const begin = form.segments[0]!.from;
@@ -80,6 +81,7 @@ function fillPart(part: Component, plan: FillPlan, first: FillPlan | null): Fill
   const key = JSON.stringify([
     plan,
     first,
+    stay,
     holes.map((hole) => [round(hole.dx - dx), round(hole.dy - dy), sizeOf(hole.form)]),
   ]);
   let ways = filled.get(form);
@@ -87,7 +89,7 @@ function fillPart(part: Component, plan: FillPlan, first: FillPlan | null): Fill
   let known = ways.get(key);
   if (!known) {
     const own = moveRegion(componentRegion(part), -dx, -dy, null);
-    const fill = fillArea(own, plan, first);
+    const fill = fillArea(own, plan, first, stay);
     known = { strokes: fill.strokes.map(({ contour }) => contour), bare: bareShare(fill, plan, first) };
     if (ways.size >= MOST_WAYS) ways.clear();
     ways.set(key, known);

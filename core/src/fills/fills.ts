@@ -13,8 +13,11 @@ import { restPocket } from './rest.ts';
 /** Every way to fill an area that an operation may have. */
 const FILLS: {
   readonly [K in FillKind]: {
-    /** @param first the fill of the operation that it clears after; null: it has the area by itself */
-    readonly fill: (region: Region, plan: FillOf<K>, first: FillPlan | null) => Fill;
+    /**
+     * @param first the fill of the operation that it clears after; null: it has the area by itself
+     * @param stay how far the tool goes without being lifted, mm
+     */
+    readonly fill: (region: Region, plan: FillOf<K>, first: FillPlan | null, stay: number) => Fill;
     /** How wide its tool is: of a cone, its tip. */
     readonly width: (plan: FillOf<K>) => number;
     /** The same with a narrower tool, all else in proportion. */
@@ -22,7 +25,7 @@ const FILLS: {
   };
 } = {
   hatch: {
-    fill: (region, plan) => withoutShort(LOOKS[plan.lines](region, plan), plan.shortest),
+    fill: (region, plan, _first, stay) => withoutShort(LOOKS[plan.lines](region, plan, stay), plan.shortest),
     width: ({ width }) => width,
     narrower: (plan, width, inProportion) => ({ ...plan, width, spacing: inProportion(plan.spacing) }),
   },
@@ -32,23 +35,24 @@ const FILLS: {
     narrower: (plan, tool) => ({ ...plan, tool }),
   },
   cone: {
-    fill: cone,
+    fill: (region, plan, _first, stay) => cone(region, plan, stay),
     width: ({ tip }) => tip,
     narrower: (plan, tip) => ({ ...plan, tip }),
   },
   dots: {
-    fill: dots,
+    fill: (region, plan) => dots(region, plan),
     width: ({ diameter }) => diameter,
     narrower: (plan, diameter, inProportion) => ({ ...plan, diameter, pitch: inProportion(plan.pitch) }),
   },
 };
 
 /** How lines of a hatch may lie. */
-const LOOKS: Readonly<Record<FillOf<'hatch'>['lines'], (region: Region, plan: FillOf<'hatch'>) => Fill>> = {
-  straight: hatch,
-  rings,
-  middle: alongMiddle,
-};
+const LOOKS: Readonly<Record<FillOf<'hatch'>['lines'], (region: Region, plan: FillOf<'hatch'>, stay: number) => Fill>> =
+  {
+    straight: hatch,
+    rings,
+    middle: alongMiddle,
+  };
 
 const withoutShort = (fill: Fill, shortest: number): Fill =>
   shortest === 0
@@ -56,23 +60,28 @@ const withoutShort = (fill: Fill, shortest: number): Fill =>
     : { ...fill, strokes: fill.strokes.filter(({ contour }) => contourLength(contour) >= shortest) };
 
 /** What is left is told by what both of them reach. */
-function clear(region: Region, plan: FillOf<'pocket'>, first: FillPlan | null): Fill {
+function clear(region: Region, plan: FillOf<'pocket'>, first: FillPlan | null, stay: number): Fill {
   if (first?.kind === 'cone') {
-    const floor = pocket(floorOf(region, first), plan);
+    const floor = pocket(floorOf(region, first), plan, stay);
     const area = regionArea(region);
     return { ...floor, area, reached: () => reachedByCone(region, first) + floor.reached() };
   }
-  if (first?.kind !== 'pocket') return pocket(region, plan);
-  const { strokes, area } = restPocket(region, { ...plan, before: first.tool });
+  if (first?.kind !== 'pocket') return pocket(region, plan, stay);
+  const { strokes, area } = restPocket(region, { ...plan, before: first.tool }, stay);
   return { strokes, area, reached: () => reachedBy(region, plan) };
 }
 
 /**
  * An area filled as an operation says.
  * @param first the fill of the operation whose leavings it clears; null: it has the area by itself
+ * @param stay how far the tool goes from line to line without being lifted, where it may, mm
  */
-export const fillArea = <K extends FillKind>(region: Region, plan: FillOf<K>, first: FillPlan | null): Fill =>
-  FILLS[plan.kind as K].fill(region, plan, first);
+export const fillArea = <K extends FillKind>(
+  region: Region,
+  plan: FillOf<K>,
+  first: FillPlan | null,
+  stay: number,
+): Fill => FILLS[plan.kind as K].fill(region, plan, first, stay);
 
 /** How wide the tool of a fill is, mm: of a cone, its tip. */
 export const toolWidth = <K extends FillKind>(plan: FillOf<K>): number => FILLS[plan.kind as K].width(plan);

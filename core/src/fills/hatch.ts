@@ -41,7 +41,7 @@ const SAME = 0.01;
  * outline nothing inside that stays uncovered, as the lines end within half a spacing of it; without one, stretches of
  * the edge that no line comes near get a stroke along them.
  */
-export function hatch(region: Region, plan: HatchPlan): Fill {
+export function hatch(region: Region, plan: HatchPlan, stay = USUAL_STAY * plan.spacing): Fill {
   const radius = plan.width / 2;
   const reach = shrunk(region, radius + plan.inset - FLATTENED);
   const isDense = plan.spacing <= plan.width;
@@ -51,7 +51,7 @@ export function hatch(region: Region, plan: HatchPlan): Fill {
     ? outlineOf(region, reach, radius + plan.inset).map((contour) => ({ kind: 'outline', contour }))
     : [];
   const lines = componentsOf(inner).flatMap((component) =>
-    linesIn(componentRegion(component), plan, isDense && !hasOutline),
+    linesIn(componentRegion(component), plan, isDense && !hasOutline, stay),
   );
   const strokes = plan.outline === 'before' ? [...edges, ...lines] : [...lines, ...edges];
   return { strokes, area: regionArea(region), reached: () => regionArea(shrunk(reach, FLATTENED - radius)) };
@@ -81,14 +81,14 @@ function shrunk(region: Region, by: number): Contour[] {
 }
 
 /** The lines of one part, and where no outline follows the edge, strokes where none of them comes near it. */
-function linesIn(part: Region, plan: HatchPlan, hasWalls: boolean): FillStroke[] {
+function linesIn(part: Region, plan: HatchPlan, hasWalls: boolean, stay: number): FillStroke[] {
   const angles = plan.cross ? [plan.angle, plan.angle + 90] : [plan.angle];
   return angles.flatMap((angle, i): FillStroke[] => {
     const [level, back] = [turnPointBy(-angle), turnPointBy(angle)];
     const rings = part.map((contour) => measuredRing(withoutDoubles(flatten(contour, TOLERANCE).map(level))));
     const spans = spansIn(rings, heightsOf(rings, plan.spacing));
     const source = part[0]!.segments[0]!.source;
-    const chains = joined(serpentines(rings, spans, plan.spacing), rings, plan);
+    const chains = joined(serpentines(rings, spans, plan.spacing), rings, plan.joins === 'edge' ? 0 : stay);
     const told = (kind: FillStroke['kind'], points: readonly Point[]): FillStroke => ({
       kind,
       contour: openLine(points.map(back), source),
@@ -101,13 +101,12 @@ function linesIn(part: Region, plan: HatchPlan, hasWalls: boolean): FillStroke[]
   });
 }
 
-/** Further than so many spacings a tool is lifted rather than going over what is done. */
-const LONGEST_WAY = 25;
+/** Where nobody says what a lift is worth: a way over what is done of so many spacings. */
+const USUAL_STAY = 25;
 
-/** Chains put one after the other, the nearest end first, joined where the tool can stay down. */
-function joined(chains: readonly Chain[], rings: readonly MeasuredRing[], plan: HatchPlan): Chain[] {
-  if (plan.joins === 'edge' || chains.length < 2) return [...chains];
-  const longest = LONGEST_WAY * plan.spacing;
+/** Chains put one after the other, the nearest end first, joined where the tool can stay down for so long. */
+function joined(chains: readonly Chain[], rings: readonly MeasuredRing[], longest: number): Chain[] {
+  if (longest === 0 || chains.length < 2) return [...chains];
   const left = new Set(chains);
   const done: Chain[] = [];
   const [first] = chains;

@@ -3,7 +3,7 @@ import { skeletonOf, type Skeleton } from '../centerline/skeleton.ts';
 import { distance, mix, type Point } from '../geometry/point.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
 import { nearStrokes } from './near-strokes.ts';
-import { contoursOf, stepped } from './polyline.ts';
+import { contoursOf, evened, stepped } from './polyline.ts';
 
 /** How much of what one stroke's end covers its lines are cut back by: less where something would stay. */
 const CUT_BACK = [0.97, 0.85, 0.65, 0.4, 0.1];
@@ -13,8 +13,6 @@ const SLIVER = 0.35;
 const TOUCH = 0.02;
 /** A middle that is a little off is as good, where what is to be covered is narrower than the tool. */
 const FINENESS = { finer: 0.5, widest: 0.2 };
-/** So many times is a line evened. */
-const EVENED = 2;
 /** Edges are looked at at steps of this share of the tool's radius, and lie on a line's reach within that. */
 const [STEP, SLACK] = [0.15, 1.0005];
 
@@ -43,19 +41,6 @@ export function middleLines(piece: Rings, radius: number): Point[][] {
     if (covers(lines, edge, radius)) return lines;
   }
   return piece.map((ring) => [...ring, ring[0]!]);
-}
-
-/** Discs between two walls that are sampled by turns lie by turns to either side of the middle. */
-function evened(points: readonly Point[]): Point[] {
-  let [own, next] = [[...points], [...points]];
-  for (let round = 0; round < EVENED; round++) {
-    for (let i = 1; i + 1 < own.length; i++) {
-      const [p, q, r] = [own[i - 1]!, own[i]!, own[i + 1]!];
-      next[i] = { x: (p.x + 2 * q.x + r.x) / 4, y: (p.y + 2 * q.y + r.y) / 4 };
-    }
-    [own, next] = [next, own];
-  }
-  return own;
 }
 
 const covers = (lines: readonly (readonly Point[])[], edge: readonly Point[], radius: number): boolean =>

@@ -7,7 +7,7 @@ import type { Point } from '../geometry/point.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { middleLines } from './middle-lines.ts';
 import { closedLine, contoursOf, openLine, simplified } from './polyline.ts';
-import { ToolPath, type Pass } from './tool-path.ts';
+import { ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** How an area is cleared by a cutter. Lengths in mm. */
 export interface PocketPlan {
@@ -30,14 +30,14 @@ const ONE_PASS = 1.92;
  * Clears an area with a round cutter: rings from the inside out, lines down the middle of what rings leave in corners
  * and in narrow stems, and last the wall all round. Nothing is cut outside the area, nothing stays that the cutter
  * reaches.
- * @param staysDown whether the tool goes from ring to ring without being lifted, over what it has cleared
+ * @param stay how far the tool goes from ring to ring without being lifted, over what it has cleared, mm
  */
-export function pocket(region: Region, plan: PocketPlan, staysDown = true): Fill {
+export function pocket(region: Region, plan: PocketPlan, stay = usualStay(plan.tool)): Fill {
   const found = whereTheToolGoes(region, plan).map((ring) => simplified([...ring, ring[0]!], HAIR).slice(0, -1));
   const reach = found.filter((ring) => ring.length >= 3);
   const source = region[0]?.segments[0]?.source ?? '';
   const strokes = lobesOf(reach).flatMap((rings) => {
-    const tool = new ToolPath(rings, plan.tool, staysDown);
+    const tool = new ToolPath(rings, stay);
     clear(rings, 0, plan, tool);
     return tool.runs.map(({ kind, points, closed }): FillStroke => ({
       kind,

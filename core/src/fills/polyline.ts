@@ -9,6 +9,9 @@ const SHORTEST = 1e-4;
 /** Lines and arcs are so near to the points that they tell, mm: a tenth of what a machine shows. */
 const NEAR = 0.002;
 
+/** So many times is a line evened. */
+const EVENED = 2;
+
 /** How long the way along points is. */
 export const lengthOf = (points: readonly Point[]): number =>
   points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
@@ -46,6 +49,22 @@ export function simplified(points: readonly Point[], tolerance: number): Point[]
     open.push([from, at], [at, to]);
   }
   return points.filter((_, i) => isKept[i]);
+}
+
+/**
+ * A middle line without its wavering: discs between two walls that are sampled by turns lie by turns to either side of
+ * the middle. Its ends stay.
+ */
+export function evened(points: readonly Point[]): Point[] {
+  let [own, next] = [[...points], [...points]];
+  for (let round = 0; round < EVENED; round++) {
+    for (let i = 1; i + 1 < own.length; i++) {
+      const [p, q, r] = [own[i - 1]!, own[i]!, own[i + 1]!];
+      next[i] = { x: (p.x + 2 * q.x + r.x) / 4, y: (p.y + 2 * q.y + r.y) / 4 };
+    }
+    [own, next] = [next, own];
+  }
+  return own;
 }
 
 /** Rings of points as closed contours, which belong to nobody. */

@@ -7,7 +7,7 @@ import { clipLine } from './clip-lines.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { pocket, type PocketPlan } from './pocket.ts';
 import { contoursOf, openLine, simplified } from './polyline.ts';
-import { ToolPath, type Pass } from './tool-path.ts';
+import { ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** What a first cutter leaves, cleared by a smaller one. Lengths in mm. */
 export interface RestPlan extends PocketPlan {
@@ -28,7 +28,7 @@ const FINE = 0.001;
  * Clears only what a larger cutter did not reach: the pocket of the small one round there, of which the lines near it
  * are kept. Every place that the small one can reach and the first could not is covered.
  */
-export function restPocket(region: Region, plan: RestPlan): Fill {
+export function restPocket(region: Region, plan: RestPlan, stay = usualStay(plan.tool)): Fill {
   const radius = plan.tool / 2;
   const target = leftBy(region, plan);
   const rings = region.map((contour) => flatten(contour, FINE));
@@ -44,7 +44,7 @@ export function restPocket(region: Region, plan: RestPlan): Fill {
       closed: false,
     }));
   });
-  const tool = new ToolPath(growRegion(region, -radius), plan.tool);
+  const tool = new ToolPath(growRegion(region, -radius), stay);
   tool.run(passes);
   const source = region[0]?.segments[0]?.source ?? '';
   const runs = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: openLine(points, source) }));

@@ -5,17 +5,22 @@ import type { Fill } from './fill.ts';
 import type { HatchPlan } from './hatch.ts';
 import { pocket } from './pocket.ts';
 import { closedLine, contoursOf } from './polyline.ts';
+import { usualStay } from './tool-path.ts';
 
 /**
  * Fills an area with lines that follow its edge, and so its strokes: one inside the other, a spacing apart. Where lines
  * overlap nothing that the tool reaches stays uncovered, as middle lines go where rings do not; open ones are rings
  * alone.
  */
-export function rings(region: Region, plan: Pick<HatchPlan, 'width' | 'spacing' | 'inset' | 'joins'>): Fill {
+export function rings(
+  region: Region,
+  plan: Pick<HatchPlan, 'width' | 'spacing' | 'inset' | 'joins'>,
+  stay = usualStay(plan.width),
+): Fill {
   const { width, spacing, inset, joins } = plan;
   if (spacing <= width) {
     const clearing = { tool: width, overlap: 1 - spacing / width, inset, way: 'climb' } as const;
-    return pocket(region, clearing, joins === 'any');
+    return pocket(region, clearing, joins === 'any' ? stay : 0);
   }
   const levels: Fill['strokes'][number][] = [];
   const reach = growRegion(region, -(width / 2 + inset));

@@ -9,8 +9,11 @@ export interface Pass {
   readonly closed: boolean;
 }
 
-/** Ways to the next pass up to so many tool widths are gone with the tool down, where they stay inside. */
-const STAY_DOWN = 8;
+/** Where nobody says what a lift is worth: a way with the tool down of so many tool widths. */
+const USUAL_STAY = 8;
+
+/** How far a tool of a width stays down for a next pass, where nobody says what a lift is worth; mm. */
+export const usualStay = (tool: number): number => USUAL_STAY * tool;
 
 interface Run {
   kind: Pass['kind'];
@@ -25,13 +28,12 @@ export class ToolPath {
 
   /**
    * @param reach what the tool's middle may reach
-   * @param tool its width, mm
-   * @param canStayDown whether it goes from pass to pass without being lifted, where it can
+   * @param stay how far it goes from pass to pass with the tool down at most, where it can, mm: as far as takes as long
+   *   as a lift
    */
   constructor(
     private readonly reach: Rings,
-    private readonly tool: number,
-    private readonly canStayDown = true,
+    private readonly stay: number,
   ) {}
 
   /** Does something with each of several areas, the nearest first. */
@@ -71,8 +73,7 @@ export class ToolPath {
   }
 
   private staysDown(from: Point, to: Point): boolean {
-    if (!this.canStayDown) return false;
-    return distance(from, to) <= STAY_DOWN * this.tool && isInside(from, to, this.reach);
+    return distance(from, to) <= this.stay && isInside(from, to, this.reach);
   }
 }
 

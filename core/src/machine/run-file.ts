@@ -9,7 +9,7 @@ import { SLOW, WORKS, type Machine, type Work, type WorkSettings } from '../shop
 import { timeStraight } from '../motion/motion.ts';
 import { profileOf, type Profile, type RowWay } from '../motion/profile.ts';
 import { sweepOf } from '../motion/sweep.ts';
-import { pierceOf, workTime } from '../motion/work-time.ts';
+import { workTime } from '../motion/work-time.ts';
 
 /** What a machine is told of a layer of a file: what is done with its lines, and how. */
 export interface LayerUse {
@@ -152,7 +152,7 @@ class Runner {
     if (this.falls.some((fall) => isWithin(loopOf(line) ?? line, fall))) this.onFree.push(from);
     if (isSeen(line, this.seen)) this.twice.push(from);
     this.travelTo(from, profile);
-    const pierce = pierceOf(work, profile);
+    const pierce = profile.pierce[work];
     if (pierce > 0) this.go({ kind: 'pierce', contour, from, to: from, length: 0, seconds: pierce });
     const seconds = workTime(line, work, profile);
     this.go({ kind: 'line', contour, from, to, length: contourLength(line), seconds });

@@ -31,8 +31,8 @@ export const areAlike = (a: Rows, b: Rows): boolean =>
 export interface Profile {
   readonly travel: Pick<Motion, 'speed' | 'acceleration'>;
   readonly lines: Readonly<Record<Work, Motion>>;
-  /** Before a line is cut, s. */
-  readonly pierce: number;
+  /** Before a line is begun, s. */
+  readonly pierce: Readonly<Record<Work, number>>;
   readonly rows: Rows;
   readonly passes: Readonly<Record<Work, number>>;
 }
@@ -52,11 +52,12 @@ export function profileOf(machine: Machine, way: RowWay = usualRows(machine)): P
     acceleration: line,
     deviation,
   });
+  const other = machine.pierces === 'lines' ? machine.pierceTime : 0;
   const passesOf = (work: Work): number => machine.settings[work]?.passes ?? 1;
   return {
     travel: { speed: machine.travelSpeed, acceleration: travel },
     lines: { cut: motionOf('cut'), score: motionOf('score'), engrave: motionOf('engrave'), mark: motionOf('mark') },
-    pierce: machine.pierceTime,
+    pierce: { cut: machine.pierceTime, score: other, engrave: other, mark: other },
     rows: { speed: motionOf('engrave').speed, acceleration: rows, settle, ...way },
     passes: { cut: passesOf('cut'), score: passesOf('score'), engrave: passesOf('engrave'), mark: passesOf('mark') },
   };

@@ -5,9 +5,6 @@ import { timeStraight } from './motion.ts';
 import type { Profile } from './profile.ts';
 import { timeOfLine } from './time-of-line.ts';
 
-/** Seconds before a line is begun. */
-export const pierceOf = (work: Work, profile: Profile): number => (work === 'cut' ? profile.pierce : 0);
-
 /** Seconds of all passes along a line: those of a closed one go on from where it ends, an open one begins anew. */
 export function workTime(contour: Contour, work: Work, profile: Profile): number {
   const passes = profile.passes[work];

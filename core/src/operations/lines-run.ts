@@ -4,7 +4,7 @@ import { deepestOf } from '../geometry/depths.ts';
 import type { Point } from '../geometry/point.ts';
 import { timeStraight } from '../motion/motion.ts';
 import type { Profile } from '../motion/profile.ts';
-import { pierceOf, workTime } from '../motion/work-time.ts';
+import { workTime } from '../motion/work-time.ts';
 import type { LineKind, OrderPlan } from '../recipe/parts.ts';
 import type { Work } from '../shop/shop.ts';
 import { asWritten } from './as-written.ts';
@@ -64,7 +64,7 @@ export interface RunningPlan {
  */
 export function linesRun(lines: Lines, from: Point | null, plan: RunningPlan): LinesRun {
   const { work, profile } = plan;
-  const secondsOf = (contour: Contour): number => pierceOf(work, profile) + workTime(contour, work, profile);
+  const secondsOf = (contour: Contour): number => profile.pierce[work] + workTime(contour, work, profile);
   const { order, contours } = orderedLines(lines, from, plan, work === 'cut' ? secondsOf : null);
   const start = startOf(contours[0]!);
   let [length, travel, worked, lifted, starts] = [0, 0, 0, 0, 0];
@@ -73,7 +73,7 @@ export function linesRun(lines: Lines, from: Point | null, plan: RunningPlan): L
     travel += there;
     length += contourLength(contour);
     lifted += timeStraight(there, profile.travel);
-    starts += pierceOf(work, profile);
+    starts += profile.pierce[work];
     worked += workTime(contour, work, profile);
   });
   const [end, seconds] = [endOf(contours.at(-1)!), lifted + starts + worked];

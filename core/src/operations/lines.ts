@@ -36,6 +36,8 @@ export interface AssignmentPlan {
   readonly works: Readonly<Record<string, Work>>;
   /** How operations fill areas with lines, or cut dots out of them; left out where they do not. */
   readonly fills: Readonly<Record<string, FillPlan>>;
+  /** How far the tools of those go without being lifted: as far as takes as long as a lift, mm. */
+  readonly stays: Readonly<Record<string, number>>;
   /** Operations that clear what others leave of their areas: the one that goes before, by the one that follows. */
   readonly follows: Readonly<Record<string, string>>;
   /** Dots that a hand changed, by letter. */
@@ -188,7 +190,7 @@ class Lots {
       const own = areas.filter((contour) => this.operationOf(contour, 'area') === operation);
       const dots = operation === null ? undefined : fills[operation];
       if (operation === null || !dots) return own;
-      const { strokes, amiss } = this.strokesIn(own, dots, null);
+      const { strokes, amiss } = this.strokesIn(own, operation, dots, null);
       this.amiss.set(operation, amiss);
       return [...strokes];
     });
@@ -214,14 +216,19 @@ class Lots {
 
   /** @param first the fill whose leavings this operation clears; null: it has the area by itself */
   private filledLot({ contours: area, kinds }: Lot, operation: string, first: FillPlan | null): Lines {
-    const { strokes, missed, amiss } = this.strokesIn(area, this.plan.fills[operation]!, first);
+    const { strokes, missed, amiss } = this.strokesIn(area, operation, this.plan.fills[operation]!, first);
     const told = { operation, kinds: [...kinds], fill: false, isFilled: true };
     return { ...told, contours: strokes, ways: [], area, missed, amiss };
   }
 
   /** Strokes that fill areas; dots as a hand has them. */
-  private strokesIn(area: Region, plan: FillPlan, first: FillPlan | null): FilledParts & Pick<Lines, 'amiss'> {
-    const filled = fillParts(area, plan, first);
+  private strokesIn(
+    area: Region,
+    operation: string,
+    plan: FillPlan,
+    first: FillPlan | null,
+  ): FilledParts & Pick<Lines, 'amiss'> {
+    const filled = fillParts(area, plan, first, this.plan.stays[operation]!);
     if (plan.kind !== 'dots') return { ...filled, amiss: NONE_AMISS };
     const strokes = withDotsByHand(filled.strokes, plan.diameter, this.plan.dots, this.letters);
     if (strokes === filled.strokes) return { ...filled, amiss: NONE_AMISS };

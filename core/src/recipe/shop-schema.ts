@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { NO_LEAD, houseShop, usualDynamics } from '../shop/house.ts';
+import { NO_LEAD, houseShop, usualOf } from '../shop/house.ts';
 import { CORNERS, FILE_FORMATS, PLAIN_FILES } from '../shop/file-rules.ts';
 import { lengthField, numberField } from './schema/fields.ts';
 import { WORKS, type Shop } from '../shop/shop.ts';
@@ -66,6 +66,7 @@ export const shopSchema = z.strictObject({
         travelSpeed: numberField(0.1, 100_000),
         dynamics: dynamics.optional(),
         pierceTime: numberField(0, 600),
+        pierces: z.enum(['cuts', 'lines']).optional(),
         fillPitch: lengthField(0.01, 50),
         sweepsAtMost: z.int().min(1).max(200).default(1),
         hourlyRate: numberField(0, 1_000_000).default(0),
@@ -132,7 +133,8 @@ export function readShop(
     const { machines, materials, tools = houseShop.tools, ...others } = parsed.data;
     const complete = machines.map((machine) => ({
       ...machine,
-      dynamics: machine.dynamics ?? usualDynamics(machine.id),
+      dynamics: machine.dynamics ?? usualOf(machine.id).dynamics,
+      pierces: machine.pierces ?? usualOf(machine.id).pierces,
     }));
     return { ok: true, shop: { machines: complete, materials, tools, ...others } as Shop };
   }

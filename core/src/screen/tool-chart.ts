@@ -3,6 +3,7 @@ import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Build } from '../job/build-job.ts';
+import { operationProfile } from '../job/operation-profile.ts';
 import { areaFilledBy } from '../operations/lines.ts';
 import type { Tool } from '../shop/shop.ts';
 import { downFrom } from './down.ts';
@@ -37,7 +38,12 @@ export function toolChartOf(build: Build, operation: string, tools: readonly Too
   const done = build.operations.find(({ id }) => id === operation);
   if (plan?.fill?.kind !== 'pocket' || !done) return null;
   const { overlap, inset } = plan.fill;
-  const clearing = { overlap, inset, passes: done.settings.passes, lift: build.machine.pierceTime };
+  const clearing = {
+    overlap,
+    inset,
+    passes: done.settings.passes,
+    lift: operationProfile(plan, build.machine).pierce[plan.work],
+  };
   const lots = build.assemblies.flatMap(({ built, placements }) => {
     const area = areaFilledBy(built.lines, operation);
     return area.length === 0 ? [] : [{ area, copies: placements.length }];

@@ -1,5 +1,5 @@
 import { PLAIN_FILES } from './file-rules.ts';
-import type { Dynamics, Lead, Machine, Material, OutputLayer, Shop, Tool, Work } from './shop.ts';
+import type { Lead, Machine, Material, OutputLayer, Shop, Tool, Work } from './shop.ts';
 
 /** What a shop starts from: machines and materials of the usual kinds, with careful limits. */
 
@@ -47,6 +47,7 @@ const machines: readonly Machine[] = [
     travelSpeed: 200,
     dynamics: { travel: 800, line: 800, rows: 800, deviation: 0.05, settle: 0 },
     pierceTime: 0.8,
+    pierces: 'cuts',
     fillPitch: 1,
     sweepsAtMost: 8,
     hourlyRate: 0,
@@ -80,6 +81,7 @@ const machines: readonly Machine[] = [
     travelSpeed: 400,
     dynamics: { travel: 4000, line: 2000, rows: 8000, deviation: 0.02, settle: 0.005 },
     pierceTime: 0.1,
+    pierces: 'cuts',
     fillPitch: 0.1,
     sweepsAtMost: 8,
     hourlyRate: 0,
@@ -113,6 +115,7 @@ const machines: readonly Machine[] = [
     travelSpeed: 600,
     dynamics: { travel: 6000, line: 4000, rows: 10_000, deviation: 0.01, settle: 0.005 },
     pierceTime: 0.2,
+    pierces: 'cuts',
     fillPitch: 0.05,
     sweepsAtMost: 8,
     hourlyRate: 0,
@@ -146,6 +149,7 @@ const machines: readonly Machine[] = [
     travelSpeed: 100,
     dynamics: { travel: 400, line: 300, rows: 300, deviation: 0.05, settle: 0 },
     pierceTime: 2,
+    pierces: 'lines',
     fillPitch: 1.5,
     sweepsAtMost: 4,
     hourlyRate: 0,
@@ -179,6 +183,7 @@ const machines: readonly Machine[] = [
     travelSpeed: 50,
     dynamics: { travel: 300, line: 300, rows: 300, deviation: 0.02, settle: 0 },
     pierceTime: 1,
+    pierces: 'lines',
     fillPitch: 0.3,
     sweepsAtMost: 4,
     hourlyRate: 0,
@@ -218,6 +223,6 @@ const tools: readonly Tool[] = [
 
 export const houseShop: Shop = { machines, materials, tools, tried: [], currency: '£' };
 
-/** A machine that the shop kept before it said how it gets up to speed has what its kind has, or what suits most. */
-export const usualDynamics = (id: string): Dynamics =>
-  (machines.find((machine) => machine.id === id) ?? machines[1]!).dynamics;
+/** What a machine has that the shop kept before it said so: what its kind has, or what suits most. */
+export const usualOf = (id: string): Pick<Machine, 'dynamics' | 'pierces'> =>
+  machines.find((machine) => machine.id === id) ?? machines[1]!;

@@ -55,8 +55,10 @@ export interface Machine {
   /** mm/s between cuts. */
   readonly travelSpeed: number;
   readonly dynamics: Dynamics;
-  /** Seconds to start each cut. */
+  /** Seconds to begin a line. */
   readonly pierceTime: number;
+  /** What takes that: cuts alone, which a beam has to get through for; or every line, as of a tool that is let down. */
+  readonly pierces: 'cuts' | 'lines';
   /** Distance between the passes that fill an engraved area. */
   readonly fillPitch: number;
   /** How many groups of areas may be swept by themselves in one file, each as a layer of its own. */

@@ -117,10 +117,19 @@ export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
           hint="Past outer corners and back in a loop, where there is room and the cut has a lead. 0: it turns in them."
         />
         <NumberField
-          label="Start of a cut"
+          label="To begin a line"
           value={machine.pierceTime}
           {...{ least: 0, most: 600, step: 0.1, suffix: 's' }}
           onChange={(pierceTime) => changeMachine({ pierceTime })}
+        />
+        <Choices
+          label="Taken by"
+          value={machine.pierces}
+          onChange={(pierces) => changeMachine({ pierces })}
+          options={[
+            { value: 'cuts', label: 'Cuts', title: 'A beam has to get through before it cuts' },
+            { value: 'lines', label: 'Every line', title: 'A tool is let down before each line' },
+          ]}
         />
         <NumberField
           label="Travel"

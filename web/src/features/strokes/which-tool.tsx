@@ -102,7 +102,11 @@ function Comparison({ operation, fill, second }: Props) {
               x: {
                 type: 'logarithmic',
                 title: { display: true, text: 'minutes' },
-                ticks: { callback: (minutes) => (isRound(Number(minutes)) ? String(minutes) : '') },
+                ticks: {
+                  autoSkip: false,
+                  maxRotation: 0,
+                  callback: (minutes) => (isRound(Number(minutes)) ? String(minutes) : ''),
+                },
               },
               y: { max: 100, title: { display: true, text: '% reached' }, ticks: { maxTicksLimit: 5 } },
             },
