@@ -48,6 +48,20 @@ describe('dots by hand', () => {
     expect(dotsOf(less).some(({ at }) => Math.hypot(at[0] - first!.at[0], at[1] - first!.at[1]) < 0.01)).toBe(false);
   });
 
+  it('leave nothing to be seen of a letter when the last is taken out', () => {
+    const emptied = dotsOf(plain)
+      .filter(({ letter }) => letter === first!.letter)
+      .reduce((recipe, dot) => withItem(recipe, (item) => withDotOut(item, dot)), plain);
+    expect(ofLetter(emptied, first!.letter)).toEqual([]);
+    for (const work of ['mark', 'cut'] as const) {
+      const [area, ...others] = emptied.operations;
+      const { engraved } = pictureOf(jobOf({ ...emptied, operations: [{ ...area!, work }, ...others] })).assemblies[0]!;
+      expect(engraved).toBe('');
+    }
+    const swept = { ...emptied, operations: emptied.operations.map((each) => ({ ...each, fill: null })) };
+    expect(pictureOf(jobOf(swept)).assemblies[0]!.engraved).not.toBe('');
+  });
+
   it('are put, and forgotten when they are taken out again', () => {
     const more = withItem(plain, (item) => withDotIn(item, 'letter:0.1.0', [0.1, 0.5]));
     const put = dotsOf(more).find(({ byHand }) => byHand)!;

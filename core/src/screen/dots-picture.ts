@@ -31,7 +31,7 @@ export interface Dotted {
 }
 
 /** What of a thing is set with dots. */
-export function dottedIn({ lines, arrangement, around }: LaidAssembly['built']): Dotted {
+export function dottedIn({ lines, arrangement, around, items }: LaidAssembly['built']): Dotted {
   const frames = new Map<string, LetterFrame>(arrangement.letters.map((letter) => [letter.id, frameOfLetter(letter)]));
   let isCut = false;
   const dots = lines.flatMap(({ operation, kinds, contours }) => {
@@ -49,8 +49,11 @@ export function dottedIn({ lines, arrangement, around }: LaidAssembly['built']):
       return [{ contour, frame, diameter: isUsual ? diameter : wide, isUsual }];
     });
   });
-  const letters = new Set<string>(dots.map(({ frame }) => frame.id));
-  return { dots, isCut, has: (edge) => letters.has(sourceOf(edge)) };
+  // Those too that no dot is left of, or has room in.
+  const setting = new Set(around.operations.filter(({ fill }) => fill?.kind === 'dots').map(({ id }) => id));
+  const own = new Map(items.map(({ item }) => [item.id, item.operation]));
+  const operationOf = (edge: Contour) => own.get(itemOf(sourceOf(edge)) ?? '') ?? around.assignment.area;
+  return { dots, isCut, has: (edge) => setting.has(operationOf(edge) ?? '') };
 }
 
 /** Widths that differ by less are one, mm. */
