@@ -77,8 +77,9 @@ class Way {
     let [least, most] = [-MOST_BULGE, MOST_BULGE];
     for (let k = 2 * from + 1; k < 2 * to; k++) {
       const [x, y] = [this.x[k]!, this.y[k]!];
-      const out = this.tolerance / (Math.hypot(x - around.x, y - around.y) || 1);
-      const [dx, dy] = [(x - around.x) * out, (y - around.y) * out];
+      const [rx, ry] = [x - around.x, y - around.y];
+      const out = this.tolerance / (Math.sqrt(rx * rx + ry * ry) || 1);
+      const [dx, dy] = [rx * out, ry * out];
       const inner = bulgeThrough(a, x - dx, y - dy, b);
       const outer = bulgeThrough(a, x + dx, y + dy, b);
       least = Math.max(least, Math.min(inner, outer));
@@ -95,7 +96,7 @@ class Way {
     const side = Math.sign(bulge);
     for (let k = 2 * from + 1; k < 2 * to; k++) {
       const [x, y] = [this.x[k]! - cx, this.y[k]! - cy];
-      if (Math.abs(Math.hypot(x, y) - radius) > this.tolerance) return false;
+      if (Math.abs(Math.sqrt(x * x + y * y) - radius) > this.tolerance) return false;
       // Between its ends, as seen from its middle.
       if (side * ((a.x - cx) * y - (a.y - cy) * x) < 0 || side * (x * (b.y - cy) - y * (b.x - cx)) < 0) return false;
     }
@@ -110,7 +111,7 @@ class Way {
 /** The bulge of the arc from a by (x, y) to b: the tangent of half of the turn there. */
 function bulgeThrough(a: Point, x: number, y: number, b: Point): number {
   const [ux, uy, wx, wy] = [x - a.x, y - a.y, b.x - x, b.y - y];
-  return (ux * wy - uy * wx) / (Math.hypot(ux, uy) * Math.hypot(wx, wy) + ux * wx + uy * wy);
+  return (ux * wy - uy * wx) / (Math.sqrt((ux * ux + uy * uy) * (wx * wx + wy * wy)) + ux * wx + uy * wy);
 }
 
 function circleOf(a: Point, b: Point, bulge: number): Point & { readonly radius: number } {

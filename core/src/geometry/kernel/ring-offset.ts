@@ -1,6 +1,6 @@
 import { Clipper, FillRule, type Path64 } from 'clipper2-ts';
 import { flatten, type Region } from '../contour.ts';
-import type { Point } from '../point.ts';
+import { distance, type Point } from '../point.ts';
 import { GRID_PER_MM } from './provenance.ts';
 import type { Rings } from './polygon-boolean.ts';
 
@@ -45,14 +45,14 @@ const toGrid = (points: readonly Point[]): Path64 =>
   points.map(({ x, y }) => ({ x: Math.round(x * GRID_PER_MM), y: Math.round(y * GRID_PER_MM) }));
 
 function movedRing(ring: readonly Point[], by: number, fine: number): Point[] {
-  const points = ring.filter((point, i) => lengthOf(point, ring[(i + 1) % ring.length]!) > SHORT);
+  const points = ring.filter((point, i) => distance(point, ring[(i + 1) % ring.length]!) > SHORT);
   const count = points.length;
   if (count < 3) return [];
   const lengths = new Float64Array(count);
   const across = new Float64Array(2 * count);
   points.forEach((from, i) => {
     const to = points[(i + 1) % count]!;
-    const length = (lengths[i] = lengthOf(from, to));
+    const length = (lengths[i] = distance(from, to));
     // Outwards is to the right of the way.
     across[2 * i] = (to.y - from.y) / length;
     across[2 * i + 1] = (from.x - to.x) / length;
@@ -89,5 +89,3 @@ function addArc(out: Point[], { x, y }: Point, from: number, turn: number, by: n
     out.push({ x: x + by * Math.cos(angle), y: y + by * Math.sin(angle) });
   }
 }
-
-const lengthOf = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
