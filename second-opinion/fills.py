@@ -16,6 +16,10 @@ from shapely.geometry import LineString, Point, Polygon
 from shapely.ops import unary_union
 
 
+# Strokes are told within twice this, mm.
+OFF = 0.001
+
+
 def area_of(rings):
     """The area by the even-odd rule."""
     whole = Polygon()
@@ -45,7 +49,8 @@ def judge(areas, fill, width):
     spots = [each for each in parts if each.area > 3 * wide**2 and not each.buffer(-wide).is_empty]
     return {
         "covered": 1 - missed.area / reachable.area if reachable.area > 0 else 1,
-        "specks": sum(1 for each in parts if each.area > 0.02),
+        # What lines and arcs are off along a wall is no place.
+        "specks": sum(1 for each in parts if each.area > 0.02 and not each.buffer(-OFF).is_empty),
         "spots": len(spots),
         "overshoot": far,
         "strokes": len(lines),
@@ -76,8 +81,8 @@ def released(edges, filled, tools):
     band = unary_union(bands)
     return {
         "covered": band.intersection(reachable).area / reachable.area,
-        # Both files are within the tolerance of a release.
-        "outside": band.difference(region.buffer(0.01)).area,
+        # Edges are within the tolerance of a release, strokes within half of that.
+        "outside": band.difference(region.buffer(0.015)).area,
         "lines": len(bands),
     }
 

@@ -187,7 +187,8 @@ describe('released files of filled demo jobs', () => {
     );
     const verdict = coverageOf(edges!, filled!, tools);
     expect(verdict.lines).toBeGreaterThan(5);
-    expect(verdict.covered).toBeGreaterThan(0.999);
+    // Letters of 4 mm have much edge, and that of either file is off by its tolerance.
+    expect(verdict.covered).toBeGreaterThan(0.998);
     expect(verdict.outside).toBe(0);
   });
 });

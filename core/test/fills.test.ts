@@ -45,7 +45,7 @@ function reachOf(
 
 describe('a hatch', () => {
   it('of a rectangle is one stroke to and fro, its first and last lines along the edges', () => {
-    const { strokes, area, reached } = hatch(box(20, 10), PLAN);
+    const { strokes, area, reached } = hatch(box(20, 10), { ...PLAN, joins: 'edge' });
     // Between lines that end at a wall a round tool leaves some of it: a stroke along each side.
     expect(strokes.map(({ kind }) => kind)).toEqual(['line', 'wall', 'wall']);
     // The middle reaches 19 x 9: 13 lines of 19 mm, no further than 0.8 apart, and 12 steps of 0.75 along the edge.
@@ -58,9 +58,11 @@ describe('a hatch', () => {
 
   it('goes round once before or after, and a second time across, further inside where that is asked', () => {
     const kinds = (plan: Partial<HatchPlan>) =>
-      hatch(box(20, 10), { ...PLAN, ...plan }).strokes.map(({ kind }) => kind);
+      hatch(box(20, 10), { ...PLAN, joins: 'edge', ...plan }).strokes.map(({ kind }) => kind);
     expect(kinds({ outline: 'before' })).toEqual(['outline', 'line']);
     expect(kinds({ outline: 'after' })).toEqual(['line', 'outline']);
+    // Without a lift between them they are one stroke, of what comes last.
+    expect(kinds({ outline: 'after', joins: 'any' })).toEqual(['outline']);
     const [plain, crossed] = [hatch(box(20, 10), PLAN), hatch(box(20, 10), { ...PLAN, cross: true })];
     expect(lengthOf(crossed.strokes)).toBeGreaterThan(1.8 * lengthOf(plain.strokes));
     const inset = hatch(box(20, 10), { ...PLAN, inset: 2, outline: 'after' });

@@ -7,7 +7,7 @@ import { distance, mix, type Point } from '../geometry/point.ts';
 import { clipLine } from './clip-lines.ts';
 import type { Fill } from './fill.ts';
 import { outlineOf, type HatchPlan } from './hatch.ts';
-import { closedLine, contoursOf, lengthOf, openLine } from './polyline.ts';
+import { contoursOf, lengthOf } from './polyline.ts';
 import { ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** Lines are followed so nearly, mm; pieces of them shorter than so many widths are scraps of their neighbours. */
@@ -24,12 +24,9 @@ export function alongMiddle(region: Region, plan: HatchPlan, stay = usualStay(pl
   const reach = growRegion(region, -(width / 2 + inset));
   const source = region[0]?.segments[0]?.source ?? '';
   const edges = outline === 'none' ? [] : outlineOf(region, contoursOf(reach), width / 2 + inset);
-  const path = new ToolPath(reach, joins === 'any' ? stay : 0);
+  const path = new ToolPath(reach, width, joins === 'any' ? stay : 0);
   path.run(linesIn(region, reach, spacing, SCRAP * width));
-  const lines = path.runs.map(({ points, closed }) => ({
-    kind: 'line' as const,
-    contour: closed ? closedLine(points) : openLine(points, source),
-  }));
+  const lines = path.strokes(source);
   const outlines = edges.map((contour) => ({ kind: 'outline' as const, contour }));
   return {
     strokes: outline === 'before' ? [...outlines, ...lines] : [...lines, ...outlines],

@@ -4,9 +4,9 @@ import { regionArea } from '../geometry/contour-facts.ts';
 import { FLATTENED, growRegion, growRings } from '../geometry/kernel/ring-offset.ts';
 import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Fill, FillStroke } from './fill.ts';
+import type { Fill } from './fill.ts';
 import { middleLines } from './middle-lines.ts';
-import { closedLine, contoursOf, openLine, simplified } from './polyline.ts';
+import { contoursOf, nearFor, openLine, simplified } from './polyline.ts';
 import { ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** How an area is cleared by a cutter. Lengths in mm. */
@@ -37,16 +37,13 @@ export function pocket(region: Region, plan: PocketPlan, stay = usualStay(plan.t
   const reach = found.filter((ring) => ring.length >= 3);
   const source = region[0]?.segments[0]?.source ?? '';
   const strokes = lobesOf(reach).flatMap((rings) => {
-    const tool = new ToolPath(rings, stay);
+    const tool = new ToolPath(rings, plan.tool, stay);
     clear(rings, 0, plan, tool);
-    return tool.runs.map(({ kind, points, closed }): FillStroke => ({
-      kind,
-      contour: closed ? closedLine(points) : openLine(points, source),
-    }));
+    return tool.strokes(source);
   });
   // Where the tool only just gets in its middle has a line to go along, and no ring.
   for (const points of found.filter((ring) => ring.length === 2))
-    strokes.push({ kind: 'middle', contour: openLine(points, source) });
+    strokes.push({ kind: 'middle', contour: openLine(points, nearFor(plan.tool), source) });
   return { strokes, area: regionArea(region), reached: () => reachedBy(region, plan) };
 }
 

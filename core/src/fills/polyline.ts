@@ -6,8 +6,14 @@ import { linesAndArcs } from './lines-and-arcs.ts';
 
 /** Steps shorter than this are none, mm. */
 const SHORTEST = 1e-4;
-/** Lines and arcs are so near to the points that they tell, mm: a tenth of what a machine shows. */
-const NEAR = 0.002;
+/**
+ * Lines and arcs are so near to the points that they tell, mm: a tenth of what a machine shows. Of fine tools it is
+ * this share of their width, as what they miss along a wall counts for more.
+ */
+const [NEAR, NEAR_SHARE] = [0.002, 0.004];
+
+/** How near lines and arcs are to what a tool of a width goes along, mm. */
+export const nearFor = (width: number): number => Math.min(NEAR, NEAR_SHARE * width);
 
 /** So many times is a line evened. */
 const EVENED = 2;
@@ -16,15 +22,15 @@ const EVENED = 2;
 export const lengthOf = (points: readonly Point[]): number =>
   points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
 
-/** An open line along points, as few lines and arcs as tell it. */
-export const openLine = (points: readonly Point[], source: SourceId): Contour => ({
-  segments: linesAndArcs(apart(points), NEAR, source),
+/** An open line along points, as few lines and arcs as tell it so nearly. */
+export const openLine = (points: readonly Point[], near: number, source: SourceId): Contour => ({
+  segments: linesAndArcs(apart(points), near, source),
   closed: false,
 });
 
-/** A closed line along points, as few lines and arcs as tell it. It belongs to nobody. */
-export const closedLine = (points: readonly Point[]): Contour => ({
-  segments: linesAndArcs(apart([...points, points[0]!]), NEAR, ''),
+/** A closed line along points, as few lines and arcs as tell it so nearly. It belongs to nobody. */
+export const closedLine = (points: readonly Point[], near: number): Contour => ({
+  segments: linesAndArcs(apart([...points, points[0]!]), near, ''),
   closed: true,
 });
 

@@ -4,9 +4,9 @@ import { growRings, growRegion } from '../geometry/kernel/ring-offset.ts';
 import { ringsCommon, ringsWithout } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
 import { clipLine } from './clip-lines.ts';
-import type { Fill, FillStroke } from './fill.ts';
+import type { Fill } from './fill.ts';
 import { pocket, type PocketPlan } from './pocket.ts';
-import { contoursOf, openLine, simplified } from './polyline.ts';
+import { contoursOf, simplified } from './polyline.ts';
 import { ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** What a first cutter leaves, cleared by a smaller one. Lengths in mm. */
@@ -44,11 +44,10 @@ export function restPocket(region: Region, plan: RestPlan, stay = usualStay(plan
       closed: false,
     }));
   });
-  const tool = new ToolPath(growRegion(region, -radius), stay);
+  const tool = new ToolPath(growRegion(region, -radius), plan.tool, stay);
   tool.run(passes);
   const source = region[0]?.segments[0]?.source ?? '';
-  const runs = tool.runs.map(({ kind, points }): FillStroke => ({ kind, contour: openLine(points, source) }));
-  return { strokes: runs, area: regionArea(region), reached: () => regionArea(contoursOf(target)) };
+  return { strokes: tool.strokes(source), area: regionArea(region), reached: () => regionArea(contoursOf(target)) };
 }
 
 /** What the small cutter reaches and the large one does not. */

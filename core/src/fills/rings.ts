@@ -4,7 +4,7 @@ import { growRegion, growRings } from '../geometry/kernel/ring-offset.ts';
 import type { Fill } from './fill.ts';
 import type { HatchPlan } from './hatch.ts';
 import { pocket } from './pocket.ts';
-import { closedLine, contoursOf } from './polyline.ts';
+import { closedLine, contoursOf, nearFor } from './polyline.ts';
 import { usualStay } from './tool-path.ts';
 
 /**
@@ -25,7 +25,7 @@ export function rings(
   const levels: Fill['strokes'][number][] = [];
   const reach = growRegion(region, -(width / 2 + inset));
   for (let level = reach; level.length > 0; level = growRings(level, -spacing))
-    levels.push(...level.map((ring) => ({ kind: 'ring' as const, contour: closedLine(ring) })));
+    levels.push(...level.map((ring) => ({ kind: 'ring' as const, contour: closedLine(ring, nearFor(width)) })));
   return {
     strokes: levels.reverse(),
     area: regionArea(region),

@@ -12,22 +12,16 @@ interface Step {
   readonly isBack: boolean;
 }
 
-/** A row of points that the tool goes along without being lifted, and where on which ring it begins and ends. */
-export interface Chain {
-  readonly points: Point[];
-  readonly start: Hit;
-  readonly end: Hit;
-}
-
 /**
- * Lines chained to and fro: from the end of each along the edge of what is filled to the one beside it. Chains begin at
- * lines that have the fewest free ones beside them, so that few are left over.
+ * Lines chained to and fro, as points that the tool goes along without being lifted: from the end of each along the
+ * edge of what is filled to the one beside it. Chains begin at lines that have the fewest free ones beside them, so
+ * that few are left over.
  */
-export function serpentines(rings: readonly MeasuredRing[], spans: readonly Span[], spacing: number): Chain[] {
+export function serpentines(rings: readonly MeasuredRing[], spans: readonly Span[], spacing: number): Point[][] {
   const steps = stepsOf(rings, spans, LONGEST_STEP * spacing);
   const isDone = new Uint8Array(spans.length);
   const free = (span: number, end: 0 | 1) => steps[2 * span + end]!.filter((step) => !isDone[step.span]);
-  const chains: Chain[] = [];
+  const chains: Point[][] = [];
   const degree = (span: number) => free(span, 0).length + free(span, 1).length;
   // By how many are free beside them: looked up again when it is a line's turn, since that changes.
   const order = new Buckets(spans.map((_, span) => degree(span)));
@@ -38,17 +32,16 @@ export function serpentines(rings: readonly MeasuredRing[], spans: readonly Span
   }
   return chains;
 
-  function chainFrom(first: number, from: 0 | 1): Chain {
+  function chainFrom(first: number, from: 0 | 1): Point[] {
     const points: Point[] = [];
     let [span, end] = [first, from];
-    const start = spans[span]!.ends[end];
     for (;;) {
       isDone[span] = 1;
       const { ends, y } = spans[span]!;
       const leave: 0 | 1 = end === 0 ? 1 : 0;
       points.push({ x: ends[end].x, y }, { x: ends[leave].x, y });
       const [best] = free(span, leave).sort((a, b) => a.far - b.far);
-      if (!best) return { points, start, end: ends[leave] };
+      if (!best) return points;
       const [here, there] = [ends[leave], spans[best.span]!.ends[best.end]];
       for (const point of pointsBetween(rings[here.ring]!, here.at, there.at, best.isBack)) points.push(point);
       [span, end] = [best.span, best.end];

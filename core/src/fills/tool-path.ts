@@ -1,14 +1,22 @@
+import type { Contour } from '../geometry/contour.ts';
 import type { Rings } from '../geometry/kernel/polygon-boolean.ts';
 import { distance, type Point } from '../geometry/point.ts';
+import type { SourceId } from '../geometry/segment.ts';
 import type { FillStroke } from './fill.ts';
+import { closedLine, nearFor, openLine } from './polyline.ts';
+import { WaysInside } from './ways-inside.ts';
 
 /** One pass of the tool, mm. A closed one may be entered anywhere. */
 export interface Pass {
   readonly kind: FillStroke['kind'];
   readonly points: readonly Point[];
   readonly closed: boolean;
+  /** What it is as curves, where it is by itself in the end; left out: its points tell it. */
+  readonly contour?: Contour;
 }
 
+/** Ways that are not straight keep so far from the edge, in tool widths: of a pocket it is the wall, passed last. */
+const MARGIN = 0.04;
 /** Where nobody says what a lift is worth: a way with the tool down of so many tool widths. */
 const USUAL_STAY = 8;
 
@@ -19,22 +27,28 @@ interface Run {
   kind: Pass['kind'];
   points: readonly Point[];
   closed: boolean;
+  contour: Contour | null;
 }
 
 /** What a tool does between its lifts, as passes are given to it. */
 export class ToolPath {
-  readonly runs: Run[] = [];
+  private readonly runs: Run[] = [];
+  private readonly ways: WaysInside;
   private at: Point | null = null;
 
   /**
    * @param reach what the tool's middle may reach
+   * @param width of the tool, mm
    * @param stay how far it goes from pass to pass with the tool down at most, where it can, mm: as far as takes as long
    *   as a lift
    */
   constructor(
-    private readonly reach: Rings,
+    reach: Rings,
+    private readonly width: number,
     private readonly stay: number,
-  ) {}
+  ) {
+    this.ways = new WaysInside(reach, MARGIN * width);
+  }
 
   /** Does something with each of several areas, the nearest first. */
   eachNearest(areas: readonly (readonly (readonly Point[])[])[], each: (area: Point[][]) => void): void {
@@ -61,19 +75,24 @@ export class ToolPath {
       left.delete(pass);
       const last = this.runs.at(-1);
       const own = pass.closed ? [...points, points[0]!] : points;
-      if (last && this.at && this.staysDown(this.at, points[0]!)) {
+      const way = last && this.at ? this.ways.between(this.at, points[0]!, this.stay) : null;
+      if (last && way) {
         // What was a closed ring by itself becomes a part of a run.
         const before = last.closed ? [...last.points, last.points[0]!] : last.points;
-        last.points = [...before, ...own];
-        last.closed = false;
-        last.kind = pass.kind;
-      } else this.runs.push({ kind: pass.kind, points, closed: pass.closed });
+        last.points = [...before, ...way, ...own];
+        Object.assign(last, { closed: false, kind: pass.kind, contour: null });
+      } else this.runs.push({ kind: pass.kind, points, closed: pass.closed, contour: pass.contour ?? null });
       this.at = own.at(-1)!;
     }
   }
 
-  private staysDown(from: Point, to: Point): boolean {
-    return distance(from, to) <= this.stay && isInside(from, to, this.reach);
+  /** What was gone along between lifts, in running order. */
+  strokes(source: SourceId): FillStroke[] {
+    const near = nearFor(this.width);
+    return this.runs.map(({ kind, points, closed, contour }) => ({
+      kind,
+      contour: contour ?? (closed ? closedLine(points, near) : openLine(points, near, source)),
+    }));
   }
 }
 
@@ -98,29 +117,4 @@ function nearest(passes: ReadonlySet<Pass>, at: Point | null): { pass: Pass; poi
     best = { pass, points: turned };
   }
   return best!;
-}
-
-/** Whether a straight way stays inside: it crosses no edge, and its middle is inside or on one. */
-export function isInside(a: Point, b: Point, rings: Rings): boolean {
-  const side = (p: Point, q: Point, r: Point) => (q.x - p.x) * (r.y - p.y) - (q.y - p.y) * (r.x - p.x);
-  const far = distance(a, b);
-  if (far < 1e-6) return true;
-  const slack = 0.002 * far;
-  const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
-  let [inside, onEdge] = [false, false];
-  for (const ring of rings)
-    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const [p, q] = [ring[j]!, ring[i]!];
-      const [pa, qa] = [side(a, b, p), side(a, b, q)];
-      // Ends of edges within a hair of the way are on it.
-      if (Math.abs(pa) > slack && Math.abs(qa) > slack && pa * qa < 0) {
-        const [ap, bp] = [side(p, q, a), side(p, q, b)];
-        const hair = 0.002 * distance(p, q);
-        if (Math.abs(ap) > hair && Math.abs(bp) > hair && ap * bp < 0) return false;
-      }
-      if (distance(p, middle) < 0.002) onEdge = true;
-      if (p.y > middle.y !== q.y > middle.y && middle.x < ((q.x - p.x) * (middle.y - p.y)) / (q.y - p.y) + p.x)
-        inside = !inside;
-    }
-  return inside || onEdge;
 }
