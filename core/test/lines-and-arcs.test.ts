@@ -69,6 +69,17 @@ describe('lines and arcs along points', () => {
     expect(linesAndArcs(straight, TOLERANCE, '')).toHaveLength(1);
   });
 
+  it('go to the end of a way that turns back', () => {
+    const hook = [
+      { x: 3, y: -7 },
+      { x: 3.001, y: -7 },
+      { x: 23.001, y: -7.000000000000001 },
+      { x: 22.99753569838057, y: -7.001999653542398 },
+      { x: 22.996669622975713, y: -7.002499566927997 },
+    ];
+    expect(off(hook, pointsOf(linesAndArcs(hook, TOLERANCE, '')))).toBeLessThan(1.1 * TOLERANCE);
+  });
+
   it('keep corners, and do not bulge where points are few', () => {
     const square = [
       { x: 0, y: 0 },
