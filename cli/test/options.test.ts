@@ -69,7 +69,7 @@ describe('needlefile fill', () => {
   it('hatches along the edge, with an inset, and once round', async () => {
     const rings = await fill(disc, '--lines', 'rings', '--width', '1', '--spacing', '1');
     expect(rings.strokes.length).toBeGreaterThan(0);
-    const inset = await fill(square, '--width', '0.4', '--inset', '2', '--outline', 'before');
+    const inset = await fill(square, '--width', '0.4', '--inset', '2', '--outline', 'before', '--joins', 'edge');
     expect(Math.min(...xs(inset))).toBeCloseTo(12.2, 2);
     expect(inset.strokes[0]).toMatchObject({ closed: true });
     // 0.1 inch.

@@ -54,15 +54,17 @@ export function hatch(region: Region, plan: HatchPlan, stay = USUAL_STAY * plan.
   const inner = hasOutline && isDense ? shrunk(region, radius + plan.inset + (plan.width - plan.spacing) / 2) : reach;
   const outlines = hasOutline ? outlineOf(region, reach, radius + plan.inset) : [];
   const source = region[0]?.segments[0]?.source ?? '';
-  const parts = componentsOf(reach).map((part) => componentRegion(part).map(pointsOf));
-  const fields = componentsOf(inner).map(componentRegion);
+  const parts = partsOf(reach);
+  const fields = partsOf(inner);
   const strokes = parts.flatMap((part) => {
-    const isHere = ({ segments }: Contour): boolean => homeOf(segments[0]!.from, parts) === part;
+    const isHere = (point: Point): boolean => homeOf(point, parts) === part;
     const path = new ToolPath(part, plan.width, plan.joins === 'edge' ? 0 : stay);
-    const edges = outlines.filter(isHere).map(outlinePass);
+    const edges = outlines.filter(({ segments }) => isHere(segments[0]!.from)).map(outlinePass);
     if (plan.outline === 'before') path.run(edges);
-    for (const field of fields.filter(([outer]) => isHere(outer!)))
-      for (const passes of passesIn(field, plan, isDense && !hasOutline)) path.run(passes);
+    path.eachNearest(
+      fields.filter(([outer]) => isHere(outer![0]!)),
+      (field) => passesIn(field, plan, isDense && !hasOutline).forEach((passes) => path.run(passes)),
+    );
     if (plan.outline === 'after') path.run(edges);
     return path.strokes(source);
   });
@@ -70,6 +72,9 @@ export function hatch(region: Region, plan: HatchPlan, stay = USUAL_STAY * plan.
 }
 
 const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
+
+const partsOf = (region: Region): Rings[] =>
+  componentsOf(region).map((part) => componentRegion(part).map((ring) => withoutDoubles(pointsOf(ring))));
 
 /** Which of several parts a point is in, or else nearest to. */
 function homeOf(point: Point, parts: readonly Rings[]): Rings {
@@ -115,11 +120,11 @@ function shrunk(region: Region, by: number): Contour[] {
  * The lines of one part; then, where no outline follows the edge, strokes where none of them comes near it; then what
  * goes across them.
  */
-function passesIn(part: Region, plan: HatchPlan, hasWalls: boolean): Pass[][] {
+function passesIn(part: Rings, plan: HatchPlan, hasWalls: boolean): Pass[][] {
   const angles = plan.cross ? [plan.angle, plan.angle + 90] : [plan.angle];
   return angles.flatMap((angle, i): Pass[][] => {
     const [level, back] = [turnPointBy(-angle), turnPointBy(angle)];
-    const rings = part.map((contour) => measuredRing(withoutDoubles(flatten(contour, TOLERANCE).map(level))));
+    const rings = part.map((ring) => measuredRing(ring.map(level)));
     const spans = spansIn(rings, heightsOf(rings, plan.spacing));
     const lines = serpentines(rings, spans, plan.spacing);
     const walls = hasWalls && i === 0 ? wallStrokes(rings, lines, plan.width, plan.spacing) : [];

@@ -51,22 +51,22 @@ export class ToolPath {
   }
 
   /** Does something with each of several areas, the nearest first. */
-  eachNearest(areas: readonly (readonly (readonly Point[])[])[], each: (area: Point[][]) => void): void {
+  eachNearest<Area extends Rings>(areas: readonly Area[], each: (area: Area) => void): void {
     const left = new Set(areas);
     while (left.size > 0) {
-      let [best, least] = [null as (typeof areas)[number] | null, Infinity];
+      let [best, least] = [null as Area | null, Infinity];
       for (const area of left) {
         const far = this.at ? Math.min(...area[0]!.map((point) => distance(point, this.at!))) : 0;
         if (far < least) [best, least] = [area, far];
       }
       left.delete(best!);
-      each(best as Point[][]);
+      each(best!);
     }
   }
 
   /**
    * Goes along passes, the nearest first, closed ones entered where the tool is nearest to them. The tool is lifted
-   * between two that no short straight way inside leads from one to the other.
+   * where no way inside that is short enough leads from one to the next.
    */
   run(passes: readonly Pass[]): void {
     const left = new Set(passes);
