@@ -129,10 +129,11 @@ describe('cut and motion', () => {
     expect(holds(after)).toBeCloseTo(value, 6);
   });
 
-  it('sets the kerf off by the file or by the controller', async () => {
+  it('sets the kerf off by the file or by the controller, and counts beginnings for cuts or for every line', async () => {
     await go('Cut and motion');
     await take('Set off by', 'The file');
-    expect(plasmaIn(await save()).kerfBy).toBe('file');
+    await take('Counted for', 'Every line');
+    expect(plasmaIn(await save())).toMatchObject({ kerfBy: 'file', pierces: 'lines' });
   });
 });
 

@@ -121,9 +121,10 @@ export function MotionSection({ shop, machine, changeMachine }: SectionProps) {
           value={machine.pierceTime}
           {...{ least: 0, most: 600, step: 0.1, suffix: 's' }}
           onChange={(pierceTime) => changeMachine({ pierceTime })}
+          hint="To get through, or to let the tool down."
         />
         <Choices
-          label="Taken by"
+          label="Counted for"
           value={machine.pierces}
           onChange={(pierces) => changeMachine({ pierces })}
           options={[
