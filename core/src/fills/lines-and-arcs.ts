@@ -1,6 +1,5 @@
 import { arcOfTurn } from '../geometry/arc-from-ends.ts';
-import type { Point } from '../geometry/point.ts';
-import { squaredToSpan } from '../geometry/point.ts';
+import { squaredToSpan, type Point } from '../geometry/point.ts';
 import { line, type Segment, type SourceId } from '../geometry/segment.ts';
 
 /** No arc turns further than this, as a bulge, the tangent of a quarter of its angle: a little less than half round. */
@@ -71,7 +70,7 @@ class Way {
    */
   bulgeOf(from: number, to: number): number | null {
     const [a, b] = [this.points[from]!, this.points[to]!];
-    const guess = this.through(a, from + to, b);
+    const guess = bulgeThrough(a, this.x[from + to]!, this.y[from + to]!, b);
     if (!(Math.abs(guess) < MOST_BULGE) || guess === 0) return null;
     const around = circleOf(a, b, guess);
     let [least, most] = [-MOST_BULGE, MOST_BULGE];
@@ -101,10 +100,6 @@ class Way {
       if (side * ((a.x - cx) * y - (a.y - cy) * x) < 0 || side * (x * (b.y - cy) - y * (b.x - cx)) < 0) return false;
     }
     return true;
-  }
-
-  private through(a: Point, k: number, b: Point): number {
-    return bulgeThrough(a, this.x[k]!, this.y[k]!, b);
   }
 }
 
