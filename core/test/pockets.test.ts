@@ -148,6 +148,10 @@ describe('a pocket', () => {
             expect(away(point, lines)).toBeLessThan(0.503);
       }
     expect(restPocket([circle({ x: 0, y: 0 }, 5, 'it')], { ...PLAN, tool: 1, before: 4 }).strokes).toEqual([]);
+    // On its ways too it leaves standing what is to be left.
+    const region = letters('R', 20);
+    for (const point of linesOf(restPocket(region, { ...PLAN, tool: 0.8, before: 2, inset: 0.3 }, 1e5)).flat())
+      expect(away(point, edgesOf(region))).toBeGreaterThan(0.4 + 0.3 - 0.005);
   });
 });
 

@@ -44,7 +44,7 @@ export function restPocket(region: Region, plan: RestPlan, stay = usualStay(plan
       closed: false,
     }));
   });
-  const tool = new ToolPath(growRegion(region, -radius), plan.tool, stay);
+  const tool = new ToolPath(growRegion(region, -(radius + plan.inset)), plan.tool, stay);
   tool.run(passes);
   const source = region[0]?.segments[0]?.source ?? '';
   return { strokes: tool.strokes(source), area: regionArea(region), reached: () => regionArea(contoursOf(target)) };
