@@ -640,6 +640,10 @@ const FAULTS = [
   ['core/src/fills/ways-inside.ts', '< 0;\n', '> 0;\n', 'core/test/ways-inside'],
   ['core/src/fills/ways-inside.ts', 'far + distance(at[i]!, to) > longest ||', '', 'core/test/ways-inside'],
   ['core/src/operations/stay.ts', '- 1 / machine.travelSpeed', '', 'core/test/pockets'],
+  ['core/src/fills/rest.ts', '-(radius + plan.inset)', '-radius', 'core/test/pockets'],
+  ['core/src/recipe/edits/fills.ts', '? cutter.feed :', '? first.feed :', 'core/test/depths'],
+  ['core/src/artwork/stroke-area.ts', 'GAPING / half', '0', 'core/test/stroke-area'],
+  ['core/src/artwork/stroke-area.ts', 'runs.at(-1)!.push(segment)', 'runs.push([segment])', 'core/test/stroke-area'],
   ['core/src/operations/stay.ts', 'Math.max(LEAST * toolWidth(operation.fill!), ', 'Math.max(0, ', 'core/test/pockets'],
   [
     'core/src/screen/dots-picture.ts',

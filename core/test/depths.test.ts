@@ -247,10 +247,17 @@ describe('a second cutter', () => {
     const carved = withFill(recipe, 'area', plainFill('cone'));
     expect(followersOf(carved, 'area')).toEqual(['area-rest-1']);
     expect(removeOperation(recipe, 'area', 'outer').operations.map(({ id }) => id)).toEqual(['outer']);
-    const pair = withCutters(sign({ kind: 'pocket', tool: 1 }), 'area', 0.5, 2);
+    const cutter = (diameter: number, feed: number) => ({ diameter, feed });
+    const pair = withCutters(sign({ kind: 'pocket', tool: 1 }), 'area', cutter(0.5, 6), cutter(2, 18));
     expect(toolOf(pair, 'area')).toMatchObject({ tool: 2 });
     expect(toolOf(pair, 'area-rest-1')).toMatchObject({ tool: 0.5 });
-    expect(withCutters(pair, 'area', 1.5, null).operations.map(({ id }) => id)).toEqual(['area', 'outer']);
+    // Each as fast as it goes, and nothing else at another speed.
+    expect(pair.operations.map(({ speed }) => speed)).toEqual([18, 6, null]);
+    const alone = withCutters(pair, 'area', cutter(1.5, 15), null);
+    expect(alone.operations.map(({ id, speed }) => [id, speed])).toEqual([
+      ['area', 15],
+      ['outer', null],
+    ]);
   });
 
   it('must come after one that clears or carves, and not after itself', () => {

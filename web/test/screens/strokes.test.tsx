@@ -155,7 +155,8 @@ describe('a pocket', () => {
     await bench.built();
     const second = bench.recipe().operations.find(({ fill }) => fill?.kind === 'pocket' && fill.after === 'area')!;
     expect(second.fill).toMatchObject({ kind: 'pocket', after: 'area' });
-    expect(second.fill?.kind === 'pocket' && second.fill.tool).toBeLessThanOrEqual(1);
+    expect(second.fill?.kind === 'pocket' && second.fill.tool).toBe(1);
+    expect(second.speed).toBe(bench.server.kept.shop.tools.find(({ diameter }) => diameter === 1)!.feed);
     expect(bench.panel().getByText(/Clears only what “.*” leaves/)).toBeTruthy();
     expect(layersOf(await bench.file()).filter((name) => name.startsWith('ENGRAVE'))).toHaveLength(2);
     // One is enough.
@@ -182,6 +183,7 @@ describe('a pocket', () => {
     const fill = fillOf(bench);
     const taken = bench.server.kept.shop.tools.find((each) => each.name === name);
     expect(fill).toMatchObject({ kind: 'pocket', tool: taken!.diameter });
+    expect(bench.recipe().operations.map(({ speed }) => speed)).toContain(taken!.feed);
     await waitFor(() =>
       expect(bench.panel().getByRole('button', { name: new RegExp(`^${name}`), pressed: true })).toBeTruthy(),
     );

@@ -1,3 +1,4 @@
+import type { Tool } from '../../shop/shop.ts';
 import { freeId, leavesSome } from '../schema/references.ts';
 import { plainOperation } from '../schema/operations.ts';
 import { LIMITS, plainFill, type FillOf, type FillPlan, type OperationPlan, type Recipe } from '../schema.ts';
@@ -50,9 +51,21 @@ export function followedBy(operations: readonly OperationPlan[], id: string, too
   ];
 }
 
-/** Clears with cutters of the rack. @param before the wider one that goes first; null: the one is alone. mm */
-export function withCutters(recipe: Recipe, id: string, tool: number, before: number | null): Recipe {
+/** A cutter, mm, and how fast it goes, mm/s; null: as its operation does. */
+type Cutter = Pick<Tool, 'diameter'> & { readonly feed: number | null };
+
+/**
+ * Clears with cutters of the rack, each at its feed: the machine's usual speed breaks a fine one.
+ * @param before the wider one that goes first; null: the one is alone
+ */
+export function withCutters(recipe: Recipe, id: string, cutter: Cutter, before: Cutter | null): Recipe {
   const fill = recipe.operations.find((each) => each.id === id)?.fill;
   if (fill?.kind !== 'pocket') return recipe;
-  return withSecondCutter(withFill(recipe, id, { ...fill, tool: before ?? tool }), id, before === null ? null : tool);
+  const first = before ?? cutter;
+  const cleared = withFill(recipe, id, { ...fill, tool: first.diameter });
+  const followed = withSecondCutter(cleared, id, before && cutter.diameter);
+  const followers = followersOf(followed, id);
+  const speedOf = (each: OperationPlan): number | null =>
+    (each.id === id ? first.feed : followers.includes(each.id) ? cutter.feed : null) ?? each.speed;
+  return { ...followed, operations: followed.operations.map((each) => ({ ...each, speed: speedOf(each) })) };
 }

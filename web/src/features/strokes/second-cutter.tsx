@@ -1,7 +1,8 @@
 'use client';
 
-import { followersOf, USUAL_FLAT, withSecondCutter } from '@needlefile/core/recipe/edits/fills';
-import { LIMITS, type OperationPlan } from '@needlefile/core/recipe/schema';
+import { followersOf, USUAL_FLAT, withCutters, withSecondCutter } from '@needlefile/core/recipe/edits/fills';
+import { LIMITS, type OperationPlan, type Recipe } from '@needlefile/core/recipe/schema';
+import type { Tool } from '@needlefile/core/shop/shop';
 import { Button } from 'react-bootstrap';
 import { useShop } from '@/hooks/shop';
 import { useJob } from '@/job/job-store';
@@ -12,30 +13,38 @@ export function SecondCutter({ operation: { id, fill } }: { operation: Operation
   const change = useJob((state) => state.change);
   const flat = useShop()
     .tools.filter(({ kind }) => kind === 'flat')
-    .map(({ diameter }) => diameter)
-    .sort((a, b) => a - b);
+    .sort((a, b) => a.diameter - b.diameter);
   const isFull = recipe.operations.length >= LIMITS.operations.most;
   if (isFull || followersOf(recipe, id).length > 0) return null;
-  const tool =
-    fill?.kind === 'pocket' ? narrowerThan(fill.tool, flat) : fill?.kind === 'cone' && fill.deepest ? USUAL_FLAT : null;
-  if (tool === null) return null;
+  const edit =
+    fill?.kind === 'pocket'
+      ? withNarrower(id, fill.tool, flat)
+      : fill?.kind === 'cone' && fill.deepest
+        ? withFlat(id)
+        : null;
+  if (!edit) return null;
   return (
-    <Button
-      size="sm"
-      variant="outline-secondary"
-      onClick={() => change('A second cutter', (own) => withSecondCutter(own, id, tool))}
-    >
+    <Button size="sm" variant="outline-secondary" onClick={() => change('A second cutter', edit)}>
       {fill?.kind === 'cone' ? 'Clear the floor with a flat cutter' : 'Clear the rest with a smaller cutter'}
     </Button>
   );
 }
 
-/** The widest of the rack that is at most half as wide, else half as wide. */
-const narrowerThan = (tool: number, rack: readonly number[]): number | null => {
-  const half = tool / 2;
+type Edit = (recipe: Recipe) => Recipe;
+
+/** The widest of the rack that is at most half as wide, at its feed, else any half as wide. */
+function withNarrower(id: string, diameter: number, rack: readonly Tool[]): Edit | null {
+  const half = diameter / 2;
   if (half < LIMITS.fillWidth.least) return null;
-  return rack.findLast((diameter) => diameter <= half) ?? Number(half.toFixed(3));
-};
+  const cutter = rack.findLast((each) => each.diameter <= half) ?? { diameter: Number(half.toFixed(3)), feed: null };
+  return (recipe) => withCutters(recipe, id, cutter, { diameter, feed: null });
+}
+
+/** A flat cutter for the floor of a cone. */
+const withFlat =
+  (id: string): Edit =>
+  (recipe) =>
+    withSecondCutter(recipe, id, USUAL_FLAT);
 
 /** What a second cutter clears after, and taking it out. */
 export function AfterAnother({ first, name }: { first: string; name: string }) {

@@ -60,8 +60,7 @@ function Comparison({ operation, fill, second }: Props) {
     tool === null || mm === null ? tool === mm : Math.abs(tool.diameter - mm) < 1e-6;
   const now = ({ tool, before }: ToolRow): boolean =>
     before ? isOf(before, fill.tool) && isOf(tool, second) : isOf(tool, fill.tool) && second === null;
-  const choose = ({ tool, before }: ToolRow) =>
-    change('Cutter', (own) => withCutters(own, operation, tool.diameter, before?.diameter ?? null));
+  const choose = ({ tool, before }: ToolRow) => change('Cutter', (own) => withCutters(own, operation, tool, before));
   return (
     <>
       <div className={css.toolChart}>
@@ -126,8 +125,8 @@ function Comparison({ operation, fill, second }: Props) {
         ))}
       </ul>
       <div className="field-hint">
-        Hatched: what stays. Each with its own feed and this overlap; a smaller one (triangle) clears what a wider one
-        leaves, changing tools not counted. <Link href="/shop">To the rack</Link>
+        Hatched: what stays. Each with this overlap and its own feed, which is taken with it; a smaller one (triangle)
+        clears what a wider one leaves, changing tools not counted. <Link href="/shop">To the rack</Link>
       </div>
     </>
   );
