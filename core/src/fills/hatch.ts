@@ -12,7 +12,7 @@ import type { Fill } from './fill.ts';
 import { heightsOf, measuredRing, spansIn } from './scan-lines.ts';
 import { serpentines } from './serpentine.ts';
 import { nearStrokes } from './near-strokes.ts';
-import { closedLine, nearFor } from './polyline.ts';
+import { closedLine, nearFor, pointsOf } from './polyline.ts';
 import { ToolPath, type Pass } from './tool-path.ts';
 import { wallStrokes } from './walls.ts';
 
@@ -70,8 +70,6 @@ export function hatch(region: Region, plan: HatchPlan, stay = USUAL_STAY * plan.
   });
   return { strokes, area: regionArea(region), reached: () => regionArea(shrunk(reach, FLATTENED - radius)) };
 }
-
-const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
 
 const partsOf = (region: Region): Rings[] =>
   componentsOf(region).map((part) => componentRegion(part).map((ring) => withoutDoubles(pointsOf(ring))));

@@ -1,4 +1,5 @@
 import { arcOfTurn } from '../geometry/arc-from-ends.ts';
+import { bulgeThrough, circleOfBulge } from '../geometry/bulge.ts';
 import { squaredToSpan, type Point } from '../geometry/point.ts';
 import { line, type Segment, type SourceId } from '../geometry/segment.ts';
 
@@ -72,7 +73,7 @@ class Way {
     const [a, b] = [this.points[from]!, this.points[to]!];
     const guess = bulgeThrough(a, this.x[from + to]!, this.y[from + to]!, b);
     if (!(Math.abs(guess) < MOST_BULGE) || guess === 0) return null;
-    const around = circleOf(a, b, guess);
+    const around = circleOfBulge(a, b, guess);
     let [least, most] = [-MOST_BULGE, MOST_BULGE];
     for (let k = 2 * from + 1; k < 2 * to; k++) {
       const [x, y] = [this.x[k]!, this.y[k]!];
@@ -91,7 +92,7 @@ class Way {
 
   private isNear(from: number, to: number, bulge: number): boolean {
     const [a, b] = [this.points[from]!, this.points[to]!];
-    const { x: cx, y: cy, radius } = circleOf(a, b, bulge);
+    const { x: cx, y: cy, radius } = circleOfBulge(a, b, bulge);
     const side = Math.sign(bulge);
     for (let k = 2 * from + 1; k < 2 * to; k++) {
       const [x, y] = [this.x[k]! - cx, this.y[k]! - cy];
@@ -101,20 +102,4 @@ class Way {
     }
     return true;
   }
-}
-
-/** The bulge of the arc from a by (x, y) to b: the tangent of half of the turn there. */
-function bulgeThrough(a: Point, x: number, y: number, b: Point): number {
-  const [ux, uy, wx, wy] = [x - a.x, y - a.y, b.x - x, b.y - y];
-  return (ux * wy - uy * wx) / (Math.sqrt((ux * ux + uy * uy) * (wx * wx + wy * wy)) + ux * wx + uy * wy);
-}
-
-function circleOf(a: Point, b: Point, bulge: number): Point & { readonly radius: number } {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const rise = (1 - bulge * bulge) / (4 * bulge);
-  return {
-    x: (a.x + b.x) / 2 - rise * dy,
-    y: (a.y + b.y) / 2 + rise * dx,
-    radius: (Math.hypot(dx, dy) * (1 + bulge * bulge)) / (4 * Math.abs(bulge)),
-  };
 }

@@ -1,12 +1,12 @@
 import { componentRegion, componentsOf } from '../geometry/components.ts';
-import type { Contour, Region } from '../geometry/contour.ts';
+import type { Region } from '../geometry/contour.ts';
 import { regionArea } from '../geometry/contour-facts.ts';
 import { FLATTENED, growRegion, growRings } from '../geometry/kernel/ring-offset.ts';
 import { ringsCommon, ringsWithout, type Rings } from '../geometry/kernel/polygon-boolean.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Fill } from './fill.ts';
 import { middleLines } from './middle-lines.ts';
-import { contoursOf, nearFor, openLine, simplified } from './polyline.ts';
+import { contoursOf, nearFor, openLine, pointsOf, simplified } from './polyline.ts';
 import { ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** How an area is cleared by a cutter. Lengths in mm. */
@@ -54,8 +54,6 @@ const whereTheToolGoes = (region: Region, { tool, inset }: PocketPlan): Point[][
 /** How much of an area a cutter gets into, mm². */
 export const reachedBy = (region: Region, plan: PocketPlan): number =>
   regionArea(contoursOf(growRings(whereTheToolGoes(region, plan), plan.tool / 2 - FLATTENED)));
-
-const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
 
 /**
  * Clears what lies within a wall, what lies innermost first: the lobes of the rings one step further in, then lines

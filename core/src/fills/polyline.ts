@@ -18,6 +18,9 @@ export const nearFor = (width: number): number => Math.min(NEAR, NEAR_SHARE * wi
 /** So many times is a line evened. */
 const EVENED = 2;
 
+/** The points of a contour of straight lines. */
+export const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from }) => from);
+
 /** How long the way along points is. */
 export const lengthOf = (points: readonly Point[]): number =>
   points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);

@@ -23,16 +23,10 @@ const USUAL_STAY = 8;
 /** How far a tool of a width stays down for a next pass, where nobody says what a lift is worth; mm. */
 export const usualStay = (tool: number): number => USUAL_STAY * tool;
 
-interface Run {
-  kind: Pass['kind'];
-  points: readonly Point[];
-  closed: boolean;
-  contour: Contour | null;
-}
-
 /** What a tool does between its lifts, as passes are given to it. */
 export class ToolPath {
-  private readonly runs: Run[] = [];
+  /** What is gone along from lift to lift: of several passes in one it is the kind of the last. */
+  private readonly runs: Pass[] = [];
   private readonly ways: WaysInside;
   private at: Point | null = null;
 
@@ -79,9 +73,8 @@ export class ToolPath {
       if (last && way) {
         // What was a closed ring by itself becomes a part of a run.
         const before = last.closed ? [...last.points, last.points[0]!] : last.points;
-        last.points = [...before, ...way, ...own];
-        Object.assign(last, { closed: false, kind: pass.kind, contour: null });
-      } else this.runs.push({ kind: pass.kind, points, closed: pass.closed, contour: pass.contour ?? null });
+        this.runs[this.runs.length - 1] = { kind: pass.kind, points: [...before, ...way, ...own], closed: false };
+      } else this.runs.push({ ...pass, points });
       this.at = own.at(-1)!;
     }
   }
