@@ -3,7 +3,7 @@ import { centreOf, joinBounds } from '../geometry/bounds.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Lines } from '../operations/lines.ts';
-import { linesRun, type RunningPlan } from '../operations/lines-run.ts';
+import { linesRun, type LinesRun, type RunningPlan } from '../operations/lines-run.ts';
 import { followedFigures, operationOf, type Operation, type PlacedRun } from '../operations/operations.ts';
 import { thingOrder } from '../operations/order.ts';
 import type { Warmth } from '../operations/tour/cool-tour.ts';
@@ -45,6 +45,14 @@ interface PlacedLines {
   readonly placement: Placement;
 }
 
+/** What an operation does. */
+interface Lot {
+  readonly swept: SweptLines[];
+  readonly followed: PlacedLines[];
+}
+
+const NOTHING: Lot = { swept: [], followed: [] };
+
 /** The lines of a thing, as an operation runs them. */
 export interface ThingRun {
   readonly operation: string;
@@ -66,6 +74,8 @@ export interface Ran {
 interface Around extends Omit<RunningPlan, 'kept'> {
   /** Things in the order that they are kept in, by name. */
   readonly things: readonly string[];
+  /** All of it that counts within a thing. */
+  readonly text: string;
 }
 
 /** Where the head is before anything is done. */
@@ -85,27 +95,34 @@ export function runOperations(
   const firstCut = plans.findIndex(({ work }) => work === 'cut');
   const before = firstCut < 0 ? plans : plans.slice(0, firstCut);
   const depths = [...new Set(copies.map(({ depth }) => depth))].sort((a, b) => b - a);
+  const all = lotsOf(copies);
   const steps = [
-    ...before.map((plan) => ({ plan, round: 0, own: copies })),
+    ...before.map((plan) => ({ plan, round: 0, lots: all })),
     ...depths.flatMap((depth, round) => {
-      const own = copies.filter((copy) => copy.depth === depth);
-      return plans.slice(before.length).map((plan) => ({ plan, round, own }));
+      const lots = depths.length === 1 ? all : lotsOf(copies.filter((copy) => copy.depth === depth));
+      return plans.slice(before.length).map((plan) => ({ plan, round, lots }));
     }),
   ];
   const operations: Operation[] = [];
   const sweeps: SweepAccount[] = [];
   const runs: ThingRun[] = [];
   let at = CORNER;
-  for (const { plan, round, own } of steps) {
+  for (const { plan, round, lots } of steps) {
+    const { swept: areas, followed } = lots.get(plan.id) ?? NOTHING;
+    if (areas.length === 0 && followed.length === 0) continue;
     const profile = operationProfile(plan, machine);
-    const swept = runSweeps(plan, round, sweptOf(own, plan.id), at, machine, profile);
+    const swept = runSweeps(plan, round, areas, at, machine, profile);
     if (swept) {
       operations.push(...swept.operations);
       sweeps.push(swept.account);
       at = swept.end;
     }
-    const ran = runsFrom(followedOf(own, plan.id), at, {
-      ...{ order, work: plan.work, profile, written: plan.written, things: order.things[plan.id] ?? [] },
+    const { search, coolly } = order;
+    const within = { order: { search, coolly }, work: plan.work, profile, written: plan.written };
+    const ran = runsFrom(followed, at, {
+      ...within,
+      things: order.things[plan.id] ?? [],
+      text: JSON.stringify(within),
     });
     if (ran.length === 0) continue;
     runs.push(...ran.map(({ name, lines, run }) => ({ operation: plan.id, name, lines, order: run.order })));
@@ -133,24 +150,20 @@ function copiesOf(laid: readonly Laid[]): Copy[] {
   return copies.map((copy, i) => ({ ...copy, depth: depths[i]! }));
 }
 
-const followedOf = (copies: readonly Copy[], operation: string): PlacedLines[] =>
-  copies.flatMap(({ assembly: { id, first, lineOrder }, copy, built, placement }) =>
-    linesOf(built, operation, false).map((lines) => ({
-      first,
-      name: laidThing(id, copy),
-      kept: lineOrder[operation] ?? [],
-      lines,
-      placement,
-    })),
-  );
-
-const sweptOf = (copies: readonly Copy[], operation: string): SweptLines[] =>
-  copies.flatMap(({ assembly: { id }, copy, built, placement }) =>
-    linesOf(built, operation, true).map((lines) => ({ thing: id, copy, lines, placement })),
-  );
-
-const linesOf = ({ lines }: Copy['built'], operation: string, fill: boolean): Lines[] =>
-  lines.filter((each) => each.operation === operation && each.fill === fill && each.contours.length > 0);
+function lotsOf(copies: readonly Copy[]): Map<string, Lot> {
+  const lots = new Map<string, Lot>();
+  for (const { assembly, copy, built, placement } of copies)
+    for (const lines of built.lines) {
+      const { operation, fill, contours } = lines;
+      if (operation === null || contours.length === 0) continue;
+      let lot = lots.get(operation);
+      if (!lot) lots.set(operation, (lot = { swept: [], followed: [] }));
+      const { id, first, lineOrder } = assembly;
+      if (fill) lot.swept.push({ thing: id, copy, lines, placement });
+      else lot.followed.push({ first, name: laidThing(id, copy), kept: lineOrder[operation] ?? [], lines, placement });
+    }
+  return lots;
+}
 
 /** The lines of every thing, from thing to thing: those that are to come first, then with little travel. */
 function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): NamedRun[] {
@@ -162,12 +175,13 @@ function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): Nam
     const at = runs.at(-1)?.end ?? from;
     const placed = own.length === 1 ? [] : own.map((each) => placedRun(each, null, around));
     const rank = (i: number): number => kept.get(own[i]!.name) ?? -1;
+    const ranked = kept.size === 0 ? [] : [...placed.keys()].filter((i) => rank(i) >= 0);
     const order = thingOrder(
       placed.map(({ start, end }) => ({ from: start, to: end })),
       at,
       search,
       {
-        kept: [...placed.keys()].filter((i) => rank(i) >= 0).sort((a, b) => rank(a) - rank(b)),
+        kept: ranked.sort((a, b) => rank(a) - rank(b)),
         warmth: coolly && around.work === 'cut' ? placed.map(warmthOf) : null,
       },
     );
@@ -179,16 +193,31 @@ function runsFrom(all: readonly PlacedLines[], from: Point, around: Around): Nam
 }
 
 /** What the cuts of a thing bring into the sheet. */
-const warmthOf = ({ run: { length, seconds }, placed }: PlacedRun): Warmth => ({
-  length,
-  seconds,
+const warmthOf = ({ run: { figures }, placed }: PlacedRun): Warmth => ({
+  length: figures.length,
+  seconds: figures.seconds,
   middle: centreOf(joinBounds(placed().map(contourBounds))),
 });
 
 interface NamedRun extends PlacedRun, Pick<PlacedLines, 'name' | 'lines'> {}
 
-function placedRun({ name, lines, kept, placement }: PlacedLines, from: Point | null, around: Around): NamedRun {
-  const run = linesRun(lines, from && unplacePoint(from, placement), { ...around, kept });
+/** Of things that do not come first: where one of many is edited, the others are run as they were. */
+const known = new WeakMap<Lines, { readonly around: string; readonly run: LinesRun }>();
+
+function runFromOwnCorner({ lines, kept }: PlacedLines, around: Around): LinesRun {
+  const by = around.text + kept.join();
+  const before = known.get(lines);
+  if (before?.around === by) return before.run;
+  const run = linesRun(lines, null, { ...around, kept });
+  known.set(lines, { around: by, run });
+  return run;
+}
+
+function placedRun(own: PlacedLines, from: Point | null, around: Around): NamedRun {
+  const { name, lines, kept, placement } = own;
+  const run = from
+    ? linesRun(lines, unplacePoint(from, placement), { ...around, kept })
+    : runFromOwnCorner(own, around);
   return {
     ...{ name, lines, run },
     start: placePoint(run.start, placement),

@@ -12,7 +12,7 @@ import { thingOrder } from '../operations/order.ts';
 import type { JoinStep } from '../operations/sweeps/joined-groups.ts';
 import { sweepGroups } from '../operations/sweeps/sweep-groups.ts';
 import { sweptThings } from '../operations/sweeps/swept-things.ts';
-import { laidItem, type LaidItem } from '../recipe/identity.ts';
+import { laidItem, laidThing, type LaidItem, type LaidThing } from '../recipe/identity.ts';
 import type { OperationPlan } from '../recipe/schema.ts';
 import { placeRegion, type Placement } from '../sheet/placement.ts';
 import type { Machine } from '../shop/shop.ts';
@@ -111,8 +111,12 @@ export function runSweeps(
         seconds: figures.time,
       })),
       seconds,
-      inOne: runs.length === 1 ? seconds : secondsOf([{ parts, byHand: false }]),
-      byItem: secondsOf(byItem(parts)),
+      get inOne() {
+        return runs.length === 1 ? seconds : secondsOf([{ parts, byHand: false }]);
+      },
+      get byItem() {
+        return secondsOf(byItem(parts));
+      },
       steps: steps.map(({ count, cost }) => ({ count, cost: cost * passes })),
     },
   };
@@ -141,12 +145,23 @@ function formsOf(lines: Lines, turn: number): readonly ItemForm[] {
   return items;
 }
 
-const partsOf = ({ thing, copy, lines, placement: { x, y, turn } }: SweptLines): ItemPart[] =>
-  formsOf(lines, turn).map(({ item, edges, all }) => ({
+/** Parts of things that lie where they did are the same: by that, what was told of them is known again. */
+const laid = new WeakMap<Lines, Map<LaidThing, { readonly at: Placement; readonly parts: readonly ItemPart[] }>>();
+
+function partsOf({ thing, copy, lines, placement: at }: SweptLines): readonly ItemPart[] {
+  let own = laid.get(lines);
+  if (!own) laid.set(lines, (own = new Map()));
+  const name = laidThing(thing, copy);
+  const before = own.get(name);
+  if (before && before.at.x === at.x && before.at.y === at.y && before.at.turn === at.turn) return before.parts;
+  const parts = formsOf(lines, at.turn).map(({ item, edges, all }) => ({
     item: laidItem(thing, copy, item),
-    swept: { form: all, dx: x, dy: y },
+    swept: { form: all, dx: at.x, dy: at.y },
     edges,
   }));
+  own.set(name, { at, parts });
+  return parts;
+}
 
 /** What somebody put together, and the others as the operation has them. */
 function groupsOf(

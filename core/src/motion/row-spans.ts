@@ -29,6 +29,7 @@ export const joinSpans = (a: RowSpans, b: RowSpans): RowSpans => joinAllSpans([a
 
 /** The rows of all, each from the least of the leasts to the greatest of the mosts. */
 export function joinAllSpans(all: readonly RowSpans[]): RowSpans {
+  if (all.length === 1) return all[0]!;
   let first = Infinity;
   let end = -Infinity;
   for (const spans of all) {

@@ -1,4 +1,5 @@
 import type { Contour } from '../geometry/contour.ts';
+import { KnownLists } from '../geometry/known-lists.ts';
 import { add, scale, type Point } from '../geometry/point.ts';
 import { areAlike, type Rows } from './profile.ts';
 import { joinAllSpans, rowAxes, type RowSpans } from './row-spans.ts';
@@ -23,7 +24,10 @@ export const sweepOf = (contours: readonly Contour[], rows: Rows): Sweep =>
 
 /** The same over several things at once. */
 export function sweepOfAll(things: readonly Swept[], rows: Rows): Sweep {
-  if (things.length !== 1) return sweepTogether(things, rows);
+  if (things.length !== 1) {
+    const make = (): SweptBefore => ({ rows, sweep: sweepTogether(things, rows) });
+    return together.of(things, make, (before) => areAlike(before.rows, rows)).sweep;
+  }
   // Rows begin where a thing does: what lies elsewhere is swept alike.
   const [{ form, dx, dy }] = things as [Swept];
   const own = sweepOfForm(form, rows);
@@ -31,7 +35,13 @@ export function sweepOfAll(things: readonly Swept[], rows: Rows): Sweep {
   return { ...own, start: add(own.start, by), end: add(own.end, by) };
 }
 
-const known = new WeakMap<readonly Contour[], { readonly rows: Rows; readonly sweep: Sweep }>();
+interface SweptBefore {
+  readonly rows: Rows;
+  readonly sweep: Sweep;
+}
+
+const together = new KnownLists<SweptBefore>();
+const known = new WeakMap<readonly Contour[], SweptBefore>();
 
 function sweepOfForm(form: readonly Contour[], rows: Rows): Sweep {
   const before = known.get(form);

@@ -39,11 +39,33 @@ export function sweptAcross(
 export const spansOf = (contours: readonly Contour[], grid: RowGrid): RowSpans =>
   sweptSpans({ form: contours, dx: 0, dy: 0 }, grid, grid.pitch);
 
+/** So many grids are remembered of a thing: one to tell what is swept together, others of what it is swept with. */
+const GRIDS = 4;
+
+interface KnownSpans {
+  readonly grid: RowGrid;
+  readonly pitch: number;
+  readonly spans: RowSpans;
+}
+
+const spansKnown = new WeakMap<Swept, readonly KnownSpans[]>();
+
 /**
  * From where to where it lies in each row of a grid, read from its form at the level nearest to the row's middle.
  * @param pitch of the rows that the form is looked at in, mm: that of the grid, or finer
  */
-export function sweptSpans({ form, dx, dy }: Swept, grid: RowGrid, pitch: number): RowSpans {
+export function sweptSpans(swept: Swept, grid: RowGrid, pitch: number): RowSpans {
+  const before = spansKnown.get(swept) ?? [];
+  const known = before.find((each) => each.pitch === pitch && isSameGrid(each.grid, grid));
+  if (known) return known.spans;
+  const spans = spansIn(swept, grid, pitch);
+  spansKnown.set(swept, [{ grid, pitch, spans }, ...before.slice(0, GRIDS - 1)]);
+  return spans;
+}
+
+const isSameGrid = (a: RowGrid, b: RowGrid): boolean => a.low === b.low && a.pitch === b.pitch && a.angle === b.angle;
+
+function spansIn({ form, dx, dy }: Swept, grid: RowGrid, pitch: number): RowSpans {
   const { along, across } = rowAxes(grid.angle);
   const { low, high, levels, least: leasts, most: mosts } = formRows(form, pitch, grid.angle);
   const [alongBy, acrossBy] = [dx * along.x + dy * along.y, dx * across.x + dy * across.y];

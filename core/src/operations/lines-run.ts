@@ -20,6 +20,12 @@ export interface LinesRun {
   readonly order: readonly number[] | null;
   readonly start: Point;
   readonly end: Point;
+  /** Told when they are first asked for: where a thing begins is asked of each, to find what to go to. */
+  readonly figures: RunFigures;
+}
+
+/** What lines in running order come to. mm, s. */
+export interface RunFigures {
   /** Along the lines, once. */
   readonly length: number;
   /** From the first line's start to the last one's end, lifted. */
@@ -66,9 +72,22 @@ export function linesRun(lines: Lines, from: Point | null, plan: RunningPlan): L
   const { work, profile } = plan;
   const secondsOf = (contour: Contour): number => profile.pierce[work] + workTime(contour, work, profile);
   const { order, contours } = orderedLines(lines, from, plan, work === 'cut' ? secondsOf : null);
-  const start = startOf(contours[0]!);
+  let figures: RunFigures | undefined;
+  return {
+    kinds: lines.kinds,
+    contours,
+    order,
+    start: startOf(contours[0]!),
+    end: endOf(contours.at(-1)!),
+    get figures() {
+      return (figures ??= figuresOf(contours, lines.isFilled, plan));
+    },
+  };
+}
+
+function figuresOf(contours: readonly Contour[], isFilled: boolean, { work, profile }: RunningPlan): RunFigures {
   let [length, travel, worked, lifted, starts] = [0, 0, 0, 0, 0];
-  waysBetween(contours, start).forEach((there, i) => {
+  waysBetween(contours, startOf(contours[0]!)).forEach((there, i) => {
     const contour = contours[i]!;
     travel += there;
     length += contourLength(contour);
@@ -76,9 +95,8 @@ export function linesRun(lines: Lines, from: Point | null, plan: RunningPlan): L
     starts += profile.pierce[work];
     worked += workTime(contour, work, profile);
   });
-  const [end, seconds] = [endOf(contours.at(-1)!), lifted + starts + worked];
-  const deepest = lines.isFilled ? deepestOf(contours) : 0;
-  return { kinds: lines.kinds, contours, order, start, end, length, travel, seconds, lifted, starts, deepest };
+  const seconds = lifted + starts + worked;
+  return { length, travel, seconds, lifted, starts, deepest: isFilled ? deepestOf(contours) : 0 };
 }
 
 /** Lines by number, as they are kept by name; names that are not there are passed over. */

@@ -95,13 +95,14 @@ export function followedFigures(runs: readonly PlacedRun[], from: Point, profile
   let [length, travel, time, lifted, starts, deepest, at] = [0, 0, 0, 0, 0, 0, from];
   for (const { run, start, end } of runs) {
     const there = distance(at, start);
-    length += run.length;
-    travel += there + run.travel;
+    const own = run.figures;
+    length += own.length;
+    travel += there + own.travel;
     const way = timeStraight(there, profile.travel);
-    time += way + run.seconds;
-    lifted += way + run.lifted;
-    starts += run.starts;
-    deepest = Math.max(deepest, run.deepest);
+    time += way + own.seconds;
+    lifted += way + own.lifted;
+    starts += own.starts;
+    deepest = Math.max(deepest, own.deepest);
     at = end;
   }
   return { length, travel, time, lifted, starts, deepest, end: at };

@@ -129,14 +129,38 @@ export function waysBetween(ordered: readonly Contour[], from: Point): number[] 
  * @param kept things in the order that they are kept in, by number
  * @param warmth what each brings into the sheet, where the heat of cutting is to be spread
  */
-export const thingOrder = (
+export function thingOrder(
   things: readonly Way[],
   from: Point,
   search: Search,
   { kept = [], warmth = null }: { readonly kept?: readonly number[]; readonly warmth?: readonly Warmth[] | null } = {},
-): number[] =>
-  touring(
+): readonly number[] {
+  const isPlain = kept.length === 0 && warmth === null;
+  const before = isPlain ? lastly.find((each) => each.search === search && areSame(each, things, from)) : undefined;
+  if (before) return before.order;
+  const order = touring(
     things.map((way) => ({ ways: [way], turns: false })),
     new Int32Array(things.length).fill(-1),
     { search: search === 'long' ? 'long' : 'once', from, kept, warmth },
   ).map(({ stop }) => stop);
+  if (isPlain) lastly = [{ things, from, search, order }, ...lastly.slice(0, KEPT - 1)];
+  return order;
+}
+
+interface KnownOrder {
+  readonly things: readonly Way[];
+  readonly from: Point;
+  readonly search: Search;
+  readonly order: readonly number[];
+}
+
+/** So many orders of things are remembered: an edit within one of them leaves where they lie as it was. */
+const KEPT = 8;
+let lastly: readonly KnownOrder[] = [];
+
+const areSame = (known: KnownOrder, things: readonly Way[], from: Point): boolean =>
+  known.things.length === things.length &&
+  isSamePoint(known.from, from) &&
+  known.things.every((way, i) => isSamePoint(way.from, things[i]!.from) && isSamePoint(way.to, things[i]!.to));
+
+const isSamePoint = (a: Point, b: Point): boolean => a.x === b.x && a.y === b.y;

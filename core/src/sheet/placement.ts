@@ -11,7 +11,7 @@ export interface Placement {
 }
 
 export function placePoint(point: Point, { x, y, turn }: Placement): Point {
-  const turned = turnPointBy(turn)(point);
+  const turned = turn === 0 ? point : turnPointBy(turn)(point);
   return { x: turned.x + x, y: turned.y + y };
 }
 

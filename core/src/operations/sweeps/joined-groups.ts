@@ -1,3 +1,4 @@
+import { KnownPairs } from '../../geometry/known-pairs.ts';
 import { joinAllSpans, joinSpans, type RowSpans } from '../../motion/row-spans.ts';
 import type { CostOf } from './cost-of.ts';
 import { movedOver } from './moved-over.ts';
@@ -15,16 +16,24 @@ export interface Joined {
   readonly steps: readonly JoinStep[];
 }
 
-interface Group {
+interface Boxed {
   readonly spans: RowSpans;
   readonly box: SpanBox;
+}
+
+interface Group extends Boxed {
   readonly cost: number;
-  /** Groups near it. */
-  readonly near: Set<number>;
+  /** Groups near it, each once, and what became of them. */
+  readonly near: number[];
 }
 
 /** Fewer groups, each of which somebody has to see to, are worth so much of the time. */
 export const ENOUGH = 1.002;
+
+/** Of two that were joined before. */
+const joined = new KnownPairs<Boxed>();
+
+const boxed = (spans: RowSpans): Boxed => ({ spans, box: boxOf(spans) });
 
 /** Each group is compared with so many near it. */
 const NEAR = 10;
@@ -44,7 +53,7 @@ export function joinedGroups(
   const begun = clumps ?? things.map((_, i) => [i]);
   const groups: (Group | null)[] = begun.map((own) => {
     const spans = joinAllSpans(own.map((i) => things[i]!));
-    return { spans, box: boxOf(spans), cost: costOf(spans, spans), near: new Set<number>() };
+    return { ...boxed(spans), cost: costOf(spans, spans), near: [] };
   });
   const queue = new Savings();
   const offer = (a: number, b: number): void => {
@@ -64,19 +73,13 @@ export function joinedGroups(
     }
     const { a, b, saving } = next;
     const [one, other] = [groups[a]!, groups[b]!];
-    const spans = joinSpans(one.spans, other.spans);
-    const known = new Set([...one.near, ...other.near].filter((each) => each !== a && each !== b && groups[each]));
-    const near = new Set(
-      nearest(
-        boxOf(spans),
-        [...known].map((i) => ({ i, box: groups[i]!.box })),
-      ),
-    );
-    const made = groups.push({ spans, box: boxOf(spans), cost: one.cost + other.cost - saving, near }) - 1;
+    const both = joined.of(one.spans, other.spans, () => boxed(joinSpans(one.spans, other.spans)));
     groups[a] = groups[b] = null;
+    const near = nearest(both.box, groups, leftOf(one.near.concat(other.near), groups));
+    const made = groups.push({ ...both, cost: one.cost + other.cost - saving, near }) - 1;
     joins.push([a, b]);
     for (const each of near) {
-      groups[each]!.near.add(made);
+      groups[each]!.near.push(made);
       offer(each, made);
     }
     count--;
@@ -92,29 +95,40 @@ export function joinedGroups(
 
 /** Lets each group know those near it: the first time, and again where those that are left know none of each other. */
 function meet(groups: readonly (Group | null)[], offer: (a: number, b: number) => void): void {
-  const here = groups.flatMap((group, i) => (group ? [{ i, group, box: group.box }] : []));
-  for (const { i, group, box } of here)
-    for (const other of nearest(box, here, i)) {
-      if (group.near.has(other)) continue;
-      group.near.add(other);
-      groups[other]!.near.add(i);
+  const here = groups.flatMap((group, i) => (group ? [i] : []));
+  for (const i of here)
+    for (const other of nearest(groups[i]!.box, groups, here)) {
+      const group = groups[i]!;
+      if (group.near.includes(other)) continue;
+      group.near.push(other);
+      groups[other]!.near.push(i);
       offer(i, other);
     }
 }
 
-/** The few nearest of boxes, by their numbers. @param but not this one */
-function nearest(box: SpanBox, among: readonly { readonly i: number; readonly box: SpanBox }[], but = -1): number[] {
-  const found: { i: number; far: number }[] = [];
-  for (const other of among) {
-    if (other.i === but) continue;
-    const far = apart(box, other.box);
-    if (found.length === NEAR && far >= found[NEAR - 1]!.far) continue;
-    if (found.length === NEAR) found.pop();
-    let at = found.length;
-    while (at > 0 && found[at - 1]!.far > far) at--;
-    found.splice(at, 0, { i: other.i, far });
+/** Those that are still there, each once. */
+const leftOf = (near: readonly number[], groups: readonly (Group | null)[]): number[] =>
+  near.filter((each, i) => groups[each] && near.indexOf(each) === i);
+
+/** The few whose boxes are nearest to one that is not theirs, by their numbers. */
+function nearest(box: SpanBox, groups: readonly (Group | null)[], among: readonly number[]): number[] {
+  const found: number[] = [];
+  const fars: number[] = [];
+  for (const i of among) {
+    const other = groups[i]!.box;
+    if (other === box) continue;
+    const far = apart(box, other);
+    let at = Math.min(found.length, NEAR);
+    while (at > 0 && fars[at - 1]! > far) at--;
+    if (at === NEAR) continue;
+    for (let k = Math.min(found.length, NEAR - 1); k > at; k--) {
+      fars[k] = fars[k - 1]!;
+      found[k] = found[k - 1]!;
+    }
+    fars[at] = far;
+    found[at] = i;
   }
-  return found.map(({ i }) => i);
+  return found;
 }
 
 /** Along and across, in mm and rows. */

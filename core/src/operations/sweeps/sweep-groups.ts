@@ -2,9 +2,9 @@ import { joinBounds } from '../../geometry/bounds.ts';
 import { timeStraight } from '../../motion/motion.ts';
 import type { Profile } from '../../motion/profile.ts';
 import { joinAllSpans } from '../../motion/row-spans.ts';
-import { timeTogether, turnSeconds } from '../../motion/sweep.ts';
+import { turnSeconds } from '../../motion/sweep.ts';
 import { sweptAcross, sweptBounds, sweptSpans, type Swept } from '../../motion/swept.ts';
-import type { CostOf } from './cost-of.ts';
+import { costsKnown } from './cost-of.ts';
 import { clumpsOf } from './clumps.ts';
 import { exactGroups, MOST_EXACT } from './exact-groups.ts';
 import { ENOUGH, joinedGroups, type JoinStep } from './joined-groups.ts';
@@ -48,7 +48,7 @@ export function sweepGroups(
   const grid = { low, pitch: height, angle: rows.angle };
   // From one group to the next, on the whole: a third of the way over all.
   const between = timeStraight((maxX - minX + maxY - minY) / 6, travel);
-  const costOf: CostOf = (one, other) => timeTogether(one, other, rows, height) + between;
+  const costOf = costsKnown({ rows, height, between });
   const spans = things.map((own) => joinAllSpans(own.map((swept) => sweptSpans(swept, grid, rows.pitch))));
   // Of very many, most are to be joined anyway: neighbours are, though a little is lost by it.
   const reach = turnSeconds(rows) * rows.speed;

@@ -54,10 +54,24 @@ export function neighbours({ count, first, stopOf, inX, inY }: StopTable): Near[
         if (squared[other] === Infinity) found.push(other);
         if (own < squared[other]!) squared[other] = own;
       });
-    found.sort((a, b) => squared[a]! - squared[b]! || a - b);
-    const others = Int32Array.from(found.slice(0, NEIGHBOURS));
+    const others = nearestOf(found, squared);
     const away = Float64Array.from(others, (other) => Math.sqrt(squared[other]!));
     for (const other of found) squared[other] = Infinity;
     return { others, away };
   });
+}
+
+/** Those of the least distance, ascending: a few are put in their places sooner than all are sorted. */
+function nearestOf(found: readonly number[], squared: Float64Array): Int32Array {
+  const nearest = new Int32Array(Math.min(NEIGHBOURS, found.length));
+  let count = 0;
+  for (const stop of found) {
+    const own = squared[stop]!;
+    const isBefore = (other: number) => own < squared[other]! || (own === squared[other] && stop < other);
+    if (count === nearest.length && !isBefore(nearest[count - 1]!)) continue;
+    let at = count < nearest.length ? count++ : count - 1;
+    for (; at > 0 && isBefore(nearest[at - 1]!); at--) nearest[at] = nearest[at - 1]!;
+    nearest[at] = stop;
+  }
+  return nearest;
 }
