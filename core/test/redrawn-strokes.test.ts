@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { flatten, moveRegion } from '../src/geometry/contour.ts';
 import type { NodePath } from '../src/geometry/nodes/node-path.ts';
 import { redrawingOf, redrawnOf, withDrawnFor, withLetterDrawn } from '../src/recipe/edits/redrawn.ts';
 import { withWordsInJob } from '../src/recipe/edits/words.ts';
@@ -148,10 +149,36 @@ describe('strokes of a letter, changed by hand', () => {
     expect(forAll.redrawn).toEqual([]);
   });
 
-  it('are not offered for letters that are traced as one', () => {
-    const joined = single('on', { face: 'sacramento', centerline: { joined: true } });
-    const job = jobOf(joined);
-    const { letters } = job.assemblies[0]!.built.arrangement.items[0]!;
-    expect(outlinePicture(job, { assembly: 'thing-1', item: 'item-1', letter: letters[0]!.id })).toBeNull();
+  it('take their letter out of those that are traced as one, and are found beside other letters', () => {
+    const face = { face: 'sacramento', centerline: { joined: true } };
+    const joined = single('mon', face);
+    expect(outlineOf(joined, 1).paths).toEqual(outlineOf(single('mon', { face: 'sacramento' }), 1).paths);
+    const up = (paths: readonly NodePath[]) =>
+      paths.map((path) => ({ ...path, nodes: path.nodes.map((node) => ({ ...node, y: node.y + 0.05 })) }));
+    const changed = drawn(joined, 1, false, up);
+    expect(findings(changed)).toEqual([]);
+    const alone = drawn(single('o', { face: 'sacramento' }), 0, false, up);
+    const formOf = (recipe: Recipe, n: number) => {
+      const { origin } = jobOf(recipe).assemblies[0]!.built.arrangement.items[0]!.letters[n]!;
+      return moveRegion(strokesOf(recipe, n), -origin.x, -origin.y, () => '').flatMap((stroke) =>
+        flatten(stroke, 0.01),
+      );
+    };
+    const expected = formOf(alone, 0);
+    for (const [words, n] of [
+      ['mon', 1],
+      ['amon', 2],
+    ] as const) {
+      const own = formOf(withWordsInJob(changed, 'thing-1', 'item-1', words), n);
+      expect(own).toHaveLength(expected.length);
+      own.forEach(({ x, y }, i) => {
+        expect(x).toBeCloseTo(expected[i]!.x, 6);
+        expect(y).toBeCloseTo(expected[i]!.y, 6);
+      });
+    }
+    // What ran on through all of them, and was kept with one, is each one’s own.
+    const counts = (recipe: Recipe) => [0, 1, 2].map((n) => strokesOf(recipe, n).length);
+    expect(counts(joined).filter((count) => count > 0)).toHaveLength(1);
+    expect(counts(changed).every((count) => count > 0)).toBe(true);
   });
 });

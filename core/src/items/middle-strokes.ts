@@ -17,24 +17,25 @@ import type { CenterlineOf } from '../recipe/parts.ts';
 import type { ItemForm } from './item.ts';
 
 /**
- * An item whose outlines are traced: the strokes down their middle take their place.
+ * An item whose outlines are traced: the strokes down their middle take their place. Of letters that are traced as one,
+ * those that a hand changed are traced by themselves, so that what was changed is found whatever stands beside them.
  * @param face that its letters are of: what a hand changed of them in others is left
  */
 export function alongMiddle(form: ItemForm, plan: CenterlineOf, face: string | null, memo: Memo): ItemForm {
+  const hand = plan.redrawn.filter((each) => each.face === face);
+  const isByHand = form.letters.map((letter) => redrawingOf(letter, hand) !== null);
   const groups = plan.joined
     ? groupsThatMeet(
         form.letters.map(({ bounds }) => bounds),
         0,
+        (a, b) => !isByHand[a] && !isByHand[b],
       )
     : form.letters.map((_, i) => [i]);
-  const hand = plan.redrawn.filter((each) => each.face === face);
   const made = groups.flatMap((group): Traced[] => {
     const own = group.map((i) => form.letters[i]!);
     const [only] = own;
-    // Files may have arcs, which stay as they are.
-    if (only?.drawnFrom && only.drawnFrom.glyph !== null && only.contours.length > 0 && own.length === 1)
-      return [tracedGlyph(only, only.drawnFrom, plan, hand, memo)];
-    return traced(own, plan, memo).map((letter) => ({ letter, done: null }));
+    if (only && own.length === 1 && isTraceableGlyph(only)) return [tracedGlyph(only, plan, hand, memo)];
+    return traced(own, plan, memo);
   });
   const letters = made.map(({ letter }) => letter);
   const done = new Set(made.map((each) => each.done));
@@ -48,6 +49,17 @@ export function alongMiddle(form: ItemForm, plan: CenterlineOf, face: string | n
 }
 
 type Redrawing = CenterlineOf['redrawn'][number];
+type Glyph = Letter & { readonly drawnFrom: DrawnFrom };
+
+/** Files may have arcs, which stay as they are. */
+const isTraceableGlyph = (letter: Letter): letter is Glyph =>
+  letter.drawnFrom !== null && letter.drawnFrom.glyph !== null && letter.contours.length > 0;
+
+/** What a hand changed of a letter's strokes: of this one, else of all alike. */
+function redrawingOf({ id, drawnFrom }: Letter, hand: readonly Redrawing[]): Redrawing | null {
+  const ofGlyph = drawnFrom ? hand.filter((each) => each.glyph === drawnFrom.glyph) : [];
+  return ofGlyph.find((each) => each.letter === id) ?? ofGlyph.find((each) => each.letter === null) ?? null;
+}
 
 /** A letter by its strokes, and what a hand changed of them. */
 interface Traced {
@@ -75,23 +87,26 @@ function snapped({ segments, closed }: Contour): Contour {
   };
 }
 
-/** A letter of a face, traced as the face has it: so what a hand changed of its strokes is found again at any size. */
-function tracedGlyph(
-  letter: Letter,
-  { drawing, glyph, matrix }: DrawnFrom,
+/** The strokes of a letter of a face, traced as the face has it, in its units. */
+function strokesOfGlyph(
+  { shape, origin: { x, y }, contours, drawnFrom: { matrix } }: Glyph,
   plan: CenterlineOf,
-  hand: readonly Redrawing[],
   memo: Memo,
-): Traced {
-  const { x, y } = letter.origin;
-  const how = howTraced(plan);
-  const strokes = memo('middle strokes', JSON.stringify([letter.shape, how]), (): Drawing => {
+): readonly Contour[] {
+  return memo('middle strokes', JSON.stringify([shape, howTraced(plan)]), () => {
     const toOwn = inverse(matrix);
-    const area = moveRegion(letter.contours, -x, -y).map((contour) => snapped(transformContour(contour, toOwn, '')));
-    return { contours: tracedContours(area, plan), unit: drawing.unit, digits: DIGITS };
+    const area = moveRegion(contours, -x, -y).map((contour) => snapped(transformContour(contour, toOwn, '')));
+    return tracedContours(area, plan);
   });
-  const ofGlyph = hand.filter((each) => each.glyph === glyph);
-  const own = ofGlyph.find((each) => each.letter === letter.id) ?? ofGlyph.find((each) => each.letter === null) ?? null;
+}
+
+/** A letter of a face, traced as the face has it: so what a hand changed of its strokes is found again at any size. */
+function tracedGlyph(letter: Glyph, plan: CenterlineOf, hand: readonly Redrawing[], memo: Memo): Traced {
+  const { x, y } = letter.origin;
+  const { drawing, glyph, matrix } = letter.drawnFrom;
+  const how = howTraced(plan);
+  const strokes: Drawing = { contours: strokesOfGlyph(letter, plan, memo), unit: drawing.unit, digits: DIGITS };
+  const own = redrawingOf(letter, hand);
   const { contours, lost } = redrawContours(strokes, own?.changes ?? []);
   const placed = contours.map(({ contour, from }) =>
     named(
@@ -108,10 +123,10 @@ function tracedGlyph(
 }
 
 /** Letters that are traced together: alike ones in the same places to each other are traced once. */
-function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Letter[] {
+function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Traced[] {
   const outlined = letters.filter(({ contours }) => contours.length > 0);
   const [first] = outlined;
-  if (!first) return [...letters];
+  if (!first) return letters.map(asItIs);
   const { x, y } = first.origin;
   const beside = outlined.map(({ shape, origin }) => [shape, (origin.x - x).toFixed(4), (origin.y - y).toFixed(4)]);
   const how = howTraced(plan);
@@ -122,7 +137,7 @@ function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Let
   const owners = strokes.map((stroke) => stroke.segments.map((segment) => ownerOf(segment, outlined, x, y)));
   return letters.map((letter) => {
     const own = outlined.indexOf(letter);
-    if (own < 0) return letter;
+    if (own < 0) return asItIs(letter);
     // A stroke that runs through several letters is kept with the one that it begins in.
     const mine = strokes.flatMap((stroke, k): Contour[] =>
       owners[k]![0] === own ? [namedByOwners(stroke, owners[k]!, outlined)] : [],
@@ -130,8 +145,24 @@ function traced(letters: readonly Letter[], plan: CenterlineOf, memo: Memo): Let
     const placed = mine.map((stroke) => moveRegion([stroke], x, y)[0]!);
     const bounds: Bounds = placed.length > 0 ? joinBounds(placed.map(contourBounds)) : letter.bounds;
     const shape = `${letter.shape} middle of ${JSON.stringify([how, own, beside])}`;
-    return { ...letter, shape, contours: [], strokes: placed, bounds, drawnFrom: null };
+    const drawnFrom = isTraceableGlyph(letter) ? tracedLater(letter, plan, memo) : null;
+    return asItIs({ ...letter, shape, contours: [], strokes: placed, bounds, drawnFrom });
   });
+}
+
+const asItIs = (letter: Letter): Traced => ({ letter, done: null });
+
+/** Where a hand begins to work on one of letters that are traced as one, it has the strokes of that one. */
+function tracedLater(letter: Glyph, plan: CenterlineOf, memo: Memo): DrawnFrom {
+  const { drawing, glyph, matrix } = letter.drawnFrom;
+  const own: Drawing = {
+    get contours() {
+      return strokesOfGlyph(letter, plan, memo);
+    },
+    unit: drawing.unit,
+    digits: DIGITS,
+  };
+  return { drawing: own, glyph, matrix };
 }
 
 /** The letter, by number, that a piece of a stroke lies in: that whose box its middle is nearest to the middle of. */

@@ -38,7 +38,7 @@ export function useBedKeys(
   const unit = useUnit();
   const editLettering = useEditLettering();
   const outline = useOutline(picture);
-  const isArtwork = useItem()?.kind === 'artwork';
+  const kind = useItem()?.kind;
   const steps = unit === 'mm' ? { fine: 0.1, plain: 1, far: 10 } : inches();
 
   const moveLetter = (letter: string, [x, y]: readonly [number, number], step: number) =>
@@ -61,7 +61,8 @@ export function useBedKeys(
       return true;
     }
     if (outline && onNodeKey(event, outline, way, step)) return true;
-    if (event.key === 'n' && (view.letter || isArtwork)) {
+    // Of words, which letter is asked for then.
+    if (event.key === 'n' && (view.letter || kind === 'artwork' || (kind === 'lettering' && view.inHand))) {
       useView.setState({ redrawing: !view.redrawing, nodes: [], inHand: true });
       return true;
     }

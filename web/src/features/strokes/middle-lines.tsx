@@ -98,7 +98,7 @@ function Fields({ thing, item: { id: item, kind }, centerline }: FieldsProps) {
         onChange={({ target }) => set('Straight runs', { straight: target.checked })}
       />
       <DotFields {...{ thing, item, centerline, set }} />
-      {isLettering && !centerline.joined && (
+      {isLettering && (
         <Button
           size="sm"
           variant="light"
@@ -119,6 +119,9 @@ function Fields({ thing, item: { id: item, kind }, centerline }: FieldsProps) {
           checked={centerline.joined}
           onChange={({ target }) => set('Joined letters', { joined: target.checked })}
         />
+      )}
+      {isLettering && centerline.joined && centerline.redrawn.length > 0 && (
+        <p className="field-hint">Letters whose strokes were changed by hand begin and end by themselves.</p>
       )}
     </>
   );
