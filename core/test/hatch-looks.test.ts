@@ -1,14 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { alongMiddle } from '../src/fills/along-middle.ts';
+import { openLine } from '../src/fills/polyline.ts';
 import { rings } from '../src/fills/rings.ts';
 import { flatten, type Contour, type Region } from '../src/geometry/contour.ts';
 import { contourBounds, contourLength, reverseContour } from '../src/geometry/contour-facts.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
 import { line } from '../src/geometry/segment.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
+import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { plainFill, type Recipe } from '../src/recipe/schema.ts';
 import { spacingChartOf } from '../src/screen/spacing-chart.ts';
-import { jobOf, operationOn, recipeOf } from './workshop.ts';
+import { faceOf, jobOf, operationOn, recipeOf } from './workshop.ts';
 
 const box = (width: number, height: number): Region => [
   roundedRectangle({ minX: 0, minY: 0, maxX: width, maxY: height }, 0, 'it'),
@@ -64,6 +66,18 @@ describe('lines along the edge', () => {
     // A beam is lifted between rings; a pen stays down.
     if (joins === 'edge') expect(strokes.length).toBeGreaterThan(3);
     else expect(strokes).toHaveLength(1);
+  });
+
+  it('are lines wherever the tool is set down, if only to touch', () => {
+    const [w] = layOut({ ...PLAIN, words: 'w', size: { by: 'cap height', value: 40 } }, faceOf('bungee')).letters;
+    for (const spacing of [0.27, 0.45]) {
+      const { strokes } = rings(w!.contours, { width: 0.3, spacing, inset: 0, joins: 'edge' });
+      expect(strokes.length).toBeGreaterThan(20);
+      expect(strokes.filter(({ contour }) => contour.segments.length === 0)).toEqual([]);
+    }
+    const touch = openLine([{ x: 3, y: 4 }], 0.002, 'it');
+    expect(contourLength(touch)).toBeCloseTo(0.004, 9);
+    expect(contourBounds(touch)).toMatchObject({ minX: 2.998, maxX: 3.002, minY: 4, maxY: 4 });
   });
 
   it('are a fill of a job', () => {

@@ -25,13 +25,18 @@ export const pointsOf = ({ segments }: Contour): Point[] => segments.map(({ from
 export const lengthOf = (points: readonly Point[]): number =>
   points.reduce((sum, point, i) => sum + (i === 0 ? 0 : distance(points[i - 1]!, point)), 0);
 
-/** An open line along points, as few lines and arcs as tell it so nearly. */
-export const openLine = (points: readonly Point[], near: number, source: SourceId): Contour => ({
-  segments: linesAndArcs(apart(points), near, source),
-  closed: false,
-});
+/** Where a tool has no way to go along, it is set down all the same: a line as short as files can tell, mm. */
+const TOUCH = 0.004;
 
-/** A closed line along points, as few lines and arcs as tell it so nearly. It belongs to nobody. */
+/** An open line along points, as few lines and arcs as tell it so nearly; where they are one, a touch of the tool. */
+export function openLine(points: readonly Point[], near: number, source: SourceId): Contour {
+  const segments = linesAndArcs(apart(points), near, source);
+  if (segments.length > 0) return { segments, closed: false };
+  const { x, y } = points[0]!;
+  return { segments: [line({ x: x - TOUCH / 2, y }, { x: x + TOUCH / 2, y }, source)], closed: false };
+}
+
+/** A closed line along points that are not one, as few lines and arcs as tell it so nearly. It belongs to nobody. */
 export const closedLine = (points: readonly Point[], near: number): Contour => ({
   segments: linesAndArcs(apart([...points, points[0]!]), near, ''),
   closed: true,
