@@ -15,6 +15,7 @@ import { segmentLength } from '../src/geometry/segment.ts';
 import { circle, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { stayOf } from '../src/operations/stay.ts';
+import { reportOf } from '../src/job/report.ts';
 import { plainFill, plainOperation } from '../src/recipe/schema.ts';
 import { houseShop } from '../src/shop/house.ts';
 import type { Machine } from '../src/shop/shop.ts';
@@ -338,6 +339,8 @@ describe('dots that are cut', () => {
   it('are set off by the kerf where the file sees to it, and nothing falls where they are only marked', () => {
     const job = punched('cut', 'file');
     for (const width of widths(job)) expect(width).toBeCloseTo(4 - job.machine.kerf, 3);
+    // What is to be ordered is as wide as the holes are in the end.
+    expect(reportOf(job).operations[0]!.circles).toEqual([{ diameter: 4, count: widths(job).length }]);
     const marked = punched('mark');
     expect(marked.operations[0]!.isFilled).toBe(true);
     expect(marked.assemblies[0]!.built.pieces).toHaveLength(1);

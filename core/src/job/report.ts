@@ -4,7 +4,7 @@ import type { Finding } from '../check/finding.ts';
 import { joinBounds, type Bounds } from '../geometry/bounds.ts';
 import type { Point } from '../geometry/point.ts';
 import { formOf, nodeCount, type Contour } from '../geometry/contour.ts';
-import { contourBounds } from '../geometry/contour-facts.ts';
+import { contourArea, contourBounds } from '../geometry/contour-facts.ts';
 import { countBridges } from '../hold/bridges/bridge.ts';
 import type { Tie } from '../hold/joins/tie.ts';
 import type { Piece } from '../hold/pieces.ts';
@@ -158,6 +158,7 @@ const reports = new LaidMemo<AssemblyReport>();
 /** Sums a build up, with its measures where they were taken. */
 export function reportOf(build: Build, measures?: JobMeasures): Report {
   const { recipe, machine, material, currency, sheet, assemblies, operations, sweeps, findings } = build;
+  const kerf = kerfInFile(machine, recipe.release);
   const released = operations.flatMap(({ contours }) => contours);
   const bounds = joinBounds(released.map(contourBounds));
   const time = operations.reduce((sum, operation) => sum + operation.time, 0);
@@ -167,7 +168,7 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
     machine: machine.name,
     material: material.name,
     thickness: stockOf(recipe).thickness,
-    kerf: kerfInFile(machine, recipe.release),
+    kerf,
     lays: laysOf(recipe),
     sheet,
     bounds,
@@ -176,7 +177,7 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
       return taken ? assemblyReport(laid, taken) : reports.of(laid, 0, () => assemblyReport(laid));
     }),
     findings: measures ? stopsFirst([...findings, ...measures.findings]) : findings,
-    operations: operations.map(operationReport),
+    operations: operations.map((operation) => operationReport(operation, kerf)),
     sweeps,
     nodes: { fonts: letters.flat().reduce((sum, { nodes }) => sum + nodes, 0), released: nodesIn(released) },
     time,
@@ -189,20 +190,26 @@ export function reportOf(build: Build, measures?: JobMeasures): Report {
   };
 }
 
-const operationReport = ({ contours, possible: _possible, round: _round, isFilled: _filled, ...told }: Operation) => ({
-  ...told,
-  contours: contours.length,
-  open: contours.filter(({ closed }) => !closed).length,
-  nodes: nodesIn(contours),
-  circles: circlesIn(contours),
-});
+/** @param kerf what the file sees to of it, mm */
+function operationReport(operation: Operation, kerf: number): OperationReport {
+  const { contours, possible: _possible, round: _round, isFilled: _filled, ...told } = operation;
+  return {
+    ...told,
+    contours: contours.length,
+    open: contours.filter(({ closed }) => !closed).length,
+    nodes: nodesIn(contours),
+    circles: circlesIn(contours, operation.work === 'cut' ? kerf : 0),
+  };
+}
 
-function circlesIn(contours: readonly Contour[]): OperationReport['circles'] {
+/** Circles as they come out of the machine: holes wider by the cut than its line, discs narrower. */
+function circlesIn(contours: readonly Contour[], cut: number): OperationReport['circles'] {
   const counts = new Map<number, number>();
   for (const contour of contours) {
     const circle = circleOf(formOf(contour).form);
     if (!circle) continue;
-    const diameter = Number((2 * circle.radius).toFixed(2));
+    const isHole = contourArea(contour) < 0;
+    const diameter = Number((2 * circle.radius + (isHole ? cut : -cut)).toFixed(2));
     counts.set(diameter, (counts.get(diameter) ?? 0) + 1);
   }
   return [...counts].map(([diameter, count]) => ({ diameter, count })).sort((a, b) => b.count - a.count);

@@ -87,12 +87,13 @@ function Price({ picture, id }: { picture: Picture | null; id: string }) {
     sizes.set(diameter, (sizes.get(diameter) ?? 0) + count);
   const [length, time] = own.reduce(([mm, s], each) => [mm + each.length, s + each.time], [0, 0]);
   const deepest = Math.max(0, ...own.map((each) => each.deepest));
-  return (
-    <span className="number">
-      {areDots && [...sizes].map(([diameter, count]) => `${count} × ⌀ ${lengthWithUnit(diameter, unit)} · `).join('')}
-      {deepest > 0 ? `↓ ${lengthWithUnit(deepest, unit)}` : wayInWords(length, unit)} · {formatTime(time)}
-    </span>
-  );
+  const told = [
+    ...(areDots ? [...sizes].map(([diameter, count]) => `${count} × ⌀ ${lengthWithUnit(diameter, unit)}`) : []),
+    deepest > 0 ? `↓ ${lengthWithUnit(deepest, unit)}` : wayInWords(length, unit),
+    formatTime(time),
+  ];
+  // Lines are broken between figures, not within one.
+  return <span className="number">{told.map((each) => each.replaceAll(' ', '\u00a0')).join(' · ')}</span>;
 }
 
 const wayInWords = (mm: number, unit: LengthUnit): string =>
