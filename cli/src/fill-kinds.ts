@@ -1,10 +1,9 @@
 import { cone } from '@needlefile/core/fills/cone';
 import { dots } from '@needlefile/core/fills/dots';
 import type { Fill } from '@needlefile/core/fills/fill';
-import { hatch } from '@needlefile/core/fills/hatch';
+import { LOOKS } from '@needlefile/core/fills/looks';
 import { pocket, type PocketPlan } from '@needlefile/core/fills/pocket';
 import { restPocket } from '@needlefile/core/fills/rest';
-import { rings } from '@needlefile/core/fills/rings';
 import type { Region } from '@needlefile/core/geometry/contour';
 import { LIMITS } from '@needlefile/core/recipe/schema';
 import { lengthOf, oneOf, UsageError } from './arguments.ts';
@@ -47,8 +46,8 @@ export const FILL_KINDS: Readonly<Record<string, (values: Values) => (region: Re
       inset: insetOf(values),
       joins: oneOf(String(values.joins), '--joins', ['edge', 'any']),
     };
-    const lines = oneOf(String(values.lines), '--lines', ['straight', 'rings']);
-    return (region) => (lines === 'rings' ? rings(region, plan) : hatch(region, plan));
+    const lines = oneOf(String(values.lines), '--lines', ['straight', 'rings', 'middle']);
+    return (region) => LOOKS[lines](region, plan);
   },
   pocket: (values) => {
     const plan = pocketOf(values, lengthOr(values.tool, '--tool', 1));

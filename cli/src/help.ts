@@ -96,7 +96,7 @@ in an SVG. The middle of the tool keeps half its width from the edge. Exits with
     --pitch MM    from middle to middle; 1.5 of the diameter where left out
     --edge MM     from a dot's rim to the edge; 0 where left out
     --lie         rows (where left out), or scattered: in no order, no two nearer than the pitch
-    --single      filled: what is a dot itself, as that of an i, gets one as wide as there is room for
+    --single filled  what is a dot itself, as that of an i, gets one as wide as there is room for
   --inset MM      of a hatch or a pocket: so far inside the edge
   --json          print the figures as JSON`,
   run: `needlefile run FILE [--machine ID] [--map ID] [--shop SHOP.json] [--json]

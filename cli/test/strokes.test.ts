@@ -39,6 +39,8 @@ describe('strokes on the command line', () => {
 
   it.each([
     ['pocket', ['--tool', '2mm', '--overlap', '0.5']],
+    ['hatch', ['--width', '0.5', '--lines', 'rings']],
+    ['hatch', ['--width', '0.5', '--lines', 'middle', '--spacing', '0.7']],
     ['cone', ['--angle', '90', '--tip', '0', '--deepest', '2']],
     ['dots', ['--diameter', '3', '--pitch', '5']],
     ['rest', ['--tool', '4', '--smaller', '1']],

@@ -1,13 +1,11 @@
 import type { Region } from '../geometry/contour.ts';
 import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import type { FillKind, FillOf, FillPlan } from '../recipe/schema.ts';
-import { alongMiddle } from './along-middle.ts';
 import { cone, floorOf, reachedByCone } from './cone.ts';
 import { dots } from './dots.ts';
 import type { Fill } from './fill.ts';
-import { hatch } from './hatch.ts';
+import { LOOKS } from './looks.ts';
 import { pocket, reachedBy } from './pocket.ts';
-import { rings } from './rings.ts';
 import { restPocket } from './rest.ts';
 
 /** Every way to fill an area that an operation may have. */
@@ -45,14 +43,6 @@ const FILLS: {
     narrower: (plan, diameter, inProportion) => ({ ...plan, diameter, pitch: inProportion(plan.pitch) }),
   },
 };
-
-/** How lines of a hatch may lie. */
-const LOOKS: Readonly<Record<FillOf<'hatch'>['lines'], (region: Region, plan: FillOf<'hatch'>, stay: number) => Fill>> =
-  {
-    straight: hatch,
-    rings,
-    middle: alongMiddle,
-  };
 
 const withoutShort = (fill: Fill, shortest: number): Fill =>
   shortest === 0
