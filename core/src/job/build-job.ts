@@ -11,7 +11,7 @@ import type { Bounds } from '../geometry/bounds.ts';
 import { faceOf, itemName, sourceOf } from '../items/kinds.ts';
 import type { Face } from '../lettering/face.ts';
 import type { Operation } from '../operations/operations.ts';
-import type { Assembly, LineKind, Made, Recipe } from '../recipe/schema.ts';
+import type { Assembly, Item, LineKind, Made, Recipe } from '../recipe/schema.ts';
 import { laysOf, stockOf, type Lays } from '../recipe/stock.ts';
 import { layOnSheet } from '../sheet/lay-out.ts';
 import { placeBounds, type Placement } from '../sheet/placement.ts';
@@ -209,15 +209,21 @@ function whatIsMade({ assembly, of }: { readonly assembly: Assembly; readonly of
 export const sourcesOf = ({ faces, artworks = NO_ARTWORKS }: Resources): Sources => ({ faces, artworks });
 
 /** Ids of the faces that a recipe needs. */
-export function facesOf({ assemblies }: Pick<Recipe, 'assemblies'>): Set<string> {
-  const items = assemblies.flatMap((assembly) => (assembly.make === 'coupon' ? [] : assembly.items));
-  return new Set(items.flatMap((item) => faceOf(item) ?? []));
-}
+export const facesOf = (recipe: Pick<Recipe, 'assemblies'>): Set<string> => neededBy(recipe, faceOf);
 
 /** Files of artwork that a recipe needs. */
-export function filesOf({ assemblies }: Pick<Recipe, 'assemblies'>): Set<string> {
-  const items = assemblies.flatMap((assembly) => (assembly.make === 'coupon' ? [] : assembly.items));
-  return new Set(items.flatMap((item) => sourceOf(item) ?? []));
+export const filesOf = (recipe: Pick<Recipe, 'assemblies'>): Set<string> => neededBy(recipe, sourceOf);
+
+function neededBy({ assemblies }: Pick<Recipe, 'assemblies'>, idOf: (item: Item) => string | null): Set<string> {
+  const ids = new Set<string>();
+  for (const assembly of assemblies) {
+    if (assembly.make === 'coupon') continue;
+    for (const item of assembly.items) {
+      const id = idOf(item);
+      if (id !== null) ids.add(id);
+    }
+  }
+  return ids;
 }
 
 /** What people call a thing: its own name, or that of the first item in it. */

@@ -219,7 +219,9 @@ function placedRun(own: PlacedLines, from: Point | null, around: Around): NamedR
     ? linesRun(lines, unplacePoint(from, placement), { ...around, kept })
     : runFromOwnCorner(own, around);
   return {
-    ...{ name, lines, run },
+    name,
+    lines,
+    run,
     start: placePoint(run.start, placement),
     end: placePoint(run.end, placement),
     placed: () => placeRegion(run.contours, placement),

@@ -37,8 +37,10 @@ export function liesInOpening(inner: LaidOutline, outer: LaidOutline): boolean {
 /** For each thing how many others it lies in openings of, one in another. */
 export function openingDepths(things: readonly LaidOutline[]): number[] {
   const boxes = things.map(({ object, placement }) => placeBounds(object, placement));
-  return things.map(
-    (inner, i) =>
-      things.filter((outer, j) => j !== i && boundsContain(boxes[j]!, boxes[i]!) && liesInOpening(inner, outer)).length,
-  );
+  return things.map((inner, i) => {
+    let depth = 0;
+    for (let j = 0; j < things.length; j++)
+      if (j !== i && boundsContain(boxes[j]!, boxes[i]!) && liesInOpening(inner, things[j]!)) depth++;
+    return depth;
+  });
 }

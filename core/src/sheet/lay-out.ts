@@ -36,9 +36,10 @@ const LENGTH_OF_ROWS = 1.4;
  */
 export function layOnSheet(sheet: Sheet, things: readonly Lying[]): Layout {
   const fixed = things.map((thing) => (thing.place === null ? null : fixedAt(thing, thing.place, sheet)));
-  const free = things.flatMap((thing, i) =>
-    thing.place === null ? Array.from({ length: thing.copies }, () => ({ thing, i })) : [],
-  );
+  const free: { readonly thing: Lying; readonly i: number }[] = [];
+  things.forEach((thing, i) => {
+    if (thing.place === null) for (let copy = 0; copy < thing.copies; copy++) free.push({ thing, i });
+  });
   const [only] = free;
   if (only && free.length === 1 && things.length === 1 && only.thing.turn === 0) return alone(sheet, only.thing);
 

@@ -17,7 +17,8 @@ export function overlap({ laid }: JobSubject): Finding[] {
   );
   const findings = new Map<string, Finding>();
   boxes.forEach((a, i) => {
-    for (const b of boxes.slice(i + 1)) {
+    for (let j = i + 1; j < boxes.length; j++) {
+      const b = boxes[j]!;
       if (!boundsMeet(a.box, b.box, SLACK) || liesInOpening(a, b) || liesInOpening(b, a)) continue;
       const id = `overlap:${a.thing.id}+${b.thing.id}`;
       const freed = [a.thing, b.thing].map((thing) => within(thing.id, inAssembly([{ path: ['place'], value: null }])));
