@@ -188,6 +188,14 @@ describe('a centerline', () => {
     expect(stem.minX - bar.minX).toBeLessThan(by[1]!);
   });
 
+  it('lets a bar be that ends already where an arm of it would', () => {
+    const strokes = traced(lettersOf('G', 'corinthia-bold'));
+    expect(strokes.length).toBeGreaterThan(1);
+    for (const { minX, maxX } of strokes.map(contourBounds)) expect(maxX - minX).toBeLessThan(100);
+    for (const { from, to } of strokes.flatMap(({ segments }) => segments))
+      for (const value of [from.x, from.y, to.x, to.y]) expect(value).toBeLessThan(100);
+  });
+
   it.each(['besley-bold', 'league-gothic', 'barlow-condensed-semibold', 'bungee'])(
     'of %s: the loops of an 8 close each other, and a B has its bar',
     (face) => {

@@ -38,6 +38,8 @@ export function barsAcross(
       const arm = armBeyond(outward, settled, bar, walls, spurs);
       if (!arm) continue;
       const { at } = freeEnd(arm.ray, arm.stem, walls, turns, arm.half, arm.half, ends === 'short');
+      // A round end may be where the bar ends already.
+      if (distance(outward.at(-1)!, at) < STEP) continue;
       const on = drawnOn(outward, at);
       points = end === 1 ? on : on.reverse();
     }

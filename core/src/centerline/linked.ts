@@ -41,7 +41,7 @@ export function linksBetween(strokes: readonly (readonly Point[])[], walls: Wall
   for (const { a, b, from, to, far } of gaps.sort((p, q) => p.far - q.far)) {
     if (group[a] === group[b] || far > FAR || hitOn(straightCurve(from, unit(subtract(to, from)), far), 0, walls))
       continue;
-    const steps = Math.ceil(far / STEP);
+    const steps = Math.max(1, Math.ceil(far / STEP));
     links.push(Array.from({ length: steps + 1 }, (_, i) => mix(from, to, i / steps)));
     join(a, b);
   }

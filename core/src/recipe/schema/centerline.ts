@@ -30,7 +30,9 @@ export const centerlineSchema = z.strictObject({
     .nullable()
     .default(null)
     .describe('Of the work order, for dots alone; null: that of the strokes.'),
-  redrawn: redrawnLettersSchema.describe('Letters whose strokes were changed by hand, in ems; joined ones are then traced by themselves.'),
+  redrawn: redrawnLettersSchema.describe(
+    'Letters whose strokes were changed by hand, in ems; joined ones are then traced by themselves.',
+  ),
 });
 export type CenterlineOf = z.output<typeof centerlineSchema>;
 
