@@ -75,7 +75,7 @@ const columns = [
     header: 'Last change',
     cell: ({ getValue, row }) => (
       <>
-        {formatDistanceToNow(new Date(getValue()), { addSuffix: true })}
+        <span className="text-nowrap">{formatDistanceToNow(new Date(getValue()), { addSuffix: true })}</span>
         <div className="soft">revision {row.original.revision}</div>
       </>
     ),
@@ -91,7 +91,7 @@ function Size({ size }: { size: JobSummary['size'] }) {
   const unit = useUnit();
   const [width, height] = [size.width, size.height].map((mm) => formatLength(mm, unit, unit === 'mm' ? 0 : 1));
   return (
-    <span className="number">
+    <span className="number text-nowrap">
       {width} × {height}
     </span>
   );
