@@ -433,7 +433,7 @@ const FAULTS = [
   ['core/src/motion/profile.ts', "=== 'lines' ? machine.pierceTime : 0", '!== null ? 0 : 0', 'core/test/figures'],
   ['core/src/motion/sweep.ts', 'count * (turn + long', 'count * (long', 'core/test/figures'],
   ['core/src/operations/operations.ts', 'speed: speed ?? usual.speed', 'speed: usual.speed', 'core/test/figures'],
-  ['core/src/operations/operations.ts', 'travel += there + own.travel', 'travel += run.travel', 'core/test/figures'],
+  ['core/src/operations/operations.ts', 'travel += there + own.travel', 'travel += own.travel', 'core/test/figures'],
   ['core/src/operations/tour/nearest-tour.ts', '--before[next]! === 0', '--before[next]! < 99', 'core/test/order'],
   ['core/src/operations/tour/shorten.ts', '(next >= 0 && this.position[next]! <= last)', 'false', 'core/test/order'],
   ['core/src/operations/tour/shorten.ts', 'this.position[next]! > last && this', 'false && this', 'core/test/order'],

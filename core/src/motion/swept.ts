@@ -1,6 +1,7 @@
 import { joinBounds, moveBounds, type Bounds } from '../geometry/bounds.ts';
 import { contourBounds } from '../geometry/contour-facts.ts';
 import { type Contour, moveRegion } from '../geometry/contour.ts';
+import { LastFew } from '../geometry/last-few.ts';
 import { formRows } from './form-rows.ts';
 import { rowAxes, type RowGrid, type RowSpans } from './row-spans.ts';
 
@@ -48,19 +49,19 @@ interface KnownSpans {
   readonly spans: RowSpans;
 }
 
-const spansKnown = new WeakMap<Swept, readonly KnownSpans[]>();
+const spansKnown = new WeakMap<Swept, LastFew<KnownSpans>>();
 
 /**
  * From where to where it lies in each row of a grid, read from its form at the level nearest to the row's middle.
  * @param pitch of the rows that the form is looked at in, mm: that of the grid, or finer
  */
 export function sweptSpans(swept: Swept, grid: RowGrid, pitch: number): RowSpans {
-  const before = spansKnown.get(swept) ?? [];
-  const known = before.find((each) => each.pitch === pitch && isSameGrid(each.grid, grid));
-  if (known) return known.spans;
-  const spans = spansIn(swept, grid, pitch);
-  spansKnown.set(swept, [{ grid, pitch, spans }, ...before.slice(0, GRIDS - 1)]);
-  return spans;
+  let known = spansKnown.get(swept);
+  if (!known) spansKnown.set(swept, (known = new LastFew(GRIDS)));
+  return known.of(
+    (each) => each.pitch === pitch && isSameGrid(each.grid, grid),
+    () => ({ grid, pitch, spans: spansIn(swept, grid, pitch) }),
+  ).spans;
 }
 
 const isSameGrid = (a: RowGrid, b: RowGrid): boolean => a.low === b.low && a.pitch === b.pitch && a.angle === b.angle;

@@ -1,6 +1,7 @@
 import { centreOf } from '../geometry/bounds.ts';
 import { endOf, formOf, startOf, type Contour } from '../geometry/contour.ts';
 import { contourArea, contourBounds, contourLength, reverseContour } from '../geometry/contour-facts.ts';
+import { LastFew } from '../geometry/last-few.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { circle, circleOf } from '../geometry/shapes.ts';
 import { startedAt } from '../geometry/started-at.ts';
@@ -135,16 +136,17 @@ export function thingOrder(
   search: Search,
   { kept = [], warmth = null }: { readonly kept?: readonly number[]; readonly warmth?: readonly Warmth[] | null } = {},
 ): readonly number[] {
-  const isPlain = kept.length === 0 && warmth === null;
-  const before = isPlain ? lastly.find((each) => each.search === search && areSame(each, things, from)) : undefined;
-  if (before) return before.order;
-  const order = touring(
-    things.map((way) => ({ ways: [way], turns: false })),
-    new Int32Array(things.length).fill(-1),
-    { search: search === 'long' ? 'long' : 'once', from, kept, warmth },
-  ).map(({ stop }) => stop);
-  if (isPlain) lastly = [{ things, from, search, order }, ...lastly.slice(0, KEPT - 1)];
-  return order;
+  const find = (): readonly number[] =>
+    touring(
+      things.map((way) => ({ ways: [way], turns: false })),
+      new Int32Array(things.length).fill(-1),
+      { search: search === 'long' ? 'long' : 'once', from, kept, warmth },
+    ).map(({ stop }) => stop);
+  if (kept.length > 0 || warmth !== null) return find();
+  return lastly.of(
+    (each) => each.search === search && areSame(each, things, from),
+    () => ({ things, from, search, order: find() }),
+  ).order;
 }
 
 interface KnownOrder {
@@ -156,7 +158,7 @@ interface KnownOrder {
 
 /** So many orders of things are remembered: an edit within one of them leaves where they lie as it was. */
 const KEPT = 8;
-let lastly: readonly KnownOrder[] = [];
+const lastly = new LastFew<KnownOrder>(KEPT);
 
 const areSame = (known: KnownOrder, things: readonly Way[], from: Point): boolean =>
   known.things.length === things.length &&

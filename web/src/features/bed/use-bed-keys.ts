@@ -61,9 +61,10 @@ export function useBedKeys(
       return true;
     }
     if (outline && onNodeKey(event, outline, way, step)) return true;
-    // Of words, which letter is asked for then.
     if (event.key === 'n' && (view.letter || kind === 'artwork' || (kind === 'lettering' && view.inHand))) {
-      useView.setState({ redrawing: !view.redrawing, nodes: [], inHand: true });
+      // Which of its letters is asked for at Letter.
+      const isAsked = kind === 'lettering' && !view.letter;
+      useView.setState({ redrawing: !view.redrawing, nodes: [], inHand: true, ...(isAsked && { station: 'letter' }) });
       return true;
     }
     if (way && view.letter && view.station === 'letter') {
