@@ -40,3 +40,13 @@ export function distanceToSpan(p: Point, a: Point, b: Point): number {
   const t = squared === 0 ? 0 : Math.min(1, Math.max(0, dot(subtract(p, a), span) / squared));
   return distance(p, mix(a, b, t));
 }
+
+/** The number of the point that lies nearest to a place; 0 of none. */
+export function nearestIndex(points: readonly Point[], { x, y }: Point): number {
+  let [best, least] = [0, Infinity];
+  for (let i = 0; i < points.length; i++) {
+    const off = (points[i]!.x - x) ** 2 + (points[i]!.y - y) ** 2;
+    if (off < least) [best, least] = [i, off];
+  }
+  return best;
+}

@@ -1,12 +1,13 @@
 import type { Contour } from '../../geometry/contour.ts';
 import { reverseContour } from '../../geometry/contour-facts.ts';
-import { cross, distance, dot, subtract, type Point } from '../../geometry/point.ts';
+import { cross, distance, dot, nearestIndex, subtract, type Point } from '../../geometry/point.ts';
 import type { Segment } from '../../geometry/segment.ts';
 import { circle } from '../../geometry/shapes.ts';
 import { circleThrough, cornersOf, isSharp, meetingOf, type Corner } from './corners.ts';
 import { fitCurve } from './fit-curve.ts';
 import { lineThrough } from './line-through.ts';
 import { ringArea, STEP } from './resample.ts';
+import { spaced, Track, type Place } from './track.ts';
 
 /** A ring that curves are fitted to, its points half a unit apart. */
 export interface RingToFit {
@@ -24,18 +25,35 @@ export interface RingToFit {
  * Few lines, arcs and curves along a closed ring, parted at its corners. All lengths are in units that a tolerance is
  * about a fifth of: of a picture they are pixels.
  */
-export function fitRing({ ring, fine, blur, tolerance }: RingToFit): Contour {
+export const fitRing = (ring: RingToFit): Contour => fitTrack(trackOf(ring), ring.tolerance);
+
+/** The course of a ring, parted at its corners. */
+export function trackOf({ ring, fine, blur }: RingToFit): Track {
   const rough = cornersOf(ring, STEP, blur);
-  if (rough.length === 0) return smoothRing(fine, tolerance);
+  if (rough.length === 0) return new Track(fine.map((point) => ({ point, corner: null })));
   const isNear = nearCorners(ring.length, rough);
   const points = ring.map((point, i) => (isNear[i] ? point : fine[i]!));
   const corners = rough.map((corner, i) => {
     const sharper = sharpened(corner, rough.at(i - 1)!, rough[(i + 1) % rough.length]!, points);
     return isSharp(sharper.into, sharper.out, offRing(sharper, ring), blur, LEEWAY) ? sharper : corner;
   });
-  const segments = corners.flatMap((corner, i): Segment[] => {
-    const next = corners[(i + 1) % corners.length]!;
-    return fitCurve(between(points, corner, next), tolerance, { out: corner.out, into: next.into });
+  return new Track(
+    corners.flatMap((corner, i) => {
+      const next = corners[(i + 1) % corners.length]!;
+      const [first, ...others] = between(points, corner, next).map((point): Place => ({ point, corner: null }));
+      return spaced([{ ...first!, corner }, ...others]).slice(0, -1);
+    }),
+  );
+}
+
+/** Few lines, arcs and curves along a track, from each of its corners to the next. */
+export function fitTrack(track: Track, tolerance: number): Contour {
+  const { corners, points } = track;
+  if (corners.length === 0) return smoothRing(points, tolerance);
+  const segments = corners.flatMap((from, i): Segment[] => {
+    const to = corners[i + 1] ?? corners[0]! + track.size;
+    const ends = { out: track.at(from).corner!.out, into: track.at(to).corner!.into };
+    return fitCurve(track.between(from, to), tolerance, ends);
   });
   return { segments, closed: true };
 }
@@ -129,14 +147,6 @@ function smoothRing(ring: readonly Point[], tolerance: number): Contour {
   const points = around(start);
   const way = tangentAround(even, start);
   return { segments: fitCurve(points, tolerance, { out: way, into: way }), closed: true };
-}
-
-function nearestIndex(points: readonly Point[], to: Point): number {
-  let best = 0;
-  points.forEach((point, i) => {
-    if (distance(point, to) < distance(points[best]!, to)) best = i;
-  });
-  return best;
 }
 
 function tangentAround(ring: readonly Point[], i: number): Point {

@@ -4,13 +4,14 @@ import { medianOf, type Shades } from './grey-picture.ts';
 const [FINE, COARSE] = [3, 24];
 /** The most that a grainy picture is smoothed by itself, pixels. */
 const MOST_SMOOTH = 1;
-/** Every so many pixels tell how grainy a picture is. */
-const EVERY = 7;
+/** About so many pixels tell how grainy a picture is, and no more than one of so many. */
+const [TELLING, EVERY] = [40_000, 7];
 
 /** How much a picture is to be smoothed, pixels, by how grainy it is (the median of its Laplacian). */
 export function smoothingFor({ width, height, values }: Shades): number {
   const grain: number[] = [];
-  for (let i = width + 1; i < width * (height - 1) - 1; i += EVERY)
+  const every = Math.max(EVERY, Math.ceil((width * height) / TELLING));
+  for (let i = width + 1; i < width * (height - 1) - 1; i += every)
     grain.push(
       Math.abs(4 * values[i]! - values[i - 1]! - values[i + 1]! - values[i - width]! - values[i + width]!) / 3,
     );

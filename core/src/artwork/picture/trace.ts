@@ -1,9 +1,10 @@
 import type { Contour } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
-import { fitRing } from '../fitting/fit-ring.ts';
+import { fitTrack, trackOf } from '../fitting/fit-ring.ts';
 import { resampled, ringArea, STEP } from '../fitting/resample.ts';
 import { RIM, shadesOf, type GreyPicture } from './grey-picture.ts';
 import { levelOf, smoothed, smoothingFor } from './level.ts';
+import { polished } from './polish/polished.ts';
 import { blurOf, refined } from './refine.ts';
 import { ringsOf } from './rings.ts';
 
@@ -49,8 +50,10 @@ export function trace(picture: GreyPicture, plan: TracePlan): Trace {
   const blur = blurOf(even, shades);
   const up = ({ x, y }: Point): Point => ({ x: x - RIM + 0.5, y: picture.height - (y - RIM + 0.5) });
   const tolerance = TOLERANCE + BY_SMOOTHING * smooth;
-  const contours = even.map((ring) =>
-    fitRing({ ring: ring.map(up), fine: refined(ring, shades).map(up), blur, tolerance }),
-  );
+  const found = even.map((own) => {
+    const ring = own.map(up);
+    return { ring, track: trackOf({ ring, fine: refined(own, shades).map(up), blur, tolerance }) };
+  });
+  const contours = polished(found, shades, blur).map((track) => fitTrack(track, tolerance));
   return { contours, specks: rings.length - kept.length, level };
 }

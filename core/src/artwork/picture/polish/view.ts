@@ -1,0 +1,94 @@
+import { boundsOfPoints } from '../../../geometry/bounds.ts';
+import type { Point } from '../../../geometry/point.ts';
+import { Cover, type Cells } from './cover.ts';
+import type { Redrawn } from './redrawn.ts';
+import { blurred } from './spread.ts';
+
+/** A picture is looked at so far round an outline, pixels. */
+const ROUND = 2;
+/** Less contrast than this is no edge, shades. */
+const LEAST_CONTRAST = 24;
+
+/**
+ * A piece of a picture beside the same piece of what was traced of it, drawn again as the picture was: so that another
+ * course of an outline can be tried there, and held against what is seen.
+ */
+export class View {
+  private constructor(
+    private readonly cells: Cells,
+    /** The same with the rim that blur reaches into. */
+    private readonly wide: Cells,
+    private readonly weights: Float64Array,
+    /** How much darker each pixel is drawn than it is seen, as a share of the contrast. */
+    private readonly asDrawn: Float64Array,
+  ) {}
+
+  /** The piece about some places; null where light and dark cannot be told from each other there. */
+  static of(redrawn: Redrawn, places: readonly Point[]): View | null {
+    const { weights, cells: all } = redrawn;
+    const rim = (weights.length - 1) / 2;
+    const { minX, minY, maxX, maxY } = boundsOfPoints(places);
+    const left = Math.max(all.left + rim, Math.floor(minX - ROUND));
+    const bottom = Math.max(all.bottom + rim, Math.floor(minY - ROUND));
+    const width = Math.min(all.left + all.width - rim, Math.ceil(maxX + ROUND)) - left;
+    const height = Math.min(all.bottom + all.height - rim, Math.ceil(maxY + ROUND)) - bottom;
+    if (width <= 0 || height <= 0) return null;
+    const cells = { left, bottom, width, height };
+    const wide = { left: left - rim, bottom: bottom - rim, width: width + 2 * rim, height: height + 2 * rim };
+    const drawn = blurred(redrawn.sharesIn(wide), wide.width, wide.height, weights);
+    const seen = asShares(redrawn.shadesIn(cells), drawn);
+    return (
+      seen &&
+      new View(
+        cells,
+        wide,
+        weights,
+        drawn.map((share, i) => share - seen[i]!),
+      )
+    );
+  }
+
+  /**
+   * How much darker each pixel would be drawn than it is seen, as a share of the contrast, if an outline took another
+   * course.
+   * @param change that course and then the old one in reverse, as a ring; null: none
+   */
+  off(change: readonly Point[] | null): Float64Array {
+    if (change === null) return this.asDrawn;
+    const { width, height } = this.wide;
+    const cover = new Cover(this.wide);
+    cover.add(change);
+    const more = blurred(cover.shares(), width, height, this.weights);
+    for (let i = 0; i < more.length; i++) more[i]! += this.asDrawn[i]!;
+    return more;
+  }
+
+  /** By how much the pixel that is furthest off is, and its middle. */
+  worst(): { readonly off: number; readonly place: Point } {
+    const { left, bottom, width } = this.cells;
+    let at = 0;
+    this.asDrawn.forEach((value, i, all) => {
+      if (Math.abs(value) > Math.abs(all[at]!)) at = i;
+    });
+    const place = { x: left + (at % width) + 0.5, y: bottom + Math.floor(at / width) + 0.5 };
+    return { off: Math.abs(this.asDrawn[at]!), place };
+  }
+}
+
+/** Shades as shares of dark, by the light and dark that go best with what is drawn; null where there is no contrast. */
+function asShares(shades: Float64Array, drawn: Float64Array): Float64Array | null {
+  const n = shades.length;
+  let [x, y, xx, xy] = [0, 0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    x += drawn[i]!;
+    y += shades[i]!;
+    xx += drawn[i]! * drawn[i]!;
+    xy += drawn[i]! * shades[i]!;
+  }
+  const spread = xx - (x * x) / n;
+  if (spread < 1) return null;
+  const darker = (xy - (x * y) / n) / spread;
+  if (-darker < LEAST_CONTRAST) return null;
+  const light = (y - darker * x) / n;
+  return shades.map((shade) => (shade - light) / darker);
+}
