@@ -48,8 +48,8 @@ export function cornersOf(ring: readonly Point[], step: number, blur: number): C
   const cornerAt = (i: number, near: number, length: number): Found | null => {
     if (count < 2 * (near + length) + 2) return null;
     // A first look, which is cheap.
-    const [a, b, c] = [lines.at(i - near - length), ring[i]!, lines.at(i + near + length)];
-    if (turnOf(subtract(b, a), subtract(c, b)) < LEAST_TURN * 0.7) return null;
+    const b = ring[i]!;
+    if (isStraight(lines.at(i - near - length), b, lines.at(i + near + length))) return null;
     if (lines.off(i - near - length, i - near) > STRAIGHT || lines.off(i + near, i + near + length) > STRAIGHT)
       return null;
     const before = lines.through(i - near - length, i - near);
@@ -74,6 +74,18 @@ export function cornersOf(ring: readonly Point[], step: number, blur: number): C
     return [];
   });
   return nearestOfEach(found, ring);
+}
+
+/** Where three points turn by no more than this, by the cosine, no corner is looked for. */
+const HARDLY = Math.cos((LEAST_TURN * 0.7 * Math.PI) / 180);
+
+function isStraight(a: Point, b: Point, c: Point): boolean {
+  const ax = b.x - a.x;
+  const ay = b.y - a.y;
+  const bx = c.x - b.x;
+  const by = c.y - b.y;
+  const along = ax * bx + ay * by;
+  return along > 0 && along * along > HARDLY * HARDLY * (ax * ax + ay * ay) * (bx * bx + by * by);
 }
 
 /** Of places in a row that tell of one corner, the one that lies nearest to it. */

@@ -46,9 +46,12 @@ export const medianOf = (numbers: ArrayLike<number>): number =>
 
 /** The shade at a place between the middles of pixels; pixel (0, 0) has its middle at (0, 0). */
 export function shadeAt({ width, height, values }: Shades, x: number, y: number): number {
-  const [cx, cy] = [Math.max(0, Math.min(width - 1.001, x)), Math.max(0, Math.min(height - 1.001, y))];
-  const [i, j] = [Math.floor(cx), Math.floor(cy)];
-  const [s, t] = [cx - i, cy - j];
+  const cx = Math.max(0, Math.min(width - 1.001, x));
+  const cy = Math.max(0, Math.min(height - 1.001, y));
+  const i = Math.floor(cx);
+  const j = Math.floor(cy);
+  const s = cx - i;
+  const t = cy - j;
   const at = j * width + i;
   const above = values[at]! * (1 - s) + values[at + 1]! * s;
   const below = values[at + width]! * (1 - s) + values[at + width + 1]! * s;

@@ -16,25 +16,30 @@ const MOST = 1;
  * pixel's shades is exact, where a level between two of them is off by up to a tenth of a pixel.
  */
 export function refined(ring: readonly Point[], shades: Shades): Point[] {
+  const profile = new Float64Array((2 * FAR) / STEP + 1);
   return ring.map((point, i) => {
     const normal = normalAt(ring, i);
-    const at = (by: number) => shadeAt(shades, point.x + normal.x * by, point.y + normal.y * by);
-    const profile: number[] = [];
-    for (let by = -FAR; by <= FAR; by += STEP) profile.push(at(by));
+    for (let k = 0; k < profile.length; k++) {
+      const by = k * STEP - FAR;
+      profile[k] = shadeAt(shades, point.x + normal.x * by, point.y + normal.y * by);
+    }
     const by = edgeIn(profile);
     return by === null ? point : { x: point.x + normal.x * by, y: point.y + normal.y * by };
   });
 }
 
 /** Where in shades from dark to light the edge lies, from their middle, pixels; null where it cannot be told. */
-function edgeIn(profile: readonly number[]): number | null {
-  const [dark, light] = [profile[0]!, profile.at(-1)!];
+function edgeIn(profile: Float64Array): number | null {
+  const [dark, light] = [profile[0]!, profile[profile.length - 1]!];
   const contrast = light - dark;
   if (contrast < LEAST_CONTRAST) return null;
-  if (profile.some((shade, i) => i > 0 && shade < profile[i - 1]! - TURNS_BACK * contrast)) return null;
+  let darkness = 1;
+  for (let i = 1; i < profile.length; i++) {
+    if (profile[i]! < profile[i - 1]! - TURNS_BACK * contrast) return null;
+    darkness += (light - profile[i]!) / contrast;
+  }
   // By the trapezoid rule, whose ends are all dark and all light.
-  const darkness = profile.reduce((sum, shade) => sum + (light - shade) / contrast, 0) - 0.5;
-  const by = darkness * STEP - FAR;
+  const by = (darkness - 0.5) * STEP - FAR;
   return Math.abs(by) <= MOST ? by : null;
 }
 

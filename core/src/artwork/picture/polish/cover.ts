@@ -8,6 +8,9 @@ export interface Cells {
   readonly height: number;
 }
 
+/** Values of cells row by row from the bottom; those that are left out are empty. A row is another's afterwards. */
+export type Rows = (visit: (y: number, row: Float64Array) => void) => void;
+
 /**
  * How much of each cell closed rings cover, exactly: each edge adds what lies to the right of it in its own cells, and
  * sums along the rows give the rest. Rings run counter-clockwise round what they cover; so a ring against another, its
@@ -17,10 +20,15 @@ export class Cover {
   /** Of each row, two cells more: what an edge in the last cell would add beyond it. */
   private readonly changes: Float64Array;
   private readonly stride: number;
+  /** Rows that edges are in. */
+  private lowest = Infinity;
+  private highest = -1;
+  private readonly row: Float64Array;
 
   constructor(private readonly cells: Cells) {
     this.stride = cells.width + 2;
     this.changes = new Float64Array(this.stride * cells.height);
+    this.row = new Float64Array(cells.width);
   }
 
   add(ring: readonly Point[]): void {
@@ -32,16 +40,22 @@ export class Cover {
     }
   }
 
-  /** Row by row from the bottom. */
-  shares(): Float64Array {
-    const { width, height } = this.cells;
-    const out = new Float64Array(width * height);
-    for (let y = 0, at = 0; y < height; y++) {
-      let sum = 0;
-      for (let x = 0; x < width; x++) out[at++] = sum += this.changes[y * this.stride + x]!;
-    }
-    return out;
+  /** Nothing is covered. */
+  clear(): void {
+    if (this.highest >= 0) this.changes.fill(0, this.lowest * this.stride, (this.highest + 1) * this.stride);
+    [this.lowest, this.highest] = [Infinity, -1];
   }
+
+  /** The shares of cells. */
+  readonly rows: Rows = (visit) => {
+    const { width } = this.cells;
+    const { row } = this;
+    for (let y = this.lowest; y <= this.highest; y++) {
+      let sum = 0;
+      for (let x = 0, at = y * this.stride; x < width; x++, at++) row[x] = sum += this.changes[at]!;
+      visit(y, row);
+    }
+  };
 
   private edge(ax: number, ay: number, bx: number, by: number): void {
     if (ay === by) return;
@@ -52,6 +66,8 @@ export class Cover {
     // Inside lies to the left of an edge that goes up.
     const sign = ay < by ? -1 : 1;
     const slope = (x1 - x0) / (y1 - y0);
+    this.lowest = Math.min(this.lowest, Math.floor(low));
+    this.highest = Math.max(this.highest, Math.ceil(high) - 1);
     for (let row = Math.floor(low); row < high; row++) {
       const [from, to] = [Math.max(low, row), Math.min(high, row + 1)];
       const [p, q] = [x0 + (from - y0) * slope, x0 + (to - y0) * slope];

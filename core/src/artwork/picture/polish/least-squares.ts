@@ -1,9 +1,7 @@
 /** Steps to try at most, and the least share by which one must better the sum to go on. */
 const [MOST_STEPS, LEAST_GAIN] = [6, 0.04];
-/** Numbers are moved by so much to see what changes. */
-const NUDGE = 0.05;
 /** How much steps are held back: at first, and by so many times more or less as they fail or succeed; so many tries. */
-const [HELD, MORE, LESS, TRIES] = [0.01, 8, 0.3, 4];
+const [HELD, MORE, LESS, TRIES] = [0.01, 8, 0.3, 3];
 
 export interface Settled {
   readonly numbers: readonly number[];
@@ -11,27 +9,29 @@ export interface Settled {
   readonly sum: number;
 }
 
+/** Differences that depend on some numbers, and how they change with one of them. */
+export interface Differences {
+  readonly at: (numbers: readonly number[]) => Float64Array;
+  readonly slope: (numbers: readonly number[], of: number) => Float64Array;
+}
+
 /**
  * Numbers at which the squares of many differences add up to least, near where they begin (Levenberg 1944,
- * Marquardt 1963), with slopes by differences.
+ * Marquardt 1963).
  */
-export function leastSquares(start: readonly number[], off: (numbers: readonly number[]) => Float64Array): Settled {
+export function leastSquares(start: readonly number[], { at, slope }: Differences): Settled {
   let numbers = [...start];
-  let here = off(numbers);
+  let here = at(numbers);
   let sum = squares(here);
   let held = HELD;
   for (let step = 0; step < MOST_STEPS; step++) {
-    const slopes = numbers.map((_, k) => {
-      const there = off(numbers.map((each, i) => (i === k ? each + NUDGE : each)));
-      for (let i = 0; i < there.length; i++) there[i] = (there[i]! - here[i]!) / NUDGE;
-      return there;
-    });
+    const slopes = numbers.map((_, k) => slope(numbers, k));
     const rows = slopes.map((one) => [...slopes.map((other) => product(one, other)), product(one, here)]);
     const before = sum;
     for (let tries = 0; tries < TRIES && sum === before; tries++) {
       const by = solved(rows, held);
       const next = by && numbers.map((each, i) => each - by[i]!);
-      const there = next && off(next);
+      const there = next && at(next);
       const sumThere = there ? squares(there) : Infinity;
       if (sumThere < sum) [numbers, here, sum, held] = [next!, there!, sumThere, held * LESS];
       else held *= MORE;

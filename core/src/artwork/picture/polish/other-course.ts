@@ -30,6 +30,12 @@ const ENOUGH = 0.2;
 const [FURTHEST, APART] = [3, 0.4];
 /** A turn of less is none; and of more, with another corner beside it, goes back on itself. Degrees. */
 const [LEAST_TURN, MOST_TURN] = [22, 158];
+/** Corners are nudged by so much to see what changes, pixels: along x and along y. */
+const NUDGE = 0.05;
+const NUDGES = [
+  { x: NUDGE, y: 0 },
+  { x: 0, y: NUDGE },
+];
 /** The way of a track is told by so many of its places. */
 const BEYOND = 4;
 /** Where two corners are tried, they begin so many points of the ring to either side. */
@@ -64,29 +70,43 @@ export function otherCourse(
   const back = [...old].reverse();
   const changeBy = (course: readonly Point[]): Point[] => [...course, ...back];
   const ways = [-1, 1].map((way) => wayAt(track, way === -1 ? from : to, way)) as [Point | null, Point | null];
+  const legTo = (corner: Point, before: Point | undefined) => (before ? [before] : side(old[0]!, ways[0], corner));
+  const legFrom = (corner: Point, after: Point | undefined) =>
+    after ? [after] : side(old.at(-1)!, ways[1], corner).reverse();
   const courseBy = (corners: readonly Point[]): Point[] => [
-    ...side(old[0]!, ways[0], corners[0]!),
+    ...legTo(corners[0]!, undefined),
     ...corners,
-    ...side(old.at(-1)!, ways[1], corners.at(-1)!).reverse(),
+    ...legFrom(corners.at(-1)!, undefined),
   ];
+  /** How pixels change with a corner's place along x or y: by the little that is swept where it is nudged. */
+  const slopeBy = (corners: readonly Point[], k: number, nudge: Point): Float64Array => {
+    const [before, here, after] = [corners[k - 1], corners[k]!, corners[k + 1]];
+    const by = (corner: Point) => [...legTo(corner, before), corner, ...legFrom(corner, after)];
+    const swept = view.darker([...by(add(here, nudge)), ...by(here).reverse()]);
+    for (let i = 0; i < swept.length; i++) swept[i]! /= NUDGE;
+    return swept;
+  };
   const gain = Math.max(LEAST_GAIN, BY_NOISE * noise * noise);
   const ringAt = (i: number) => ring[((i % ring.length) + ring.length) % ring.length]!;
   const near = nearestIndex(ring, track.at(centre).point);
   const ends = [old[0]!, old.at(-1)!].map((end) => nearestAbout(ringAt, near, end)) as [number, number];
   const asRing = Array.from({ length: Math.max(0, ends[1] - ends[0] - 1) }, (_, i) => ringAt(ends[0] + 1 + i));
-  const ringSum = squares(view.off(changeBy([old[0]!, ...asRing, old.at(-1)!])));
+  const ringSum = squares(view.offBy(changeBy([old[0]!, ...asRing, old.at(-1)!])));
   if (ringSum < 1.5 * gain) return null;
 
   const own: number[] = [];
   for (let i = from + 1; i < to; i++) if (track.at(i).corner) own.push(i);
-  const before = squares(view.off(null));
+  const before = squares(view.off);
   let best = { cost: before + gain * own.length, corners: [] as Point[] };
-  const offBy = (corners: readonly Point[]) => view.off(changeBy(courseBy(corners)));
+  const offBy = (corners: readonly Point[]) => view.offBy(changeBy(courseBy(corners)));
   const starts = startsOf(track, own, centre, (by) => ringAt(near + by));
   for (const start of bestOfEach(starts, (corners) => squares(offBy(corners)))) {
     const { numbers, sum } = leastSquares(
       start.flatMap(({ x, y }) => [x, y]),
-      (numbers) => offBy(pointsOf(numbers)),
+      {
+        at: (numbers) => offBy(pointsOf(numbers)),
+        slope: (numbers, of) => slopeBy(pointsOf(numbers), of >> 1, NUDGES[of % 2]!),
+      },
     );
     const corners = pointsOf(numbers);
     const more = Math.max(1, corners.length - own.length) * gain;

@@ -1,8 +1,7 @@
 import { distance, nearestIndex, type Point } from '../../../geometry/point.ts';
 import type { Track } from '../../fitting/track.ts';
-import { medianOf, type Shades } from '../grey-picture.ts';
-import { blurSeen } from './blur-seen.ts';
-import { squares } from './least-squares.ts';
+import type { Shades } from '../grey-picture.ts';
+import { asSeen } from './as-seen.ts';
 import { otherCourse } from './other-course.ts';
 import { Redrawn } from './redrawn.ts';
 import { View } from './view.ts';
@@ -36,9 +35,9 @@ export function polished(rings: readonly FoundRing[], shades: Shades, blur: numb
     tracks.map(({ points }) => points),
     blur,
   );
-  const redrawn = sharp.withBlur(blurSeen(sharp, pieces.flat(), Math.max(MOST_BLUR, TIMES_BLUR * blur)));
+  const most = Math.max(MOST_BLUR, TIMES_BLUR * blur);
+  const { redrawn, noise } = asSeen(sharp, pieces.flat(), most);
   const views = pieces.map((own) => own.flatMap((points) => View.of(redrawn, points) ?? []));
-  const noise = medianOf(views.flat().map((view) => Math.sqrt(squares(view.off(null)) / view.off(null).length)));
   const worst = views.map((own) => own.map((view) => view.worst()));
   const least = leastTried(
     worst.flat().map(({ off }) => off),

@@ -1,7 +1,7 @@
 import { boundsOfPoints } from '../../../geometry/bounds.ts';
 import type { Point } from '../../../geometry/point.ts';
 import { RIM, type Shades } from '../grey-picture.ts';
-import { Cover, type Cells } from './cover.ts';
+import { Cover, type Cells, type Rows } from './cover.ts';
 import { gaussian } from './spread.ts';
 
 /** Rows that are drawn at once; and what a cell that is all covered is kept as: large pictures have many. */
@@ -28,18 +28,29 @@ export class Redrawn {
     return new Redrawn(this.shades, this.cells, this.shares, gaussian(blur));
   }
 
-  /** How much of each of some cells is covered; row by row from the bottom. */
-  sharesIn(cells: Cells): Float64Array {
+  /** How much of each of some cells is covered. */
+  rowsIn(cells: Cells): Rows {
     const first = this.indexOf(cells);
-    return cut(cells, (x, y) => this.shares[first + y * this.cells.width + x]! / FULL);
+    return (visit) => {
+      const row = new Float64Array(cells.width);
+      for (let y = 0; y < cells.height; y++) {
+        const start = first + y * this.cells.width;
+        for (let x = 0; x < cells.width; x++) row[x] = this.shares[start + x]! / FULL;
+        visit(y, row);
+      }
+    };
   }
 
-  /** The picture's shades in some cells; row by row from the bottom. */
-  shadesIn(cells: Cells): Float64Array {
-    // The rows of a picture begin at its top.
-    const { width, height } = this.cells;
-    const first = (height - 1 - (cells.bottom - this.cells.bottom)) * width + cells.left - this.cells.left;
-    return cut(cells, (x, y) => this.shades.values[first - y * width + x]!);
+  /** The picture's shades in some cells, row by row from the bottom. */
+  shadesIn({ left, bottom, width, height }: Cells): Float64Array {
+    const all = this.cells;
+    const out = new Float64Array(width * height);
+    for (let y = 0, to = 0; y < height; y++) {
+      // The rows of a picture begin at its top.
+      let from = (all.height - 1 - (bottom - all.bottom + y)) * all.width + left - all.left;
+      for (let x = 0; x < width; x++) out[to++] = this.shades.values[from++]!;
+    }
+    return out;
   }
 
   /** An outline takes another course. @param change that course and then the old one in reverse, as a ring */
@@ -54,9 +65,7 @@ export class Redrawn {
     const cover = new Cover(cells);
     cover.add(change);
     const first = this.indexOf(cells);
-    cover.shares().forEach((share, i) => {
-      this.shares[first + Math.floor(i / width) * all.width + (i % width)]! += FULL * share;
-    });
+    cover.rows((y, row) => row.forEach((share, x) => (this.shares[first + y * all.width + x]! += FULL * share)));
   }
 
   private indexOf({ left, bottom }: Cells): number {
@@ -67,20 +76,15 @@ export class Redrawn {
 function sharesOf(cells: Cells, rings: readonly (readonly Point[])[]): Uint8ClampedArray {
   const shares = new Uint8ClampedArray(cells.width * cells.height);
   const boxed = rings.map((ring) => ({ ring, ...boundsOfPoints(ring) }));
-  for (let row = 0; row < cells.height; row += BAND) {
-    const band = { ...cells, bottom: cells.bottom + row, height: Math.min(BAND, cells.height - row) };
+  for (let first = 0; first < cells.height; first += BAND) {
+    const band = { ...cells, bottom: cells.bottom + first, height: Math.min(BAND, cells.height - first) };
     const cover = new Cover(band);
     for (const { ring, minY, maxY } of boxed)
       if (maxY > band.bottom && minY < band.bottom + band.height) cover.add(ring);
-    cover.shares().forEach((share, i) => {
-      shares[row * cells.width + i] = FULL * share;
+    cover.rows((y, row) => {
+      let at = (first + y) * cells.width;
+      for (const share of row) shares[at++] = FULL * share;
     });
   }
   return shares;
-}
-
-function cut({ width, height }: Cells, valueAt: (x: number, y: number) => number): Float64Array {
-  const out = new Float64Array(width * height);
-  for (let y = 0, at = 0; y < height; y++) for (let x = 0; x < width; x++) out[at++] = valueAt(x, y);
-  return out;
 }

@@ -14,14 +14,18 @@ const LEAST_CONTRAST = 24;
  * course of an outline can be tried there, and held against what is seen.
  */
 export class View {
+  private readonly cover: Cover;
+
   private constructor(
     private readonly cells: Cells,
     /** The same with the rim that blur reaches into. */
     private readonly wide: Cells,
     private readonly weights: Float64Array,
     /** How much darker each pixel is drawn than it is seen, as a share of the contrast. */
-    private readonly asDrawn: Float64Array,
-  ) {}
+    readonly off: Float64Array,
+  ) {
+    this.cover = new Cover(wide);
+  }
 
   /** The piece about some places; null where light and dark cannot be told from each other there. */
   static of(redrawn: Redrawn, places: readonly Point[]): View | null {
@@ -35,47 +39,44 @@ export class View {
     if (width <= 0 || height <= 0) return null;
     const cells = { left, bottom, width, height };
     const wide = { left: left - rim, bottom: bottom - rim, width: width + 2 * rim, height: height + 2 * rim };
-    const drawn = blurred(redrawn.sharesIn(wide), wide.width, wide.height, weights);
+    const drawn = blurred(redrawn.rowsIn(wide), wide.width, wide.height, weights);
     const seen = asShares(redrawn.shadesIn(cells), drawn);
-    return (
-      seen &&
-      new View(
-        cells,
-        wide,
-        weights,
-        drawn.map((share, i) => share - seen[i]!),
-      )
-    );
+    if (!seen) return null;
+    for (let i = 0; i < drawn.length; i++) drawn[i]! -= seen[i]!;
+    return new View(cells, wide, weights, drawn);
   }
 
   /**
-   * How much darker each pixel would be drawn than it is seen, as a share of the contrast, if an outline took another
-   * course.
-   * @param change that course and then the old one in reverse, as a ring; null: none
+   * How much darker each pixel would be drawn, as a share of the contrast, if an outline took another course.
+   * @param change that course and then the old one in reverse, as a ring
    */
-  off(change: readonly Point[] | null): Float64Array {
-    if (change === null) return this.asDrawn;
-    const { width, height } = this.wide;
-    const cover = new Cover(this.wide);
+  darker(change: readonly Point[]): Float64Array {
+    const { cover, wide } = this;
+    cover.clear();
     cover.add(change);
-    const more = blurred(cover.shares(), width, height, this.weights);
-    for (let i = 0; i < more.length; i++) more[i]! += this.asDrawn[i]!;
-    return more;
+    return blurred(cover.rows, wide.width, wide.height, this.weights);
+  }
+
+  /** The same, and how much darker it would then be than it is seen. */
+  offBy(change: readonly Point[]): Float64Array {
+    const sum = this.darker(change);
+    for (let i = 0; i < sum.length; i++) sum[i]! += this.off[i]!;
+    return sum;
   }
 
   /** By how much the pixel that is furthest off is, and its middle. */
   worst(): { readonly off: number; readonly place: Point } {
     const { left, bottom, width } = this.cells;
     let at = 0;
-    this.asDrawn.forEach((value, i, all) => {
+    this.off.forEach((value, i, all) => {
       if (Math.abs(value) > Math.abs(all[at]!)) at = i;
     });
     const place = { x: left + (at % width) + 0.5, y: bottom + Math.floor(at / width) + 0.5 };
-    return { off: Math.abs(this.asDrawn[at]!), place };
+    return { off: Math.abs(this.off[at]!), place };
   }
 }
 
-/** Shades as shares of dark, by the light and dark that go best with what is drawn; null where there is no contrast. */
+/** Shades, which become shares of dark by the light and dark that go best with what is drawn; null: no contrast. */
 function asShares(shades: Float64Array, drawn: Float64Array): Float64Array | null {
   const n = shades.length;
   let [x, y, xx, xy] = [0, 0, 0, 0];
@@ -90,5 +91,6 @@ function asShares(shades: Float64Array, drawn: Float64Array): Float64Array | nul
   const darker = (xy - (x * y) / n) / spread;
   if (-darker < LEAST_CONTRAST) return null;
   const light = (y - darker * x) / n;
-  return shades.map((shade) => (shade - light) / darker);
+  for (let i = 0; i < n; i++) shades[i] = (shades[i]! - light) / darker;
+  return shades;
 }
