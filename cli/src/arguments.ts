@@ -5,8 +5,17 @@ import { parseLength } from '@needlefile/core/units/length';
 export class UsageError extends Error {}
 
 export function parse(args: string[], options: NonNullable<Parameters<typeof parseArgs>[0]>['options']) {
+  const parsed = parsedBy({ args, options: options ?? {}, allowPositionals: true, tokens: true });
+  const names = parsed.tokens.flatMap((token) => (token.kind === 'option' ? [token.name] : []));
+  // The last would hold, and the others be lost without a word.
+  const twice = names.find((name, i) => names.indexOf(name) !== i);
+  if (twice !== undefined) throw new UsageError(`--${twice} is given more than once: say it once.`);
+  return parsed;
+}
+
+function parsedBy<T extends NonNullable<Parameters<typeof parseArgs>[0]>>(config: T) {
   try {
-    return parseArgs({ args, options: options ?? {}, allowPositionals: true });
+    return parseArgs(config);
   } catch (error) {
     throw new UsageError((error as Error).message);
   }

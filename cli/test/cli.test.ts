@@ -155,6 +155,11 @@ describe('the command line', () => {
   const good = { make: 'cut-through', lettering: { words: 'A' } };
   it.each([
     ['no such command', () => ['bend'], /no command “bend”/],
+    [
+      'an option twice',
+      () => ['build', 'a.json', '--format', 'svg', '--format', 'dxf'],
+      /--format is given more than once/,
+    ],
     ['no file', () => ['check', path.join(folder, 'none.json')], /There is no file/],
     ['broken JSON', () => ['check', recipe('broken', '{"make": ')], /is not JSON/],
     [

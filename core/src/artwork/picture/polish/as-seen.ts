@@ -1,7 +1,7 @@
 import type { Point } from '../../../geometry/point.ts';
 import { medianOf } from '../grey-picture.ts';
 import { squares } from './least-squares.ts';
-import type { Redrawn } from './redrawn.ts';
+import type { DrawnAgain } from './drawn-again.ts';
 import { View } from './view.ts';
 
 /** So many pieces tell, and so many looks. */
@@ -12,18 +12,18 @@ const LEAST_BLUR = 0.15;
 
 /** Outlines as blurred as their picture is, and how far pixels are off then, as a share of the contrast. */
 export interface AsSeen {
-  readonly redrawn: Redrawn;
+  readonly drawn: DrawnAgain;
   readonly noise: number;
 }
 
 /** How blurred outlines must be drawn to look most like their picture, found by golden section. @param most pixels */
-export function asSeen(sharp: Redrawn, pieces: readonly (readonly Point[])[], most: number): AsSeen {
+export function asSeen(sharp: DrawnAgain, pieces: readonly (readonly Point[])[], most: number): AsSeen {
   const every = Math.max(1, Math.floor(pieces.length / PIECES));
   const own = pieces.filter((_, i) => i % every === 0);
-  const noiseOf = (redrawn: Redrawn) =>
+  const noiseOf = (drawn: DrawnAgain) =>
     medianOf(
       own.map((points) => {
-        const off = View.of(redrawn, points)?.off;
+        const off = View.of(drawn, points)?.off;
         return off ? Math.sqrt(squares(off) / off.length) : 1;
       }),
     );
@@ -41,6 +41,6 @@ export function asSeen(sharp: Redrawn, pieces: readonly (readonly Point[])[], mo
       b = low + GOLDEN * (high - low);
       offB = noiseAt(b);
     }
-  const redrawn = sharp.withBlur((low + high) / 2);
-  return { redrawn, noise: noiseOf(redrawn) };
+  const drawn = sharp.withBlur((low + high) / 2);
+  return { drawn, noise: noiseOf(drawn) };
 }

@@ -1,27 +1,13 @@
-import {
-  add,
-  cross,
-  distance,
-  dot,
-  mix,
-  nearestIndex,
-  scale,
-  subtract,
-  unit,
-  type Point,
-} from '../../../geometry/point.ts';
-import { STEP } from '../../fitting/resample.ts';
+import { cross, distance, dot, nearestIndex, subtract, type Point } from '../../../geometry/point.ts';
 import type { Place, Track } from '../../fitting/track.ts';
+import type { DrawnAgain } from './drawn-again.ts';
 import { leastSquares, squares } from './least-squares.ts';
-import type { Redrawn } from './redrawn.ts';
-import { View } from './view.ts';
+import { Stretch } from './stretch.ts';
 
-/** An outline is tried otherwise so far to either side of a place, or to a corner that is as near as this to that. */
-const [REACH, NEAR_END] = [5 / STEP, 2 / STEP];
-/** The other side of a tip is as far along the outline as this. */
-const ROUND_TIP = 4 * REACH;
 /** A corner must take away so much of what is off, squared shares of the contrast; more where there is noise. */
 const [LEAST_GAIN, BY_NOISE] = [0.008, 25];
+/** Where a smooth ring leaves no more than so many times that, no corner is looked for. */
+const WORTH = 1.5;
 /** What is off afterwards is no more than this share: of before, and of what the ring itself leaves. */
 const [OF_BEFORE, OF_RING] = [0.6, 0.8];
 /** No more is tried where no more than this is left of either. */
@@ -30,16 +16,10 @@ const ENOUGH = 0.2;
 const [FURTHEST, APART] = [3, 0.4];
 /** A turn of less is none; and of more, with another corner beside it, goes back on itself. Degrees. */
 const [LEAST_TURN, MOST_TURN] = [22, 158];
-/** Corners are nudged by so much to see what changes, pixels: along x and along y. */
-const NUDGE = 0.05;
-const NUDGES = [
-  { x: NUDGE, y: 0 },
-  { x: 0, y: NUDGE },
-];
-/** The way of a track is told by so many of its places. */
-const BEYOND = 4;
 /** Where two corners are tried, they begin so many points of the ring to either side. */
 const BESIDE = 3;
+/** The ends of a stretch are no more points of the ring away than this. */
+const AWAY = 40;
 
 /** Another course of a track, by way of straight lines between corners. */
 export interface Course {
@@ -48,6 +28,15 @@ export interface Course {
   readonly places: readonly Place[];
   /** That course and then the old one in reverse. */
   readonly change: readonly Point[];
+}
+
+/** How far off the picture a stretch is drawn: sums of squared shares of the contrast. */
+interface Off {
+  /** As it is, and as the ring that was found. */
+  readonly before: number;
+  readonly asRing: number;
+  /** How much less each corner must leave. */
+  readonly gain: number;
 }
 
 /**
@@ -59,106 +48,62 @@ export function otherCourse(
   ring: readonly Point[],
   track: Track,
   centre: number,
-  redrawn: Redrawn,
+  drawn: DrawnAgain,
   noise: number,
 ): Course | null {
-  const { from, to } = spanAbout(track, centre);
-  if (track.size < to - from + REACH) return null;
-  const old = track.between(from, to);
-  const view = View.of(redrawn, old);
-  if (!view) return null;
-  const back = [...old].reverse();
-  const changeBy = (course: readonly Point[]): Point[] => [...course, ...back];
-  const ways = [-1, 1].map((way) => wayAt(track, way === -1 ? from : to, way)) as [Point | null, Point | null];
-  const legTo = (corner: Point, before: Point | undefined) => (before ? [before] : side(old[0]!, ways[0], corner));
-  const legFrom = (corner: Point, after: Point | undefined) =>
-    after ? [after] : side(old.at(-1)!, ways[1], corner).reverse();
-  const courseBy = (corners: readonly Point[]): Point[] => [
-    ...legTo(corners[0]!, undefined),
-    ...corners,
-    ...legFrom(corners.at(-1)!, undefined),
-  ];
-  /** How pixels change with a corner's place along x or y: by the little that is swept where it is nudged. */
-  const slopeBy = (corners: readonly Point[], k: number, nudge: Point): Float64Array => {
-    const [before, here, after] = [corners[k - 1], corners[k]!, corners[k + 1]];
-    const by = (corner: Point) => [...legTo(corner, before), corner, ...legFrom(corner, after)];
-    const swept = view.darker([...by(add(here, nudge)), ...by(here).reverse()]);
-    for (let i = 0; i < swept.length; i++) swept[i]! /= NUDGE;
-    return swept;
-  };
-  const gain = Math.max(LEAST_GAIN, BY_NOISE * noise * noise);
-  const ringAt = (i: number) => ring[((i % ring.length) + ring.length) % ring.length]!;
+  const stretch = Stretch.about(track, centre, drawn);
+  if (!stretch) return null;
+  const { view } = stretch;
   const near = nearestIndex(ring, track.at(centre).point);
-  const ends = [old[0]!, old.at(-1)!].map((end) => nearestAbout(ringAt, near, end)) as [number, number];
-  const asRing = Array.from({ length: Math.max(0, ends[1] - ends[0] - 1) }, (_, i) => ringAt(ends[0] + 1 + i));
-  const ringSum = squares(view.offBy(changeBy([old[0]!, ...asRing, old.at(-1)!])));
-  if (ringSum < 1.5 * gain) return null;
+  const ringBy = (by: number) => ring[(((near + by) % ring.length) + ring.length) % ring.length]!;
+  const off: Off = {
+    before: squares(view.off),
+    asRing: squares(view.offBy(stretch.change(ringOf(stretch, ringBy)))),
+    gain: Math.max(LEAST_GAIN, BY_NOISE * noise * noise),
+  };
+  if (off.asRing < WORTH * off.gain) return null;
+  const corners = bestCorners(stretch, startsOf(stretch, centre, ringBy), off);
+  if (!corners) return null;
+  const { from, to } = stretch;
+  return { from, to, places: stretch.places(corners), change: stretch.change(stretch.by(corners)) };
+}
 
-  const own: number[] = [];
-  for (let i = from + 1; i < to; i++) if (track.at(i).corner) own.push(i);
-  const before = squares(view.off);
-  let best = { cost: before + gain * own.length, corners: [] as Point[] };
-  const offBy = (corners: readonly Point[]) => view.offBy(changeBy(courseBy(corners)));
-  const starts = startsOf(track, own, centre, (by) => ringAt(near + by));
+/** The stretch as the ring that was found. @param ringBy a point of that, by its number from the nearest on */
+function ringOf({ ends }: Stretch, ringBy: (by: number) => Point): Point[] {
+  const [first, last] = ends.map((end) => {
+    let best = 0;
+    for (let by = -AWAY; by <= AWAY; by++) if (distance(ringBy(by), end) < distance(ringBy(best), end)) best = by;
+    return best;
+  }) as [number, number];
+  const between = Array.from({ length: Math.max(0, last - first - 1) }, (_, i) => ringBy(first + 1 + i));
+  return [ends[0], ...between, ends[1]];
+}
+
+function bestCorners(stretch: Stretch, starts: readonly Point[][], { before, asRing, gain }: Off): Point[] | null {
+  const had = stretch.corners.length;
+  const offBy = (corners: readonly Point[]) => stretch.view.offBy(stretch.change(stretch.by(corners)));
+  let [best, least]: [Point[] | null, number] = [null, before + gain * had];
   for (const start of bestOfEach(starts, (corners) => squares(offBy(corners)))) {
     const { numbers, sum } = leastSquares(
       start.flatMap(({ x, y }) => [x, y]),
       {
         at: (numbers) => offBy(pointsOf(numbers)),
-        slope: (numbers, of) => slopeBy(pointsOf(numbers), of >> 1, NUDGES[of % 2]!),
+        slope: (numbers, of) => stretch.slope(pointsOf(numbers), of >> 1, of % 2),
       },
     );
     const corners = pointsOf(numbers);
-    const more = Math.max(1, corners.length - own.length) * gain;
-    if (sum > OF_BEFORE * before || before - sum < more || sum > OF_RING * ringSum || ringSum - sum < more) continue;
+    const more = Math.max(1, corners.length - had) * gain;
+    if (sum > OF_BEFORE * before || before - sum < more || sum > OF_RING * asRing || asRing - sum < more) continue;
     const cost = sum + gain * corners.length;
-    if (cost < best.cost && isSound([old[0]!, ...corners, old.at(-1)!], old)) best = { cost, corners };
-    if (best.corners.length > 0 && sum < ENOUGH * Math.min(before, ringSum)) break;
+    if (cost < least && isSound(stretch, corners)) [best, least] = [corners, cost];
+    if (best && sum < ENOUGH * Math.min(before, asRing)) break;
   }
-  if (best.corners.length === 0) return null;
-  const course = courseBy(best.corners);
-  return { from, to, places: placesOf(course, best.corners), change: changeBy(course) };
-}
-
-/** From where to where a track is tried otherwise: round a tip to its other side; corners near an end stay. */
-function spanAbout(track: Track, centre: number): { readonly from: number; readonly to: number } {
-  const { point } = track.at(centre);
-  const end = (way: 1 | -1): number => {
-    let most = REACH;
-    for (let k = REACH + 1; k <= ROUND_TIP; k++)
-      if (distance(track.at(centre + way * k).point, point) < (REACH - NEAR_END) * STEP) most = k;
-    for (let k = most - NEAR_END; k <= most; k++) if (track.at(centre + way * k).corner) return centre + way * k;
-    return centre + way * most;
-  };
-  return { from: end(-1), to: end(1) };
-}
-
-/** The way in which a track comes from beyond an end of a piece, into it; null where a corner is near. */
-function wayAt(track: Track, end: number, way: number): Point | null {
-  for (let k = 0; k < BEYOND; k++) if (track.at(end + way * k).corner) return null;
-  return unit(subtract(track.at(end).point, track.at(end + way * BEYOND).point));
-}
-
-/** A side that turns by less is straight. */
-const STRAIGHT = Math.cos((4 * Math.PI) / 180);
-
-/** Points from an end of a course on the way to a corner, without it: a parabola that begins in the way given. */
-function side(end: Point, way: Point | null, corner: Point): Point[] {
-  if (!way || dot(way, unit(subtract(corner, end))) > STRAIGHT) return [end];
-  const by = add(end, scale(way, distance(end, corner) / 2));
-  return [0, 0.25, 0.5, 0.75].map((t) => mix(mix(end, by, t), mix(by, corner, t), t));
-}
-
-function nearestAbout(ringAt: (i: number) => Point, near: number, place: Point): number {
-  let best = near;
-  for (let i = near - 4 * REACH; i <= near + 4 * REACH; i++)
-    if (distance(ringAt(i), place) < distance(ringAt(best), place)) best = i;
   return best;
 }
 
 /** Where corners may begin: those that are there; one more, or two; the nearest cut off, or two in place of it. */
-function startsOf(track: Track, own: readonly number[], centre: number, ringBy: (by: number) => Point): Point[][] {
-  const [kept, place] = [own.map((at) => track.at(at).point), own.filter((at) => at < centre).length];
+function startsOf({ track, corners }: Stretch, centre: number, ringBy: (by: number) => Point): Point[][] {
+  const [kept, place] = [corners.map((at) => track.at(at).point), corners.filter((at) => at < centre).length];
   const put = (points: readonly Point[], at: number, instead: number) => [
     ...kept.slice(0, at),
     ...points,
@@ -166,16 +111,16 @@ function startsOf(track: Track, own: readonly number[], centre: number, ringBy: 
   ];
   const pairs = [-BESIDE, 0, -2 * BESIDE].map((by) => [ringBy(by), ringBy(by + 2 * BESIDE)]);
   const starts = [[ringBy(0)], ...pairs].map((points) => put(points, place, 0));
-  if (own.length === 0) return starts;
-  const off = own.map((at) => Math.abs(at - centre));
+  if (corners.length === 0) return starts;
+  const off = corners.map((at) => Math.abs(at - centre));
   const nearest = off.indexOf(Math.min(...off));
-  const cutOff = [-BESIDE, BESIDE].map((by) => track.at(own[nearest]! + by).point);
+  const cutOff = [-BESIDE, BESIDE].map((by) => track.at(corners[nearest]! + by).point);
   return [kept, put(cutOff, nearest, 1), put(pairs[0]!, nearest, 1), ...starts];
 }
 
 /** The best start with each number of corners, that with fewest first. */
-function bestOfEach(starts: readonly (readonly Point[])[], sumOf: (start: readonly Point[]) => number) {
-  const best = new Map<number, { readonly start: readonly Point[]; readonly sum: number }>();
+function bestOfEach(starts: readonly Point[][], sumOf: (start: readonly Point[]) => number): Point[][] {
+  const best = new Map<number, { readonly start: Point[]; readonly sum: number }>();
   for (const start of starts) {
     const sum = sumOf(start);
     if (sum < (best.get(start.length)?.sum ?? Infinity)) best.set(start.length, { start, sum });
@@ -186,8 +131,9 @@ function bestOfEach(starts: readonly (readonly Point[])[], sumOf: (start: readon
 const pointsOf = (numbers: readonly number[]): Point[] =>
   Array.from({ length: numbers.length / 2 }, (_, i) => ({ x: numbers[2 * i]!, y: numbers[2 * i + 1]! }));
 
-/** Whether points, between two ends, are corners of a course like the old one. */
-function isSound(points: readonly Point[], old: readonly Point[]): boolean {
+/** Whether points are corners of a course like the old one. */
+function isSound({ ends, old }: Stretch, corners: readonly Point[]): boolean {
+  const points = [ends[0], ...corners, ends[1]];
   return points.every((point, i) => {
     const [before, after] = [points[i - 1], points[i + 1]];
     if (!after) return true;
@@ -195,15 +141,7 @@ function isSound(points: readonly Point[], old: readonly Point[]): boolean {
     if (!before) return true;
     const [into, out] = [subtract(point, before), subtract(after, point)];
     const turn = (Math.abs(Math.atan2(cross(into, out), dot(into, out))) * 180) / Math.PI;
-    if (turn > MOST_TURN && points.length > 3) return false;
+    if (turn > MOST_TURN && corners.length > 1) return false;
     return turn >= LEAST_TURN && old.some((each) => distance(each, point) <= FURTHEST);
   });
 }
-
-/** The places of a course between its ends. */
-const placesOf = (course: readonly Point[], corners: readonly Point[]): Place[] =>
-  course.slice(1, -1).map((point, i) => {
-    const [before, after] = [course[i]!, course[i + 2]!];
-    if (!corners.includes(point)) return { point, corner: null };
-    return { point, corner: { into: unit(subtract(point, before)), out: unit(subtract(after, point)) } };
-  });

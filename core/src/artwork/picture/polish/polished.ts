@@ -3,7 +3,7 @@ import type { Track } from '../../fitting/track.ts';
 import type { Shades } from '../grey-picture.ts';
 import { asSeen } from './as-seen.ts';
 import { otherCourse } from './other-course.ts';
-import { Redrawn } from './redrawn.ts';
+import { DrawnAgain } from './drawn-again.ts';
 import { View } from './view.ts';
 
 /** A ring of a picture, and its course with its corners. */
@@ -30,14 +30,14 @@ const [MOST_BLUR, TIMES_BLUR] = [0.5, 1.3];
 export function polished(rings: readonly FoundRing[], shades: Shades, blur: number): Track[] {
   const tracks = rings.map(({ track }) => track);
   const pieces = tracks.map((track) => piecesOf(track));
-  const sharp = Redrawn.of(
+  const sharp = DrawnAgain.of(
     shades,
     tracks.map(({ points }) => points),
     blur,
   );
   const most = Math.max(MOST_BLUR, TIMES_BLUR * blur);
-  const { redrawn, noise } = asSeen(sharp, pieces.flat(), most);
-  const views = pieces.map((own) => own.flatMap((points) => View.of(redrawn, points) ?? []));
+  const { drawn, noise } = asSeen(sharp, pieces.flat(), most);
+  const views = pieces.map((own) => own.flatMap((points) => View.of(drawn, points) ?? []));
   const worst = views.map((own) => own.map((view) => view.worst()));
   const least = leastTried(
     worst.flat().map(({ off }) => off),
@@ -50,11 +50,11 @@ export function polished(rings: readonly FoundRing[], shades: Shades, blur: numb
       for (let tries = 0, { off, place } = piece; tries < MOST_TRIES && off >= least; tries++) {
         if (done.some((other) => distance(other, place) < NEAR)) break;
         done.push(place);
-        const course = otherCourse(ring, track, nearestIndex(track.points, place), redrawn, noise);
+        const course = otherCourse(ring, track, nearestIndex(track.points, place), drawn, noise);
         if (!course) break;
         track = track.rerouted(course.from, course.to, course.places);
-        redrawn.change(course.change);
-        const view = View.of(redrawn, course.change);
+        drawn.change(course.change);
+        const view = View.of(drawn, course.change);
         if (!view) break;
         ({ off, place } = view.worst());
       }

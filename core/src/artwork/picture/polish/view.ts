@@ -1,7 +1,7 @@
 import { boundsOfPoints } from '../../../geometry/bounds.ts';
 import type { Point } from '../../../geometry/point.ts';
 import { Cover, type Cells } from './cover.ts';
-import type { Redrawn } from './redrawn.ts';
+import type { DrawnAgain } from './drawn-again.ts';
 import { blurred } from './spread.ts';
 
 /** A picture is looked at so far round an outline, pixels. */
@@ -28,8 +28,8 @@ export class View {
   }
 
   /** The piece about some places; null where light and dark cannot be told from each other there. */
-  static of(redrawn: Redrawn, places: readonly Point[]): View | null {
-    const { weights, cells: all } = redrawn;
+  static of(drawn: DrawnAgain, places: readonly Point[]): View | null {
+    const { weights, cells: all } = drawn;
     const rim = (weights.length - 1) / 2;
     const { minX, minY, maxX, maxY } = boundsOfPoints(places);
     const left = Math.max(all.left + rim, Math.floor(minX - ROUND));
@@ -39,11 +39,11 @@ export class View {
     if (width <= 0 || height <= 0) return null;
     const cells = { left, bottom, width, height };
     const wide = { left: left - rim, bottom: bottom - rim, width: width + 2 * rim, height: height + 2 * rim };
-    const drawn = blurred(redrawn.rowsIn(wide), wide.width, wide.height, weights);
-    const seen = asShares(redrawn.shadesIn(cells), drawn);
+    const shares = blurred(drawn.rowsIn(wide), wide.width, wide.height, weights);
+    const seen = asShares(drawn.shadesIn(cells), shares);
     if (!seen) return null;
-    for (let i = 0; i < drawn.length; i++) drawn[i]! -= seen[i]!;
-    return new View(cells, wide, weights, drawn);
+    for (let i = 0; i < shares.length; i++) shares[i]! -= seen[i]!;
+    return new View(cells, wide, weights, shares);
   }
 
   /**

@@ -8,7 +8,7 @@ import { gaussian } from './spread.ts';
 const [BAND, FULL] = [64, 255];
 
 /** What was traced of a picture, to be drawn again as the picture was: pixels, y up from its bottom left corner. */
-export class Redrawn {
+export class DrawnAgain {
   private constructor(
     private readonly shades: Shades,
     /** All cells of the picture and its rim, and how much of each the outlines cover. */
@@ -19,13 +19,13 @@ export class Redrawn {
   ) {}
 
   /** @param blur of a Gaussian, pixels, beside what pixels blur */
-  static of(shades: Shades, rings: readonly (readonly Point[])[], blur: number): Redrawn {
+  static of(shades: Shades, rings: readonly (readonly Point[])[], blur: number): DrawnAgain {
     const cells = { left: -RIM, bottom: -RIM, width: shades.width, height: shades.height };
-    return new Redrawn(shades, cells, sharesOf(cells, rings), gaussian(blur));
+    return new DrawnAgain(shades, cells, sharesOf(cells, rings), gaussian(blur));
   }
 
-  withBlur(blur: number): Redrawn {
-    return new Redrawn(this.shades, this.cells, this.shares, gaussian(blur));
+  withBlur(blur: number): DrawnAgain {
+    return new DrawnAgain(this.shades, this.cells, this.shares, gaussian(blur));
   }
 
   /** How much of each of some cells is covered. */
