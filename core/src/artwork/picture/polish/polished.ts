@@ -2,8 +2,8 @@ import { distance, nearestIndex, type Point } from '../../../geometry/point.ts';
 import type { Track } from '../../fitting/track.ts';
 import type { Shades } from '../grey-picture.ts';
 import { asSeen } from './as-seen.ts';
-import { otherCourse } from './other-course.ts';
 import { DrawnAgain } from './drawn-again.ts';
+import { otherCourse } from './other-course.ts';
 import { View } from './view.ts';
 
 /** A ring of a picture, and its course with its corners. */
@@ -37,8 +37,8 @@ export function polished(rings: readonly FoundRing[], shades: Shades, blur: numb
   );
   const most = Math.max(MOST_BLUR, TIMES_BLUR * blur);
   const { drawn, noise } = asSeen(sharp, pieces.flat(), most);
-  const views = pieces.map((own) => own.flatMap((points) => View.of(drawn, points) ?? []));
-  const worst = views.map((own) => own.map((view) => view.worst()));
+  // Of views only that is kept: a large picture has very many.
+  const worst = pieces.map((own) => own.flatMap((points) => View.of(drawn, points)?.worst() ?? []));
   const least = leastTried(
     worst.flat().map(({ off }) => off),
     Math.max(LEAST_OFF, BY_NOISE * noise),
