@@ -1,5 +1,6 @@
 /** Pictures of known outlines traced, ours and imagetracerjs in one run: how near, how many nodes, how long. */
 import { createRequire } from 'node:module';
+import { turnOf } from '../core/src/artwork/fitting/corners.ts';
 import { resampled, STEP } from '../core/src/artwork/fitting/resample.ts';
 import { PLAIN_TRACE, trace } from '../core/src/artwork/picture/trace.ts';
 import type { GreyPicture } from '../core/src/artwork/picture/grey-picture.ts';
@@ -7,7 +8,7 @@ import { joinBounds } from '../core/src/geometry/bounds.ts';
 import { flatten, placeContour, type Contour, type Region } from '../core/src/geometry/contour.ts';
 import { contourBounds } from '../core/src/geometry/contour-facts.ts';
 import { weldRegions } from '../core/src/geometry/kernel/boolean.ts';
-import { cross, distance, distanceToSpan, dot, subtract, type Point } from '../core/src/geometry/point.ts';
+import { distance, distanceToSpan, subtract, type Point } from '../core/src/geometry/point.ts';
 import { line, quadratic, tangentAt, type Segment } from '../core/src/geometry/segment.ts';
 import { turnRegion } from '../core/src/geometry/turn.ts';
 import type { Face } from '../core/src/lettering/face.ts';
@@ -107,8 +108,6 @@ function bendsOf(region: Region): Point[] {
     );
   });
 }
-
-const turnOf = (a: Point, b: Point): number => (Math.abs(Math.atan2(cross(a, b), dot(a, b))) * 180) / Math.PI;
 
 const nodesOf = (all: readonly Contour[]): number => all.reduce((sum, { segments }) => sum + segments.length, 0);
 

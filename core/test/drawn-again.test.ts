@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ringArea } from '../src/artwork/fitting/resample.ts';
+import { gaussian } from '../src/artwork/picture/gaussian.ts';
 import { Cover } from '../src/artwork/picture/polish/cover.ts';
 import { leastSquares } from '../src/artwork/picture/polish/least-squares.ts';
-import { blurred, gaussian } from '../src/artwork/picture/polish/spread.ts';
+import { blurred } from '../src/artwork/picture/polish/spread.ts';
 import type { Point } from '../src/geometry/point.ts';
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });

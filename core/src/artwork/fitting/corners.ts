@@ -105,7 +105,8 @@ function nearestOfEach(found: readonly Found[], ring: readonly Point[]): Corner[
     .sort((a, b) => a.at - b.at);
 }
 
-function turnOf(a: Point, b: Point): number {
+/** How far two ways turn from each other, degrees, either way round. */
+export function turnOf(a: Point, b: Point): number {
   return (Math.abs(Math.atan2(cross(a, b), dot(a, b))) * 180) / Math.PI;
 }
 

@@ -1,3 +1,4 @@
+import { gaussian } from './gaussian.ts';
 import { medianOf, type Shades } from './grey-picture.ts';
 
 /** Grain of a picture from which on it is smoothed, and at which it is smoothed by the most, in shades. */
@@ -22,9 +23,8 @@ export function smoothingFor({ width, height, values }: Shades): number {
 /** A picture smoothed by a Gaussian of so many pixels. */
 export function smoothed(shades: Shades, sigma: number): Shades {
   if (sigma < 0.05) return shades;
-  const reach = Math.ceil(3 * sigma);
-  const weights = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * sigma * sigma)));
-  const sum = weights.reduce((total, weight) => total + weight, 0);
+  const weights = gaussian(sigma);
+  const reach = (weights.length - 1) / 2;
   const { width, height } = shades;
   const along = (values: Float32Array, step: number, place: (i: number) => number, size: number): Float32Array => {
     const out = new Float32Array(values.length);
@@ -35,7 +35,7 @@ export function smoothed(shades: Shades, sigma: number): Shades {
         const by = Math.max(-here, Math.min(size - 1 - here, k));
         total += weights[k + reach]! * values[i + by * step]!;
       }
-      out[i] = total / sum;
+      out[i] = total;
     }
     return out;
   };

@@ -1,8 +1,8 @@
 import { boundsOfPoints } from '../../../geometry/bounds.ts';
 import type { Point } from '../../../geometry/point.ts';
+import { gaussian } from '../gaussian.ts';
 import { RIM, type Shades } from '../grey-picture.ts';
 import { Cover, type Cells, type Rows } from './cover.ts';
-import { gaussian } from './spread.ts';
 
 /** Rows that are drawn at once; and what a cell that is all covered is kept as: large pictures have many. */
 const [BAND, FULL] = [64, 255];
@@ -24,6 +24,7 @@ export class DrawnAgain {
     return new DrawnAgain(shades, cells, sharesOf(cells, rings), gaussian(blur));
   }
 
+  /** The same outlines, blurred otherwise: what changes in one changes in both. */
   withBlur(blur: number): DrawnAgain {
     return new DrawnAgain(this.shades, this.cells, this.shares, gaussian(blur));
   }

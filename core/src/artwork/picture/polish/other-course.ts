@@ -1,4 +1,5 @@
-import { cross, distance, dot, nearestIndex, subtract, type Point } from '../../../geometry/point.ts';
+import { distance, nearestIndex, subtract, type Point } from '../../../geometry/point.ts';
+import { turnOf } from '../../fitting/corners.ts';
 import type { Place, Track } from '../../fitting/track.ts';
 import type { DrawnAgain } from './drawn-again.ts';
 import { leastSquares, squares } from './least-squares.ts';
@@ -139,8 +140,7 @@ function isSound({ ends, old }: Stretch, corners: readonly Point[]): boolean {
     if (!after) return true;
     if (distance(point, after) < APART) return false;
     if (!before) return true;
-    const [into, out] = [subtract(point, before), subtract(after, point)];
-    const turn = (Math.abs(Math.atan2(cross(into, out), dot(into, out))) * 180) / Math.PI;
+    const turn = turnOf(subtract(point, before), subtract(after, point));
     if (turn > MOST_TURN && corners.length > 1) return false;
     return turn >= LEAST_TURN && old.some((each) => distance(each, point) <= FURTHEST);
   });

@@ -1,15 +1,5 @@
 import type { Rows } from './cover.ts';
 
-/** Shares of a Gaussian by whole steps from its middle, as far as it tells. */
-export function gaussian(sigma: number): Float64Array {
-  const reach = Math.max(1, Math.ceil(3 * sigma));
-  const weights = Float64Array.from({ length: 2 * reach + 1 }, (_, i) =>
-    Math.exp(-((i - reach) ** 2) / (2 * sigma ** 2)),
-  );
-  const sum = weights.reduce((total, weight) => total + weight, 0);
-  return weights.map((weight) => weight / sum);
-}
-
 /**
  * Cells blurred by shares of a Gaussian, row by row from the bottom, without the rim of cells that it would reach
  * beyond. Rows that are empty cost nothing: where an outline is tried a little otherwise, most are.
