@@ -46,10 +46,9 @@ export function cornersOf(ring: readonly Point[], step: number, blur: number): C
   const count = ring.length;
   const lines = new RingLines(ring);
   const cornerAt = (i: number, near: number, length: number): Found | null => {
-    if (count < 2 * (near + length) + 2) return null;
+    const reach = near + length;
     // A first look, which is cheap.
-    const b = ring[i]!;
-    if (isStraight(lines.at(i - near - length), b, lines.at(i + near + length))) return null;
+    if (count < 2 * reach + 2 || isStraight(lines.at(i - reach), ring[i]!, lines.at(i + reach))) return null;
     if (lines.off(i - near - length, i - near) > STRAIGHT || lines.off(i + near, i + near + length) > STRAIGHT)
       return null;
     const before = lines.through(i - near - length, i - near);
@@ -57,8 +56,7 @@ export function cornersOf(ring: readonly Point[], step: number, blur: number): C
     const turn = turnOf(before.way, after.way);
     if (turn < LEAST_TURN) return null;
     const point = meetingOf(before, after);
-    if (!point || !isSharp(before.way, after.way, distance(point, b), blur)) return null;
-    const reach = near + length;
+    if (!point || !isSharp(before.way, after.way, distance(point, ring[i]!), blur)) return null;
     if (isRound(Array.from({ length: 2 * reach + 1 }, (_, k) => lines.at(i - reach + k)))) return null;
     return { at: i, point, into: before.way, out: after.way, turn };
   };
@@ -66,13 +64,14 @@ export function cornersOf(ring: readonly Point[], step: number, blur: number): C
     near: Math.round(((NEAR + NEAR_BLUR * blur) * times) / step),
     length: Math.round(length / step),
   }));
-  const found = ring.flatMap((_, i): Found[] => {
+  const found: Found[] = [];
+  for (let i = 0; i < count; i++)
     for (const { near, length } of looks) {
       const corner = cornerAt(i, near, length);
-      if (corner) return [corner];
+      if (!corner) continue;
+      found.push(corner);
+      break;
     }
-    return [];
-  });
   return nearestOfEach(found, ring);
 }
 

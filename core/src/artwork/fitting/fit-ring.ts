@@ -124,11 +124,13 @@ function evened(points: readonly Point[], isRing: boolean): Point[] {
   return points.map((point, i) => {
     const reach = isRing ? EVEN : Math.min(EVEN, i, count - 1 - i);
     let [x, y, all] = [point.x * (EVEN + 1), point.y * (EVEN + 1), EVEN + 1];
-    for (let k = 1; k <= reach; k++)
-      for (const other of [points[(i + k) % count]!, points[(i - k + count) % count]!]) {
-        const weight = EVEN + 1 - k;
-        [x, y, all] = [x + other.x * weight, y + other.y * weight, all + weight];
-      }
+    for (let k = 1; k <= reach; k++) {
+      const [after, before] = [points[(i + k) % count]!, points[(i - k + count) % count]!];
+      const weight = EVEN + 1 - k;
+      x += (after.x + before.x) * weight;
+      y += (after.y + before.y) * weight;
+      all += 2 * weight;
+    }
     return { x: x / all, y: y / all };
   });
 }

@@ -57,6 +57,6 @@ export class RingLines {
 
   private number(i: number): number {
     const count = this.ring.length;
-    return ((i % count) + count) % count;
+    return i >= 0 && i < count ? i : ((i % count) + count) % count;
   }
 }

@@ -30,7 +30,7 @@ export class Track {
 
   at(i: number): Place {
     const count = this.places.length;
-    return this.places[((i % count) + count) % count]!;
+    return this.places[i >= 0 && i < count ? i : ((i % count) + count) % count]!;
   }
 
   /** Points from one place to another, both included. */

@@ -1,89 +1,48 @@
 import type { Point } from '../../geometry/point.ts';
 import type { Shades } from './grey-picture.ts';
 
+/** Sides of a square between the middles of four pixels. */
+const [TOP, RIGHT, BOTTOM, LEFT] = [0, 1, 2, 3];
+/** Corners that are dark, from the top left one on as the clock goes: 1, 2, 4, 8; two across from each other. */
+const [FALLING, RISING] = [5, 10];
+/** Of each set of dark corners: which sides a ring goes through, to and from, so that dark lies to its left. */
+const THROUGH: readonly (readonly number[])[] = [
+  [],
+  [TOP, LEFT],
+  [RIGHT, TOP],
+  [RIGHT, LEFT],
+  [BOTTOM, RIGHT],
+  [TOP, LEFT, BOTTOM, RIGHT],
+  [BOTTOM, TOP],
+  [BOTTOM, LEFT],
+  [LEFT, BOTTOM],
+  [TOP, BOTTOM],
+  [RIGHT, TOP, LEFT, BOTTOM],
+  [RIGHT, BOTTOM],
+  [LEFT, RIGHT],
+  [TOP, RIGHT],
+  [LEFT, TOP],
+  [],
+];
+/** The same where two dark corners across from each other are joined. */
+const JOINED: Readonly<Record<number, readonly number[]>> = {
+  [FALLING]: [TOP, RIGHT, BOTTOM, LEFT],
+  [RISING]: [RIGHT, BOTTOM, LEFT, TOP],
+};
+
 /**
  * Rings round all that is darker than a level, at sub-pixel places (marching squares, linear between the middles of
  * pixels; where a square is parted crosswise its mean decides). Dark lies to the left as the picture is seen with y up:
  * rings round dark run counter-clockwise, rings round light in it clockwise. Places are in pixels, y down.
  */
-export function ringsOf({ width, height, values }: Shades, level: number): Point[][] {
-  // Edge 2 i leads right from pixel i, edge 2 i + 1 down.
-  const next = new Int32Array(2 * width * height).fill(-1);
-  for (let y = 0; y + 1 < height; y++)
-    for (let x = 0; x + 1 < width; x++) {
-      const i = y * width + x;
-      const a = values[i]! < level ? 1 : 0;
-      const b = values[i + 1]! < level ? 2 : 0;
-      const c = values[i + width + 1]! < level ? 4 : 0;
-      const d = values[i + width]! < level ? 8 : 0;
-      const which = a | b | c | d;
-      if (which === 0 || which === 15) continue;
-      const [top, right, bottom, left] = [2 * i, 2 * (i + 1) + 1, 2 * (i + width), 2 * i + 1];
-      // Named against the way they run: so dark lies to the left.
-      const link = (to: number, from: number) => (next[from] = to);
-      switch (which) {
-        case 1:
-          link(top, left);
-          break;
-        case 2:
-          link(right, top);
-          break;
-        case 3:
-          link(right, left);
-          break;
-        case 4:
-          link(bottom, right);
-          break;
-        case 6:
-          link(bottom, top);
-          break;
-        case 7:
-          link(bottom, left);
-          break;
-        case 8:
-          link(left, bottom);
-          break;
-        case 9:
-          link(top, bottom);
-          break;
-        case 11:
-          link(right, bottom);
-          break;
-        case 12:
-          link(left, right);
-          break;
-        case 13:
-          link(top, right);
-          break;
-        case 14:
-          link(left, top);
-          break;
-        default: {
-          const mean = (values[i]! + values[i + 1]! + values[i + width]! + values[i + width + 1]!) / 4;
-          const joined = mean < level;
-          if (which === 5) {
-            link(top, joined ? right : left);
-            link(bottom, joined ? left : right);
-          } else {
-            link(right, joined ? bottom : top);
-            link(left, joined ? top : bottom);
-          }
-        }
-      }
-    }
-  const place = (edge: number): Point => {
-    const i = edge >> 1;
-    const [x, y] = [i % width, Math.floor(i / width)];
-    const other = edge % 2 === 0 ? i + 1 : i + width;
-    const share = (level - values[i]!) / (values[other]! - values[i]! || 1);
-    return edge % 2 === 0 ? { x: x + share, y } : { x, y: y + share };
-  };
+export function ringsOf(shades: Shades, level: number): Point[][] {
+  const next = followingEdges(shades, level);
   const rings: Point[][] = [];
   for (let start = 0; start < next.length; start++) {
     if (next[start]! < 0) continue;
     const ring: Point[] = [];
     for (let edge = start; next[edge]! >= 0;) {
-      ring.push(place(edge));
+      ring.push(placeOn(edge, shades, level));
       const following = next[edge]!;
       next[edge] = -1;
       edge = following;
@@ -91,4 +50,33 @@ export function ringsOf({ width, height, values }: Shades, level: number): Point
     rings.push(ring);
   }
   return rings;
+}
+
+/** Which edge a ring comes to from each; -1: none. Edge 2 i leads right from pixel i to the next, 2 i + 1 down. */
+function followingEdges({ width, height, values }: Shades, level: number): Int32Array {
+  const next = new Int32Array(2 * width * height).fill(-1);
+  const sides = [0, 3, 2 * width, 1];
+  for (let y = 0; y + 1 < height; y++) {
+    // The right side of each square is the left side of the next.
+    let [above, below] = [values[y * width]! < level, values[(y + 1) * width]! < level];
+    for (let i = y * width, end = i + width - 1; i < end; i++) {
+      const [a, d] = [above, below];
+      above = values[i + 1]! < level;
+      below = values[i + width + 1]! < level;
+      if (a === above && a === below && a === d) continue;
+      const dark = (a ? 1 : 0) | (above ? 2 : 0) | (below ? 4 : 0) | (d ? 8 : 0);
+      const mean = (values[i]! + values[i + 1]! + values[i + width]! + values[i + width + 1]!) / 4;
+      const through = (mean < level ? JOINED[dark] : undefined) ?? THROUGH[dark]!;
+      for (let k = 0; k < through.length; k += 2) next[2 * i + sides[through[k + 1]!]!] = 2 * i + sides[through[k]!]!;
+    }
+  }
+  return next;
+}
+
+function placeOn(edge: number, { width, values }: Shades, level: number): Point {
+  const i = edge >> 1;
+  const [x, y] = [i % width, Math.floor(i / width)];
+  const other = edge % 2 === 0 ? i + 1 : i + width;
+  const share = (level - values[i]!) / (values[other]! - values[i]! || 1);
+  return edge % 2 === 0 ? { x: x + share, y } : { x, y: y + share };
 }

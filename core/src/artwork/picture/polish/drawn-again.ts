@@ -83,8 +83,8 @@ function sharesOf(cells: Cells, rings: readonly (readonly Point[])[]): Uint8Clam
     for (const { ring, minY, maxY } of boxed)
       if (maxY > band.bottom && minY < band.bottom + band.height) cover.add(ring);
     cover.rows((y, row) => {
-      let at = (first + y) * cells.width;
-      for (const share of row) shares[at++] = FULL * share;
+      const start = (first + y) * cells.width;
+      for (let x = 0; x < cells.width; x++) shares[start + x] = FULL * row[x]!;
     });
   }
   return shares;

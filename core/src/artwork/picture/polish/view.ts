@@ -14,7 +14,7 @@ const LEAST_CONTRAST = 24;
  * course of an outline can be tried there, and held against what is seen.
  */
 export class View {
-  private readonly cover: Cover;
+  private cover: Cover | null = null;
 
   private constructor(
     private readonly cells: Cells,
@@ -23,9 +23,7 @@ export class View {
     private readonly weights: Float64Array,
     /** How much darker each pixel is drawn than it is seen, as a share of the contrast. */
     readonly off: Float64Array,
-  ) {
-    this.cover = new Cover(wide);
-  }
+  ) {}
 
   /** The piece about some places; null where light and dark cannot be told from each other there. */
   static of(drawn: DrawnAgain, places: readonly Point[]): View | null {
@@ -51,7 +49,8 @@ export class View {
    * @param change that course and then the old one in reverse, as a ring
    */
   darker(change: readonly Point[]): Float64Array {
-    const { cover, wide } = this;
+    const { wide } = this;
+    const cover = (this.cover ??= new Cover(wide));
     cover.clear();
     cover.add(change);
     return blurred(cover.rows, wide.width, wide.height, this.weights);
@@ -68,9 +67,7 @@ export class View {
   worst(): { readonly off: number; readonly place: Point } {
     const { left, bottom, width } = this.cells;
     let at = 0;
-    this.off.forEach((value, i, all) => {
-      if (Math.abs(value) > Math.abs(all[at]!)) at = i;
-    });
+    for (let i = 1; i < this.off.length; i++) if (Math.abs(this.off[i]!) > Math.abs(this.off[at]!)) at = i;
     const place = { x: left + (at % width) + 0.5, y: bottom + Math.floor(at / width) + 0.5 };
     return { off: Math.abs(this.off[at]!), place };
   }
