@@ -11,7 +11,7 @@ import { withinItem } from '@needlefile/core/recipe/identity';
 import type { ArtworkItem, Item, LetteringItem, ShapeItem } from '@needlefile/core/recipe/schema';
 import type { OutlineOf, OutlinePicture } from '@needlefile/core/screen/outline-picture';
 import type { Picture } from '@needlefile/core/screen/picture';
-import type { Draft } from 'immer';
+import { original, type Draft } from 'immer';
 import { useCallback, useMemo } from 'react';
 import { useChosenAssembly, useEditThing, useItem } from './chosen';
 import { useView } from './view-store';
@@ -79,7 +79,8 @@ export function useEditItemById(): EditItem {
         label,
         (thing) => {
           const n = thing.items.findIndex(({ id }) => id === item);
-          if (n >= 0) thing.items[n] = next(thing.items[n] as Item) as Draft<Item>;
+          // As it is, not as it is being changed: what is read of that is wrapped, node by node.
+          if (n >= 0) thing.items[n] = next(original(thing.items[n]!) as Item) as Draft<Item>;
         },
         gesture,
       ),
@@ -120,7 +121,11 @@ function outlineOfItem(
   edit: EditItem,
 ): Outline {
   const one = letterOf(picture, own);
-  const known = item.kind === 'artwork' ? item.redrawn : ((one && redrawingOf(item, one)?.changes) ?? []);
+  const changesOf = (of: Item) => {
+    if (of.kind === 'artwork') return of.redrawn;
+    return (of.kind === 'lettering' && one && redrawingOf(of, one)?.changes) || [];
+  };
+  const known = changesOf(item);
   return {
     paths: redraw(own.paths, known).paths.map(({ path }) => path),
     toSheet: own.toSheet,
@@ -133,29 +138,31 @@ function outlineOfItem(
         if (before.kind !== 'lettering' || !one) return before;
         return withLetterDrawn(before, one, redrawingOf(before, one)?.letter === null, own.paths, now);
       };
-      const after = drawn(item);
-      edit(label, item.id, drawn, gesture);
-      const shown =
-        after.kind === 'artwork' ? after.redrawn : ((one && redrawingOf(after as LetteringItem, one)?.changes) ?? []);
-      useView.setState({
-        nodes: sameNodes(
-          now,
-          redraw(own.paths, shown).paths.map(({ path }) => path),
-          chosen,
-        ),
-      });
+      let changes = known;
+      edit(
+        label,
+        item.id,
+        (before) => {
+          const after = drawn(before);
+          changes = changesOf(after);
+          return after;
+        },
+        gesture,
+      );
+      const shown = redraw(own.paths, changes).paths.map(({ path }) => path);
+      useView.setState({ nodes: sameNodes(now, shown, chosen) });
     },
   };
 }
 
 /** The same nodes of paths that may come in another order and begin elsewhere. */
 function sameNodes(from: readonly NodePath[], to: readonly NodePath[], chosen: readonly NodeRef[]): NodeRef[] {
-  const places = new Map(
-    to.flatMap(({ nodes }, path) => nodes.map(({ x, y }, node) => [`${x} ${y}`, { path, node }] as const)),
-  );
-  return chosen.flatMap(({ path, node }) => {
-    const own = from[path]?.nodes[node];
-    return (own && places.get(`${own.x} ${own.y}`)) ?? [];
+  const wanted = chosen.flatMap(({ path, node }) => from[path]?.nodes[node] ?? []);
+  const byX = new Map<number, (NodeRef & Point)[]>(wanted.map(({ x }) => [x, []]));
+  to.forEach(({ nodes }, path) => nodes.forEach(({ x, y }, node) => byX.get(x)?.push({ path, node, x, y })));
+  return wanted.flatMap(({ x, y }) => {
+    const found = byX.get(x)?.findLast((each) => each.y === y);
+    return found ? [{ path: found.path, node: found.node }] : [];
   });
 }
 

@@ -75,6 +75,7 @@ export function movedHandle<P extends NodePath>(path: P, n: number, handle: Hand
 
 /** Figures of a path to so many digits behind the point. */
 export function tidied<P extends NodePath>(path: P, digits: number): P {
-  const tidy = (value: number): number => Number(value.toFixed(digits));
+  const per = 10 ** digits;
+  const tidy = (value: number): number => Math.round(value * per) / per || 0;
   return mapPoints(path, ({ x, y }) => ({ x: tidy(x), y: tidy(y) }));
 }

@@ -1,5 +1,6 @@
 import type { Point } from '../point.ts';
-import type { NodePath, PathNode, Run } from './node-path.ts';
+import { runCount, type NodePath, type PathNode } from './node-path.ts';
+import { RunsByFigures } from './runs-by-figures.ts';
 
 /**
  * What a hand changed of a drawing that comes from elsewhere (a face's letter, a file): it is known by the nodes that
@@ -110,13 +111,11 @@ function withRuns(path: NodePath, runs: readonly { readonly at: number; readonly
 
 /** The changes that make one drawing of the other. */
 export function changesBetween(drawing: readonly NodePath[], now: readonly NodePath[]): Change[] {
-  const keys = drawing.map(runKeys);
-  const owner = new Map<string, number>();
-  keys.forEach((own, path) => own.forEach((key) => owner.set(key, path)));
+  const runs = new RunsByFigures(drawing);
   const kin = drawing.map((): NodePath[] => []);
   const news: NodePath[] = [];
   for (const path of now) {
-    const from = ownerOf(path, owner) ?? nearestOf(path, drawing);
+    const from = ownerOf(path, runs) ?? nearestOf(path, drawing);
     if (from === null) news.push(path);
     else kin[from]!.push(path);
   }
@@ -124,17 +123,17 @@ export function changesBetween(drawing: readonly NodePath[], now: readonly NodeP
   const host = drawing.length > 0 ? 0 : null;
   return drawing.flatMap((was, from): Change[] => {
     const own = from === host ? [...kin[from]!, ...news] : kin[from]!;
-    const runs = own.length === 1 ? runChanges(was, keys[from]!, own[0]!) : null;
-    return runs ?? [{ kind: 'contour', was: nodesAt(was.nodes), now: own }];
+    const changes = own.length === 1 ? runChanges(was, own[0]!, (run) => runs.inPath(from, own[0]!, run)) : null;
+    return changes ?? [{ kind: 'contour', was: nodesAt(was.nodes), now: own }];
   });
 }
 
 /** The path of the drawing that most runs of another come from. */
-function ownerOf(path: NodePath, owner: ReadonlyMap<string, number>): number | null {
+function ownerOf(path: NodePath, runs: RunsByFigures): number | null {
   const votes = new Map<number, number>();
-  for (const key of runKeys(path)) {
-    const from = owner.get(key);
-    if (from !== undefined) votes.set(from, (votes.get(from) ?? 0) + 1);
+  for (let run = 0; run < runCount(path); run++) {
+    const from = runs.owner(path, run);
+    if (from !== null) votes.set(from, (votes.get(from) ?? 0) + 1);
   }
   let best: number | null = null;
   for (const [from, count] of votes) if (best === null || count > votes.get(best)!) best = from;
@@ -154,12 +153,15 @@ function nearestOf(path: NodePath, drawing: readonly NodePath[]): number | null 
 /**
  * Stretches of runs that are not as they were; null where it is opened or closed, runs the other way, or has no run
  * left.
+ * @param oldOf the number that a run had; -1: it is new
  */
-function runChanges(was: NodePath, keys: readonly string[], now: NodePath): RunChange[] | null {
+function runChanges(was: NodePath, now: NodePath, oldOf: (run: number) => number): RunChange[] | null {
   if (was.closed !== now.closed) return null;
-  const number = new Map(keys.map((key, i) => [key, i]));
-  const same = runKeys(now).map((key) => number.get(key) ?? -1);
-  const kept = same.flatMap((old, i) => (old < 0 ? [] : [{ old, i }]));
+  const kept: { readonly old: number; readonly i: number }[] = [];
+  for (let i = 0; i < runCount(now); i++) {
+    const old = oldOf(i);
+    if (old >= 0) kept.push({ old, i });
+  }
   const [first] = kept;
   if (!first) return null;
   const [count, size] = [was.nodes.length, now.nodes.length];
@@ -196,15 +198,3 @@ const rowOf = <T>(nodes: readonly T[], from: number, count: number): T[] =>
   Array.from({ length: count }, (_, i) => nodes[(from + i) % nodes.length]!);
 
 const nodesAt = (nodes: readonly Point[]): NodeAt[] => nodes.map(({ x, y }) => [x, y]);
-
-/** Each run of a path by its ends and how it goes: equal for equal runs. */
-function runKeys({ nodes, closed }: NodePath): string[] {
-  const last = closed ? nodes.length : nodes.length - 1;
-  return nodes.slice(0, last).map((node, i) => {
-    const next = nodes[(i + 1) % nodes.length]!;
-    return [node.x, node.y, next.x, next.y, ...figuresOf(node.to)].join();
-  });
-}
-
-const figuresOf = (to: Run): number[] =>
-  to === 'line' ? [] : 'arc' in to ? [to.arc] : [to.c1.x, to.c1.y, to.c2.x, to.c2.y];
