@@ -661,6 +661,8 @@ const FAULTS = [
   ['core/src/artwork/hpgl/read-hpgl.ts', 'closed && segments.length > 1', 'false', 'core/test/artwork-hpgl'],
   ['core/src/artwork/hpgl/encoded-polyline.ts', 'isSevenBit ? 32 : 64', '64', 'core/test/artwork-hpgl'],
   ['core/src/artwork/pdf/page-walk.ts', 'compose(state.matrix, form.matrix)', 'state.matrix', 'core/test/artwork-pdf'],
+  ['core/src/artwork/pdf/page-walk.ts', 'how.fill && bare.length > 0', 'false', 'core/test/artwork-pdf'],
+  ['core/src/artwork/filled-outline.ts', 'return along !== null', 'return false', 'core/test/artwork-svg'],
   ['core/src/artwork/pdf/colours.ts', '(1 - b) * (1 - d)', '1 - b', 'core/test/artwork-pdf'],
   ['core/src/artwork/unpacked.ts', 'if (size > most)', 'if (false)', 'core/test/artwork-pdf'],
   // fills

@@ -34,6 +34,15 @@ describe('a PDF as artwork', () => {
     expect([scale.certain, scale.mmPerUnit]).toEqual([true, 25.4 / 72]);
   });
 
+  it('fills nothing of straight lines: they are lines by their stroke, or not seen', async () => {
+    const { elements, left } = await read('1 0 0 RG 0 0 m 90 0 l 0 9 m 9 9 l 9 20 l B 0 0 m 0 50 l f');
+    expect(elements.map(({ kind, contours }) => [kind, contours.length])).toEqual([
+      ['line', 1],
+      ['area', 1],
+    ]);
+    expect(left.map(({ kind, count }) => [kind, count])).toEqual([['hidden', 1]]);
+  });
+
   it('takes white away, follows white with a line of ink, and has colours of inks', async () => {
     const { elements } = await read(
       '1 g 0 0 10 10 re f 1 1 1 rg 0 G 20 0 10 10 re B 0 1 1 0 k 40 0 10 10 re f 0 0 0 0.5 k 60 0 10 10 re f',

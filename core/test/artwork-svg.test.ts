@@ -99,6 +99,22 @@ describe('an SVG as artwork', () => {
     ]);
   });
 
+  it('of straight lines nothing is filled: they are lines by their stroke, or not seen', () => {
+    const told = ({ elements, left }: ReturnType<typeof svg>) => [
+      ...elements.map(({ kind, colour, contours }) => [kind, colour, contours.length]),
+      ...left.map(({ kind, count }) => [kind, count]),
+    ];
+    expect(told(svg('<line x2="10" y2="5" stroke="#c00"/><polyline points="0,0 5,5 9,9" stroke="red"/>'))).toEqual([
+      ['line', '#cc0000', 1],
+      ['line', 'red', 1],
+    ]);
+    expect(told(svg('<path d="M0 0h9M0 1v9 M0 0h9v9z" fill="blue" stroke="red"/>'))).toEqual([
+      ['line', 'red', 2],
+      ['area', 'blue', 1],
+    ]);
+    expect(told(svg('<line x2="10" y2="5"/>'))).toEqual([['hidden', 1]]);
+  });
+
   it('accounts for what it does not take, kind by kind', () => {
     const { left, elements } = svg(
       '<text>Way <tspan>Out</tspan></text><image href="a.png"/><rect width="5" height="5" style="display:none"/>' +

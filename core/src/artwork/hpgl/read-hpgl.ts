@@ -6,7 +6,7 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { arc, cubic, line, type Segment } from '../../geometry/segment.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type Unit } from '../drawn.ts';
 import { isLikelySize, unitOffers } from '../offers.ts';
-import { closedOutline } from '../closed-outline.ts';
+import { closedOutline } from '../filled-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { plotterCommands, type PlotterCommand } from './commands.ts';
 import { encodedPolyline } from './encoded-polyline.ts';

@@ -7,7 +7,7 @@ import type { Point } from '../../geometry/point.ts';
 import { clipsThatCut, type Clip } from '../clip.ts';
 import { LeftOuts, type DrawnElement } from '../drawn.ts';
 import type { Stroke } from '../stroke-area.ts';
-import { closedOutline } from '../closed-outline.ts';
+import { closedOutline, partedByFill } from '../filled-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { BLACK, colourOf, hexOf, isWhite, type PageColour } from './colours.ts';
 import { PathPen } from './pen.ts';
@@ -134,12 +134,20 @@ export class PageWalk {
 
   #paint(
     contours: readonly Contour[],
-    { matrix, fill, stroke, clips: around, line: own }: State,
+    state: State,
     layers: readonly (PageLayer | null)[],
     how: { readonly fill: boolean; readonly stroke: boolean; readonly evenOdd: boolean },
   ): void {
     if (!how.fill && !how.stroke) return;
     if (contours.length === 0) return this.left.add('zero length');
+    const { filled, bare } = partedByFill(contours);
+    if (how.fill && bare.length > 0) {
+      if (how.stroke) this.#paint(bare, state, layers, { ...how, fill: false });
+      else this.left.add('hidden', 'a line without width');
+      if (filled.length > 0) this.#paint(filled, state, layers, how);
+      return;
+    }
+    const { matrix, fill, stroke, clips: around, line: own } = state;
     const hidden = layers.find((each) => each?.isHidden);
     if (hidden) return this.left.add('hidden', hidden.name);
     if (this.elements.length >= MOST_DRAWN)

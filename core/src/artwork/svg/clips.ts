@@ -4,7 +4,7 @@ import { contourBounds } from '../../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
 import type { Clip, ClipShape } from '../clip.ts';
-import { closedOutline } from '../closed-outline.ts';
+import { closedOutline } from '../filled-outline.ts';
 import type { LeftOuts } from '../drawn.ts';
 import type { SvgElement } from './element.ts';
 import { userUnits } from './lengths.ts';

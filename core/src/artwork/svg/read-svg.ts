@@ -1,5 +1,5 @@
 import { clipsThatCut, type Clip } from '../clip.ts';
-import { closedOutline } from '../closed-outline.ts';
+import { closedOutline, partedByFill } from '../filled-outline.ts';
 import { UnreadableArtwork } from '../unreadable-artwork.ts';
 import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
@@ -208,8 +208,15 @@ class Walk {
     for (const child of of.children) this.#element(child, { ...inside, style });
   }
 
-  #draw(contours: readonly Contour[], { matrix, style, layer, view, clips: around }: Around, id: string): void {
+  #draw(contours: readonly Contour[], where: Around, id: string): void {
+    const { matrix, style, layer, view, clips: around } = where;
     const { fill, stroke, evenOdd, colour } = paintOf(style);
+    const { filled, bare } = partedByFill(contours);
+    if (fill !== 'none' && bare.length > 0) {
+      this.#draw(bare, { ...where, style: { ...style, fill: 'none' } }, id);
+      if (filled.length > 0) this.#draw(filled, where, id);
+      return;
+    }
     if (fill === 'none' && stroke === 'none') return this.left.add('hidden', id);
     if (this.elements.length >= MOST_DRAWN)
       throw new UnreadableArtwork(`The SVG draws more than ${MOST_DRAWN.toLocaleString('en')} things.`);
