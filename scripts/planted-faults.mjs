@@ -663,6 +663,14 @@ const FAULTS = [
   ['core/src/artwork/pdf/page-walk.ts', 'compose(state.matrix, form.matrix)', 'state.matrix', 'core/test/artwork-pdf'],
   ['core/src/artwork/pdf/page-walk.ts', 'how.fill && bare.length > 0', 'false', 'core/test/artwork-pdf'],
   ['core/src/artwork/filled-outline.ts', 'return along !== null', 'return false', 'core/test/artwork-svg'],
+  ['core/src/artwork/svg/paint.ts', 'figures?.value[3] === 0', 'false', 'core/test/artwork-svg'],
+  [
+    'core/src/artwork/svg/transform.ts',
+    'moveBy(-origin.x, -origin.y)',
+    'moveBy(origin.x, origin.y)',
+    'core/test/artwork-svg',
+  ],
+  ['core/src/artwork/dxf/read-dxf.ts', "own === 'BYLAYER' ?", 'own ?', 'core/test/artwork-dxf'],
   ['core/src/artwork/pdf/colours.ts', '(1 - b) * (1 - d)', '1 - b', 'core/test/artwork-pdf'],
   ['core/src/artwork/unpacked.ts', 'if (size > most)', 'if (false)', 'core/test/artwork-pdf'],
   // fills

@@ -27,7 +27,10 @@ const binsOf = ({ left }: FileReading) => left.map(({ kind, count, what }) => [k
 describe('a DXF as artwork', () => {
   it('accounts for what it does not take, kind by kind', () => {
     const reading = read({
-      TABLES: [0, 'LAYER', 2, 'OFF', 62, -1, 0, 'LAYER', 2, 'COLD', 62, 3, 70, 1],
+      TABLES: [
+        ...[0, 'LAYER', 2, 'OFF', 62, -1, 0, 'LAYER', 2, 'COLD', 62, 3, 70, 1],
+        ...[0, 'LAYER', 2, 'FOLD', 6, 'Hidden', 0, 'LAYER', 2, 'A', 6, 'Continuous'],
+      ],
       BLOCKS: [0, 'BLOCK', 2, 'RING', 10, 0, 20, 0, 0, 'INSERT', 2, 'RING', ...line(), 0, 'ENDBLK'],
       ENTITIES: [
         ...line(),
@@ -35,6 +38,9 @@ describe('a DXF as artwork', () => {
         ...[0, 'LINE', 8, 'COLD', 10, 0, 20, 0, 11, 1, 21, 0],
         ...line([60, 1]),
         ...line([67, 1]),
+        ...line([6, 'CENTER2']),
+        ...[0, 'LINE', 8, 'FOLD', 10, 0, 20, 0, 11, 1, 21, 0],
+        ...[0, 'LINE', 8, 'FOLD', 6, 'CONTINUOUS', 10, 0, 20, 0, 11, 1, 21, 0],
         ...[0, 'TEXT', 8, 'A', 1, 'Fenny %%c20'],
         ...[0, 'MTEXT', 8, 'A', 1, '{\\fSome|b0;Cross}\\Phalt \\U+00E9'],
         ...[0, 'DIMENSION', 8, 'A', 0, 'POINT', 8, 'A', 10, 1, 20, 1, 0, 'IMAGE', 8, 'A', 0, '3DFACE', 8, 'A'],
@@ -48,6 +54,7 @@ describe('a DXF as artwork', () => {
     expect(binsOf(reading)).toEqual([
       ['hidden', 3, 'OFF', 'COLD', 'A'],
       ['paper space', 1, 'LINE'],
+      ['dashed', 2, 'A', 'FOLD'],
       ['text', 2, 'Fenny Ø20', 'Cross halt é'],
       ['dimension', 1],
       ['point', 1],
@@ -59,7 +66,7 @@ describe('a DXF as artwork', () => {
       ['zero length', 1, 'A'],
       ['approximate', 1, 'A'],
     ]);
-    expect(reading.elements).toHaveLength(4);
+    expect(reading.elements).toHaveLength(7);
   });
 
   it('layer 0 and colours by block are those of the insert; colours are told as they are', () => {

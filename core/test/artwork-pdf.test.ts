@@ -94,7 +94,8 @@ describe('a PDF as artwork', () => {
     expect(
       await binsOf(
         'BT /F1 12 Tf (FENNY \\(8\\)) Tj [(CR) 20 (OSS)] TJ ET /I Do /S sh BI /W 1 /H 1 ID \x00\x01EI EI S ' +
-          'q 0 0 50 50 re W n 10 10 30 30 re f 40 40 30 30 re f 90 90 5 5 re f Q 7 7 m 7 7 l S',
+          'q 0 0 50 50 re W n 10 10 30 30 re f 40 40 30 30 re f 90 90 5 5 re f Q 7 7 m 7 7 l S ' +
+          'q [4 2] 0 d 0 0 m 9 9 l S Q [] 0 d 0 0 m 9 9 l S',
         picture,
       ),
     ).toEqual([
@@ -104,6 +105,7 @@ describe('a PDF as artwork', () => {
       ['zero length', 2],
       ['clipped', 1],
       ['hidden', 1, 'clipped away'],
+      ['dashed', 1],
     ]);
   });
 

@@ -48,6 +48,17 @@ describe('an SVG as artwork', () => {
     ],
     ['<line x1="0" y1="0" x2="10" y2="5" stroke="black" fill="none"/>', [0, -5, 10, 0], 0],
     ['<rect width="50%" height="50%"/>', [0, -25, 50, 0], 1250],
+    ['<rect width="4" height="2" transform="rotate(90)" transform-origin="10 10"/>', [18, -4, 20, 0], 8],
+    [
+      '<rect x="4" width="4" height="2" style="transform: rotate(.25turn); transform-origin: top left"/>',
+      [-2, -8, 0, -4],
+      8,
+    ],
+    [
+      '<rect x="4" y="4" width="4" height="2" style="transform: scaleX(2); transform-box: fill-box; transform-origin: right"/>',
+      [0, -6, 8, -4],
+      16,
+    ],
   ])('%s', (body, box, area) => {
     const read = svg(body);
     expect(boxOf(read)).toEqual(box.map((n) => expect.closeTo(n, 3) as number));
@@ -115,12 +126,35 @@ describe('an SVG as artwork', () => {
     expect(told(svg('<line x2="10" y2="5"/>'))).toEqual([['hidden', 1]]);
   });
 
+  it.each([
+    ['rgba(0, 0, 0, 0)', []],
+    ['#0000', []],
+    ['rgb(255 255 255 / 0%)', []],
+    ['hsl(0 0% 100%)', [true]],
+    ['#ffffffff', [true]],
+    ['#FFF icc-color(press, 0, 0, 0, 0)', [true]],
+    ['hsl(0, 0%, 90%)', [false]],
+    ['whitesmoke', [false]],
+    ['url(#none)', [false]],
+  ])('a fill of %s is ink, white, or none', (fill, white) => {
+    expect(svg(`<rect width="9" height="9" fill="${fill}"/>`).elements.map((each) => each.white)).toEqual(white);
+  });
+
+  it('a sheet for paper counts for nothing, and none that lies elsewhere', () => {
+    const css = '@import "a.css"; @media print { rect { fill: none } g { fill: none } } rect { fill: #123456 }';
+    expect(svg(`<style>${css}</style><rect width="9" height="9"/>`).elements.map(({ colour }) => colour)).toEqual([
+      '#123456',
+    ]);
+  });
+
   it('accounts for what it does not take, kind by kind', () => {
     const { left, elements } = svg(
       '<text>Way <tspan>Out</tspan></text><image href="a.png"/><rect width="5" height="5" style="display:none"/>' +
         '<rect width="5" height="5" fill="white"/><use href="#gone"/><use href="other.svg#a"/>' +
         '<path d="M0 0L10 0L10 10Z L oops"/><path d=""/><g clip-path="url(#c)"><rect width="2" height="2"/></g>' +
-        '<animate/><foreignObject/>',
+        '<animate/><foreignObject/>' +
+        '<marker id="m"/><path d="M0 0h9" stroke="red" stroke-dasharray="4,2" marker-end="url(#m)"/>' +
+        '<pattern id="p"/><rect width="3" height="3" fill="url(#p)"/>',
     );
     expect(left.map(({ kind, count, what }) => [kind, count, ...what])).toEqual([
       ['text', 1, 'Way Out'],
@@ -133,10 +167,11 @@ describe('an SVG as artwork', () => {
       ['zero length', 1],
       ['unclipped', 1, 'g'],
       ['animation', 1],
-      ['other content', 1],
+      ['other content', 3, 'marks at the ends of lines', 'a pattern: taken as its area'],
+      ['dashed', 1],
     ]);
     // Of a path with a fault what comes before it is drawn, as the standard has it.
-    expect(elements.filter(({ white }) => !white)).toHaveLength(2);
+    expect(elements.filter(({ white }) => !white)).toHaveLength(4);
   });
 
   it.each([

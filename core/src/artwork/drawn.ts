@@ -54,6 +54,7 @@ export type LeftOutKind =
   | 'paper space'
   | 'loop'
   | 'wide line'
+  | 'dashed'
   | 'approximate';
 
 /** What a unit of a file may be. */

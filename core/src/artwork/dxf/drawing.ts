@@ -18,6 +18,7 @@ export interface Layer {
   /** Off or frozen. */
   readonly hidden: boolean;
   readonly colour: string;
+  readonly lineType: string;
 }
 
 /** The sections of a DXF that are of use. */
@@ -92,7 +93,7 @@ function layersOf(tags: readonly Tag[]): Map<string, Layer> {
     if (own[0]!.value !== 'LAYER') continue;
     const colour = numberOf(own, 62, 7);
     const hidden = colour < 0 || (numberOf(own, 70) & 1) === 1;
-    layers.set(textOf(own, 2), { hidden, colour: rgbOf(own, Math.abs(colour)) });
+    layers.set(textOf(own, 2), { hidden, colour: rgbOf(own, Math.abs(colour)), lineType: textOf(own, 6) });
   }
   return layers;
 }

@@ -42,6 +42,9 @@ const LEFT: Record<string, 'picture' | 'point' | 'dimension' | 'three-dimensiona
 /** Windows of a sheet of paper, and templates of attributes, draw nothing. */
 const SILENT = new Set(['VIEWPORT', 'ATTDEF']);
 
+/** Names of lines without gaps. */
+const WHOLE_LINES = new Set(['', 'CONTINUOUS', 'BYLAYER', 'BYBLOCK']);
+
 interface Around {
   readonly matrix: Matrix;
   /** What layer 0, and a colour "by block", stand for in a block. */
@@ -118,6 +121,7 @@ class Walk {
     const id = textOf(tags, 5);
     const stroke = outlined.width ? strokeOf(outlined.width * Math.sqrt(Math.abs(determinant(place)))) : null;
     const { kind } = outlined;
+    if (kind === 'line' && this.#isDashed(tags, layer)) this.left.add('dashed', layer === '0' ? '' : layer);
     this.elements.push({ kind, white: false, evenOdd: true, contours, clips: [], layer, colour, id, stroke });
   }
 
@@ -125,6 +129,12 @@ class Walk {
     const number = numberOf(tags, 62, 256);
     if (tags.some(({ code }) => code === 420) || (number > 0 && number < 256)) return rgbOf(tags, number);
     return number === 0 ? around.colour : (this.#drawing.layers.get(layer)?.colour ?? '#000000');
+  }
+
+  #isDashed(tags: Entity['tags'], layer: string): boolean {
+    const own = (textOf(tags, 6) || 'BYLAYER').toUpperCase();
+    const type = own === 'BYLAYER' ? this.#drawing.layers.get(layer)?.lineType.toUpperCase() : own;
+    return type !== undefined && !WHOLE_LINES.has(type);
   }
 
   #insert({ tags, parts }: Entity, around: Around): void {

@@ -27,7 +27,7 @@ const UNITS: readonly Unit[] = [
 const SETTINGS = new Set(
   (
     'AC AD AF AP BP CF CA CM CO CP CR CS CT CV DC DF DI DL DR DS DT DV EC ES FI FN FR FS FT GM IM IN IR IW KY ' +
-    'LA LM LO LT MC MG MT NP NR OA OC OD OE OF OH OI OL OO OP OS OT OW PB PC PG PP PS PT PW QL RF RP SA SB SD ' +
+    'LA LM LO MC MG MT NP NR OA OC OD OE OF OH OI OL OO OP OS OT OW PB PC PG PP PS PT PW QL RF RP SA SB SD ' +
     'SI SL SM SR SS ST SV TD TL TR UC UL VS WU XT YT'
   ).split(' '),
 );
@@ -67,6 +67,7 @@ class Plotter {
   #isDown = false;
   #isRelative = false;
   #pen = 1;
+  #isDashed = false;
   #segments: Segment[] = [];
   /** Contours of a polygon that is being written down; null while none is. */
   #polygon: Contour[] | null = null;
@@ -80,12 +81,16 @@ class Plotter {
       case 'IN':
       case 'DF':
         this.lift();
-        [this.#isDown, this.#isRelative, this.#scaling, this.#turn] = [false, false, null, 0];
+        [this.#isDown, this.#isRelative, this.#isDashed, this.#scaling, this.#turn] = [false, false, false, null, 0];
         if (name === 'IN') [this.#at, this.#window] = [{ x: 0, y: 0 }, null];
         return;
       case 'SP':
         this.lift();
         this.#pen = Math.max(0, Math.round(numbers[0] ?? 0));
+        return;
+      case 'LT':
+        this.lift();
+        this.#isDashed = numbers.length > 0;
         return;
       case 'PU':
       case 'PD':
@@ -257,6 +262,7 @@ class Plotter {
     const matrix = this.#matrix();
     const placed = matrix ? contours.map((contour) => placedContour(contour, matrix)) : contours;
     const layer = `Pen ${this.#pen}`;
+    if (this.#isDashed && kind === 'line') this.left.add('dashed', layer);
     this.elements.push({
       kind,
       white: false,

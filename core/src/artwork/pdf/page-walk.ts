@@ -51,6 +51,7 @@ interface State {
   readonly stroke: PageColour;
   readonly clips: readonly Clip[];
   readonly line: Stroke;
+  readonly isDashed: boolean;
 }
 
 /** Draws what pages draw, and accounts for what is not taken. Lengths in points of the page, y up. */
@@ -97,6 +98,7 @@ export class PageWalk {
       else if (name === 'cm' && numbers.length === 6)
         state = { ...state, matrix: compose(state.matrix, matrixOf(numbers)) };
       else if (LINE_STATES.has(name)) state = { ...state, line: lineSaid(state.line, name, numbers[0] ?? 0) };
+      else if (name === 'd') state = { ...state, isDashed: hasGaps(operands[0]) };
       else if (name === 'W' || name === 'W*') clipping = name;
       else if (name === 'gs' && resources.masks(nameOf(operands[0]))) this.left.add('masked');
       else if (FILL_COLOURS.has(name)) state = { ...state, fill: colourSaid(operation) };
@@ -165,14 +167,17 @@ export class PageWalk {
       if (fill === null) this.left.add('other content', 'a pattern: taken as its area');
       if (white) this.left.add('white');
       this.elements.push({ ...common, kind: 'area', white, contours: placed.map(closedOutline), colour: hexOf(fill) });
-    } else if (isWhite(stroke)) this.left.add('white');
-    else this.elements.push({ ...common, kind: 'line', white: false, contours: placed, colour: hexOf(stroke) });
+      return;
+    }
+    if (isWhite(stroke)) return this.left.add('white');
+    if (state.isDashed) this.left.add('dashed', layer);
+    this.elements.push({ ...common, kind: 'line', white: false, contours: placed, colour: hexOf(stroke) });
   }
 }
 
 /** What a page begins with. */
 const PLAIN_LINE: Stroke = { width: 1, ends: 'butt', corners: 'mitred', longestMitre: 10 };
-const PLAIN_STATE: Omit<State, 'matrix'> = { fill: BLACK, stroke: BLACK, clips: [], line: PLAIN_LINE };
+const PLAIN_STATE: Omit<State, 'matrix'> = { fill: BLACK, stroke: BLACK, clips: [], line: PLAIN_LINE, isDashed: false };
 const LINE_STATES = new Set(['w', 'J', 'j', 'M']);
 
 function lineSaid(line: Stroke, name: string, value: number): Stroke {
@@ -236,6 +241,13 @@ function drawWith(pen: PathPen, name: string, n: readonly number[]): boolean {
 
 const numbersOf = (operands: readonly Operand[]): number[] =>
   operands.filter((operand): operand is number => typeof operand === 'number');
+
+/** Whether a pattern of dashes, by its lengths, leaves any gap. */
+const hasGaps = (pattern: Operand | undefined): boolean =>
+  typeof pattern === 'object' &&
+  pattern !== null &&
+  'list' in pattern &&
+  numbersOf(pattern.list).some((each) => each > 0);
 
 const nameOf = (operand: Operand | undefined): string =>
   typeof operand === 'object' && operand !== null && 'name' in operand ? operand.name : '';

@@ -1,6 +1,5 @@
-import { heightOf, joinBounds, widthOf, type Bounds } from '../../geometry/bounds.ts';
+import { heightOf, widthOf, type Bounds } from '../../geometry/bounds.ts';
 import type { Contour } from '../../geometry/contour.ts';
-import { contourBounds } from '../../geometry/contour-facts.ts';
 import { compose, moveBy, scaleBy, type Matrix } from '../../geometry/matrix.ts';
 import { placedContour } from '../../geometry/placed-contour.ts';
 import type { Clip, ClipShape } from '../clip.ts';
@@ -8,10 +7,10 @@ import { closedOutline } from '../filled-outline.ts';
 import type { LeftOuts } from '../drawn.ts';
 import type { SvgElement } from './element.ts';
 import { userUnits } from './lengths.ts';
-import { outlinesOf, type Viewport } from './outlines.ts';
+import { boxOf, outlinesOf, type Viewport } from './outlines.ts';
 import { isPlainly, paintOf } from './paint.ts';
-import type { Style, Styles } from './styles.ts';
-import { parseTransform } from './transform.ts';
+import { idIn, type Style, type Styles } from './styles.ts';
+import { transformOf } from './transform.ts';
 
 /** Clips of clips, and groups and uses in them, are followed so far. */
 const MOST_DEEP = 16;
@@ -58,7 +57,7 @@ export class SvgClips {
     deep = 0,
   ): Clip[] {
     if (said === undefined || said === 'none') return [];
-    const id = /^url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(said)?.[1];
+    const id = idIn(said);
     const target = id === undefined ? undefined : this.#byId.get(id);
     try {
       if (target?.name !== kind || deep > MOST_DEEP) throw new NotOfShapes();
@@ -75,7 +74,7 @@ export class SvgClips {
     const { name, attributes } = target;
     const isMask = name === 'mask';
     const style = this.#styles.of(target, {});
-    const own = isMask ? moveBy(0, 0) : parseTransform(style.transform);
+    const own = isMask ? moveBy(0, 0) : transformOf(style, view, () => null);
     const units = attributes[isMask ? 'maskContentUnits' : 'clipPathUnits'] === 'objectBoundingBox';
     const unit = units ? box() : null;
     if (!own || (units && !unit)) throw new NotOfShapes();
@@ -93,7 +92,7 @@ export class SvgClips {
     this.#look();
     const style = this.#styles.of(element, around.style);
     if (SILENT.has(element.name) || style.display === 'none') return [];
-    const own = parseTransform(style.transform);
+    const own = transformOf(style, around.view, () => boxOf(element, around.view));
     if (!own || deep > MOST_DEEP || CUT_AGAIN.some((each) => (style[each] ?? 'none') !== 'none'))
       throw new NotOfShapes();
     const here: Frame = { ...around, style, matrix: compose(around.matrix, own) };
@@ -142,9 +141,3 @@ const lightShape: ReadShape = (contours, style) => {
 };
 
 const BLACK = new Set(['black', '#000000', 'rgb(0,0,0)', 'rgb(0, 0, 0)', 'rgb(0 0 0)']);
-
-/** The box of an element in its own units; null of a group, or where it draws nothing. */
-function boxOf(element: SvgElement, view: Viewport): Bounds | null {
-  const contours = outlinesOf(element, view)?.contours ?? [];
-  return contours.length > 0 ? joinBounds(contours.map(contourBounds)) : null;
-}

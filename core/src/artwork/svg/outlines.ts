@@ -1,3 +1,5 @@
+import { joinBounds, type Bounds } from '../../geometry/bounds.ts';
+import { contourBounds } from '../../geometry/contour-facts.ts';
 import type { Contour } from '../../geometry/contour.ts';
 import type { Point } from '../../geometry/point.ts';
 import { line, type Segment } from '../../geometry/segment.ts';
@@ -58,6 +60,12 @@ export function outlinesOf({ name, attributes: a }: SvgElement, view: Viewport):
     default:
       return null;
   }
+}
+
+/** The box of an element in its own units; null of a group, or where it draws nothing. */
+export function boxOf(element: SvgElement, view: Viewport): Bounds | null {
+  const contours = outlinesOf(element, view)?.contours ?? [];
+  return contours.length > 0 ? joinBounds(contours.map(contourBounds)) : null;
 }
 
 const whole = (contours: readonly Contour[]): Outlined => ({ contours, fault: false });

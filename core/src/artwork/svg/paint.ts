@@ -1,3 +1,4 @@
+import colorString from 'color-string';
 import type { Stroke } from '../stroke-area.ts';
 import { userUnits } from './lengths.ts';
 import type { Style } from './styles.ts';
@@ -36,9 +37,10 @@ function colourNamed(paint: string, { color }: Style): string {
 
 function inkOf(paint: string, style: Style, own = '1', width = '1'): Paint['fill'] {
   const name = colourNamed(paint, style);
-  if (name === 'none' || name === 'transparent' || isNothing(own) || isNothing(style.opacity) || isNothing(width))
+  const figures = figuresOf(name);
+  if (name === 'none' || figures?.value[3] === 0 || isNothing(own) || isNothing(style.opacity) || isNothing(width))
     return 'none';
-  return isWhite(name) ? 'white' : 'ink';
+  return figures && isWhite(figures) ? 'white' : 'ink';
 }
 
 /** Whether what is painted lets nothing through that lies below it. */
@@ -47,16 +49,14 @@ export const isPlainly = (style: Style): boolean =>
 
 const isNothing = (text: string | undefined): boolean => text !== undefined && Number.parseFloat(text) === 0;
 
-function isWhite(colour: string): boolean {
-  if (colour === 'white' || colour === 'snow') return true;
-  const long = /^#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})/.exec(colour);
-  if (long) return long.slice(1).every((digits) => Number.parseInt(digits, 16) >= WHITE);
-  const rgb = /^rgba?\(([^)]*)\)$/.exec(colour);
-  if (!rgb) return false;
-  const channels = rgb[1]!.split(/[\s,/]+/).filter((each) => each !== '');
-  return channels
-    .slice(0, 3)
-    .every((each) => (each.endsWith('%') ? Number.parseFloat(each) * 2.55 : Number(each)) >= WHITE);
+/** A colour by its figures, the last of them how opaque it is; null for what is none, as a gradient. */
+const figuresOf = (colour: string) => colorString.get(colour.replace(/\s+(icc-color|device-)[^]*$/, ''));
+
+type Figures = NonNullable<ReturnType<typeof figuresOf>>;
+
+function isWhite({ model, value: [first = 0, second = 0, third = 0] }: Figures): boolean {
+  if (model === 'rgb') return Math.min(first, second, third) >= WHITE;
+  return (model === 'hsl' ? third : second) >= (WHITE / 255) * 100;
 }
 
 /**

@@ -12,10 +12,10 @@ import { placedContour } from '../../geometry/placed-contour.ts';
 import { SvgClips } from './clips.ts';
 import { readElements, type SvgElement } from './element.ts';
 import { mmOf, parseCssLength, userUnits } from './lengths.ts';
-import { outlinesOf, type Viewport } from './outlines.ts';
+import { boxOf, outlinesOf, type Viewport } from './outlines.ts';
 import { paintOf, strokeSaid } from './paint.ts';
-import { Styles, type Style } from './styles.ts';
-import { AS_IT_IS, parseTransform } from './transform.ts';
+import { idIn, Styles, type Style } from './styles.ts';
+import { AS_IT_IS, transformOf } from './transform.ts';
 import { viewBoxMatrix, viewBoxOf } from './view-box.ts';
 
 /** Millimetres to a pixel of CSS. */
@@ -120,7 +120,7 @@ class Walk {
     if (SILENT.has(name)) return;
     this.#look();
     const style = this.#styles.of(element, around.style);
-    const own = parseTransform(style.transform);
+    const own = transformOf(style, around.view, () => boxOf(element, around.view));
     if (!own) return this.left.add('faulty transform', attributes.id);
     if (style.display === 'none') return this.left.add('hidden', attributes.id ?? name);
     const label = name === 'g' ? (attributes.label ?? attributes.id) : undefined;
@@ -239,15 +239,35 @@ class Walk {
     if (fill !== 'none') {
       const isWhite = fill === 'white';
       // What is white and has a line of ink round it is that line.
-      if (isWhite && stroke === 'ink') this.elements.push({ ...common, kind: 'line', white: false, contours: placed });
+      if (isWhite && stroke === 'ink') this.#line(style, { ...common, contours: placed });
       else this.elements.push({ ...common, kind: 'area', white: isWhite, contours: placed.map(closedOutline) });
       if (isWhite) this.left.add('white', id);
     } else if (stroke === 'white') this.left.add('white', id);
-    else this.elements.push({ ...common, kind: 'line', white: false, contours: placed });
+    else this.#line(style, { ...common, contours: placed });
+    if (isSet(style.fill) && fill !== 'none' && this.#named(style.fill)?.name === 'pattern')
+      this.left.add('other content', 'a pattern: taken as its area');
+  }
+
+  #line(style: Style, element: Omit<DrawnElement, 'kind' | 'white'>): void {
+    if (isDashed(style)) this.left.add('dashed', element.id);
+    if (MARKERS.some((each) => this.#named(style[each])?.name === 'marker'))
+      this.left.add('other content', 'marks at the ends of lines');
+    this.elements.push({ ...element, kind: 'line', white: false });
+  }
+
+  /** What a property refers to within the file. */
+  #named(said: string | undefined): SvgElement | undefined {
+    const id = idIn(said);
+    return id === undefined ? undefined : this.#byId.get(id);
   }
 }
 
 const isSet = (property: string | undefined): boolean => property !== undefined && property !== 'none';
+
+const MARKERS = ['marker', 'marker-start', 'marker-mid', 'marker-end'];
+
+const isDashed = (style: Style): boolean =>
+  (style['stroke-dasharray'] ?? '').match(/\d*\.?\d+/g)?.some(Number) ?? false;
 
 const wordsIn = ({ text, children }: SvgElement): string =>
   [text, ...children.map(wordsIn)].join(' ').replace(/\s+/g, ' ').trim();

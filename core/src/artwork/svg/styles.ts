@@ -35,12 +35,21 @@ const INHERITED = new Set([
   'stroke-linecap',
   'stroke-linejoin',
   'stroke-miterlimit',
+  'stroke-dasharray',
+  'marker',
+  'marker-start',
+  'marker-mid',
+  'marker-end',
   'visibility',
   'color',
 ]);
 
 /** Properties that are looked at, as attributes too. */
-const PRESENTED = [...INHERITED, 'display', 'opacity', 'clip-path', 'mask', 'filter', 'transform', 'mask-type'];
+const PRESENTED = [
+  ...INHERITED,
+  ...['display', 'opacity', 'clip-path', 'mask', 'mask-type', 'filter'],
+  ...['transform', 'transform-origin', 'transform-box'],
+];
 
 /** The styles of elements by the style sheets of a file, its attributes, and what is inherited. */
 export class Styles {
@@ -73,11 +82,21 @@ export class Styles {
   }
 }
 
+/** What a value refers to within its file; undefined where it does not. */
+export const idIn = (value: string | undefined): string | undefined =>
+  /^url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(value ?? '')?.[1];
+
+/** Sheets in other files, and what is meant for paper, count for nothing. */
+const withoutAsides = (css: string): string =>
+  withoutComments(css)
+    .replace(/@(?:import|charset|namespace)[^;]*;/gi, '')
+    .replace(/@media\s+(?:only\s+)?print[^{]*\{(?:[^{}]*\{[^{}]*\})*[^{}]*\}/gi, '');
+
 const withoutComments = (css: string): string => css.replace(/\/\*[^]*?(\*\/|$)/g, '');
 
 function rulesOf(sheet: string): Rule[] {
   const rules: Rule[] = [];
-  for (const [, selectors, body] of withoutComments(sheet).matchAll(/([^{}]+)\{([^{}]*)\}/g)) {
+  for (const [, selectors, body] of withoutAsides(sheet).matchAll(/([^{}]+)\{([^{}]*)\}/g)) {
     const declarations = declarationsOf(body!);
     for (const selector of selectors!.split(',')) {
       const parts = partsOf(selector.trim());

@@ -51,6 +51,7 @@ const NOT_TAKEN: Record<LeftOutKind, string> = {
   'paper space': 'on sheets of paper beside the drawing',
   loop: 'blocks within themselves',
   'wide line': 'wide lines: taken along their middle',
+  dashed: 'dashed: taken as whole lines',
   approximate: 'curves known by their points only: taken nearly as meant',
 };
 
