@@ -3,8 +3,8 @@ export const HELP = `needlefile: lettering for machines, from a recipe to cut-re
   needlefile build RECIPE.json --out DIR [--format svg,dxf,pdf,plt] [--shop SHOP.json] [--anyway]
   needlefile check RECIPE.json [--shop SHOP.json]
   needlefile measure RECIPE.json [--shop SHOP.json] [--json]
-  needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
-                  [--simplify MM] [--beside leave|take] [--json]
+  needlefile read FILE --out DIR [--scale MM] [--join MM] [--doubled MM] [--strokes line|area|ask]
+                  [--nodes keep|fit] [--simplify MM] [--beside leave|take] [--json]
   needlefile centerline FILE.svg --out DIR [--spurs NUMBER] [--ends full|short] [--straight] [--json]
   needlefile fill FILE.svg --out DIR [--kind hatch|pocket|rest|cone|dots] [options of the kind] [--json]
   needlefile run FILE [--machine ID] [--map ID] [--shop SHOP.json] [--json]
@@ -35,8 +35,8 @@ Exits with 1 where one of them says stop. A mend is told as THING/ITEM/what.to.s
 Prints how thick things are, in mm: the thinnest place and the narrowest gap, each thin place, the necks between
 letters, counters with their widest disc, and specks, each against the house limit, thing by thing. --json prints the
 same as a list of things in JSON.`,
-  read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--strokes line|area|ask] [--nodes keep|fit]
-                [--simplify MM] [--beside leave|take] [--json]
+  read: `needlefile read FILE --out DIR [--scale MM] [--join MM] [--doubled MM] [--strokes line|area|ask]
+                [--nodes keep|fit] [--simplify MM] [--beside leave|take] [--json]
 
 Reads artwork (an SVG, a DXF, a PDF, a plotter file, or a picture, of which what is dark is traced: PNG, JPEG, WebP,
 BMP), and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed contours closed and open
@@ -48,6 +48,7 @@ by kind. Exits with 1 where the file cannot be read or draws nothing.
   --scale MM    how long a unit of the file is; the file's own word, or the likeliest, where left out
   --join MM     gaps up to this are closed, and ends up to this cut off where lines run past each other; 0.1 where left
                 out, inches with a unit (0.01in)
+  --doubled MM  lines no further than this beside others lie on them, and count once; 0.005 where left out
   --strokes     what lines of 0.3 mm and wider are: followed, or the area that they cover; ask, where left out,
                 follows them and says so
   --nodes fit   contours of many nodes are fitted anew within 0.02 mm

@@ -29,6 +29,7 @@ export async function readCommand(args: string[]): Promise<number> {
     out: { type: 'string' },
     scale: { type: 'string' },
     join: { type: 'string', default: '0.1' },
+    doubled: { type: 'string', default: '0.005' },
     simplify: { type: 'string' },
     strokes: { type: 'string', default: 'ask' },
     nodes: { type: 'string', default: 'keep' },
@@ -40,6 +41,7 @@ export async function readCommand(args: string[]): Promise<number> {
   const options = {
     mmPerUnit: values.scale === undefined ? null : positive(String(values.scale), '--scale'),
     join: lengthOf(String(values.join), '--join', LIMITS.join),
+    doubled: lengthOf(String(values.doubled), '--doubled', LIMITS.doubled),
     refit: refitOf(values.simplify, oneOf(String(values.nodes), '--nodes', ['keep', 'fit'])),
     strokes: oneOf(String(values.strokes), '--strokes', ['line', 'area', 'ask']),
     besidePage: oneOf(String(values.beside), '--beside', ['leave', 'take']) === 'take',

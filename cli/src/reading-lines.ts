@@ -2,8 +2,22 @@ import type { ReadingReport } from './reading-report.ts';
 
 /** What became of a file, for a person. */
 export function readingLines(report: ReadingReport & { readonly seconds: number }): string[] {
-  const { size, scale, closed, open, gaps, doubles, overshoots, crossings, strokes, nodes, found, words, seconds } =
-    report;
+  const {
+    size,
+    scale,
+    closed,
+    open,
+    gaps,
+    doubles,
+    nearly,
+    overshoots,
+    crossings,
+    strokes,
+    nodes,
+    found,
+    words,
+    seconds,
+  } = report;
   const mended = gaps.filter((gap) => gap.mended);
   const wider = gaps.filter((gap) => !gap.mended);
   const widest = mended.reduce((most, { width }) => Math.max(most, width), 0);
@@ -18,6 +32,11 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
     ...(doubles.count > 0
       ? [`${doubles.count} lines lay on others, ${doubles.length} mm in all: each counts once.`]
       : []),
+    ...nearly.map(
+      ({ at, length, off }) =>
+        `A line of ${length} mm at (${at[0]}, ${at[1]}) runs ${off} mm beside another. Take them as one with ` +
+        `--doubled ${Number((Math.ceil(off / 0.005) * 0.005).toFixed(3))} mm.`,
+    ),
     ...(overshoots.length > 0 ? [`${overshoots.length} corners where lines ran past each other cut back.`] : []),
     ...(strokes.wide > 0
       ? [

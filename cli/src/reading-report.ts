@@ -15,6 +15,8 @@ export interface ReadOptions {
   readonly mmPerUnit: number | null;
   /** mm */
   readonly join: number;
+  /** mm */
+  readonly doubled: number;
   /** mm; null: nodes stay as they are. */
   readonly refit: number | null;
   /** What wide lines are; `ask`: lines, as most are, and that is told. */
@@ -44,6 +46,8 @@ export interface ReadingReport {
   readonly size: readonly [width: number, height: number];
   readonly gaps: readonly { readonly at: Place; readonly width: number; readonly mended: boolean }[];
   readonly doubles: { readonly count: number; readonly length: number };
+  /** Lines that run beside others, so near that they may be meant as those. */
+  readonly nearly: readonly { readonly at: Place; readonly length: number; readonly off: number }[];
   readonly overshoots: readonly { readonly at: Place; readonly length: number }[];
   readonly crossings: readonly Place[];
   readonly open: number;
@@ -71,6 +75,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
     ...PLAIN_PLAN,
     mmPerUnit: options.mmPerUnit,
     join: options.join,
+    doubled: options.doubled,
     refit: options.refit,
     besidePage: options.besidePage,
     wide: taken === 'area' ? 'areas' : 'lines',
@@ -84,7 +89,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
   const [x, y] = contours.length > 0 ? [box.minX, box.minY] : [0, 0];
   const placeOf = (at: { readonly x: number; readonly y: number }): Place => [rounded(at.x - x), rounded(at.y - y)];
   const closing = joinClosings(layers.map((layer) => layer.closing));
-  const { joined, gaps, doubled, overshoots, crossed, open, nothing } = closing;
+  const { joined, gaps, doubled, nearly, overshoots, crossed, open, nothing } = closing;
   const once = doubled.filter(({ left }) => !left);
   const gapTold = (mended: boolean) => (gap: (typeof gaps)[number]) => ({
     at: placeOf({ x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 }),
@@ -115,6 +120,7 @@ export function readingOf(title: string, reading: FileReading, options: ReadOpti
       size: [rounded(width), rounded(height)],
       gaps: [...joined.map(gapTold(true)), ...gaps.map(gapTold(false))],
       doubles: { count: once.length, length: rounded(once.reduce((sum, { length }) => sum + length, 0)) },
+      nearly: nearly.map(({ at, length, off }) => ({ at: placeOf(at), length: rounded(length), off: rounded(off) })),
       overshoots: overshoots
         .filter(({ left }) => !left)
         .map(({ at, length }) => ({ at: placeOf(at), length: rounded(length) })),

@@ -49,6 +49,24 @@ describe('lines that cross themselves', () => {
   });
 });
 
+describe('lines that run nearly on others', () => {
+  const drawn = '<path fill="none" stroke="black" d="M10 10H50V40H10Z M20 40.02H40"/>';
+
+  it('are told with how far off they are, and count once by a mend that is as wide as that', () => {
+    const files = { emblem: svg(drawn) };
+    const told = (job: ReturnType<typeof jobOf>) => job.findings.filter(({ rule }) => rule === 'nearly doubled');
+    const job = jobOf(emblem({ role: 'line' }, 'engraved'), files);
+    const [finding] = told(job);
+    expect(finding).toMatchObject({ title: 'emblem: a line runs beside another', severity: 'attention' });
+    expect(finding!.detail).toMatch(/^0\.02 mm off at most, along 20 mm in all/);
+    const mended = jobOf(applyPatch(job.recipe, finding!.mends[0]!.patch), files);
+    expect(told(mended)).toEqual([]);
+    const open = (own: typeof job) =>
+      own.assemblies[0]!.built.items[0]!.form.letters[0]!.contours.filter(({ closed }) => !closed).length;
+    expect([open(job), open(mended)]).toEqual([1, 0]);
+  });
+});
+
 describe('specks of artwork', () => {
   it('are left out one by one, or all to a size, and told', () => {
     const body =

@@ -16,7 +16,13 @@ type MeasuredRule = 'weak hold' | 'few points' | 'thin neck' | 'thin wall' | 'na
 
 /** Rules about files and outlines that come beside a recipe: artwork.test.ts and redrawn.test.ts have them. */
 type AboutFiles =
-  'artwork missing' | 'open line' | 'lost decision' | 'lost outline' | 'no clear field' | 'crossing line';
+  | 'artwork missing'
+  | 'open line'
+  | 'nearly doubled'
+  | 'lost decision'
+  | 'lost outline'
+  | 'no clear field'
+  | 'crossing line';
 
 /** Rules about machines that the house has none of: file-rules.test.ts has it. */
 type AboutTheShop = 'too many colours';

@@ -158,6 +158,22 @@ describe('closing lines', () => {
       expect(closeLines(lines, 0.5, [{ kind, ...at(50, 50) }]).lost).toHaveLength(1);
   });
 
+  it('a line that runs nearly on another is told, with how far off it is, and counts once where a hand says so', () => {
+    const square = [run([0, 0], [20, 0], [20, 10], [0, 10], [0, 0])];
+    const lines = [...square, run([5, 10.03], [15, 10.02])];
+    const plain = closeLines(lines, 0.1);
+    expect(plain.nearly).toMatchObject([{ length: expect.closeTo(10, 3) as number, left: false }]);
+    expect(plain.nearly[0]!.off).toBeCloseTo(0.03, 2);
+    expect([plain.open.length, plain.doubled.length]).toEqual([1, 0]);
+    const { at } = plain.nearly[0]!;
+    const said = (kind: 'once' | 'both') => closeLines(lines, 0.1, [{ kind, from: at, to: at }]);
+    expect(said('once')).toMatchObject({ open: [], nearly: [], lost: [], doubled: [{ left: false }] });
+    expect(said('both')).toMatchObject({ nearly: [{ left: true }], lost: [], doubled: [] });
+    expect(closeLines(lines, 0.1, [], 0.03)).toMatchObject({ open: [], nearly: [], doubled: [{ left: false }] });
+    // Hatching has lines beside each other, and they are meant.
+    expect(closeLines([...square, run([5, 9.9], [15, 9.9])], 0.1).nearly).toEqual([]);
+  });
+
   it('ends are carried on to where they meet; else narrow gaps close in the middle, and wider ones by a line', () => {
     const nodes = (...lines: Contour[]) => closeLines(lines, 1).closed.map(({ segments }) => segments.length);
     const broken = (gap: number) => run([10 + gap, 0], [20, 0], [20, 10], [0, 10], [0, 0], [10, 0]);

@@ -26,6 +26,8 @@ export interface ArtworkPlan {
   readonly factor: number;
   /** Gaps are closed up to this, mm. */
   readonly join: number;
+  /** Lines this near lie on each other, and count once, mm. */
+  readonly doubled: number;
   readonly lines: 'areas' | 'lines';
   /** Of closed lines that cross themselves: all that they go round, or what lies in them an odd number of times. */
   readonly crossed: Crossed | null;
@@ -59,6 +61,7 @@ export const PLAIN_PLAN: ArtworkPlan = {
   mmPerUnit: null,
   factor: 1,
   join: 0.1,
+  doubled: 0.005,
   lines: 'areas',
   crossed: null,
   wide: 'lines',
@@ -180,7 +183,7 @@ function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: Artwo
     const decided = plan.repairs.flatMap(({ kind, layer, from, to }, number) =>
       layer === name ? [{ kind, from: at(from), to: at(to), number }] : [],
     );
-    const lines = closeLines(drawn, plan.join, decided);
+    const lines = closeLines(drawn, plan.join, decided, plan.doubled);
     const near = Math.max(plan.join, MOVED);
     const inLayer = areas.get(name) ?? [];
     const large = withoutSpecks([...inLayer, ...lines.closed], plan.speck, decided, near);

@@ -29,6 +29,7 @@ import { noWords } from './rules/no-words.ts';
 import { offTheSheet } from './rules/off-the-sheet.ts';
 import { oneBridge } from './rules/one-bridge.ts';
 import { lostDecision } from './rules/lost-decision.ts';
+import { nearlyDoubled } from './rules/nearly-doubled.ts';
 import { openLine } from './rules/open-line.ts';
 import { order } from './rules/order.ts';
 import { overTheEdge } from './rules/over-the-edge.ts';
@@ -75,6 +76,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'hole in the way': holeInTheWay,
   'artwork missing': artworkMissing,
   'open line': openLine,
+  'nearly doubled': nearlyDoubled,
   'crossing line': crossingLine,
   'bare area': bareArea,
   'colliding dots': collidingDots,

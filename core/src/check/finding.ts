@@ -24,6 +24,7 @@ export type AssemblyRule =
   | 'hole in the way'
   | 'artwork missing'
   | 'open line'
+  | 'nearly doubled'
   | 'crossing line'
   | 'bare area'
   | 'colliding dots'

@@ -38,6 +38,7 @@ const DECIDED: Record<RepairKind | 'mended', string> = {
   prolonged: 'Close a gap',
   open: 'Keep a gap open',
   both: 'Keep both lines',
+  once: 'Keep one of two lines',
   uncut: 'Keep lines that run past each other',
   parted: 'Part a line that crosses itself',
   filled: 'Fill a line that crosses itself',

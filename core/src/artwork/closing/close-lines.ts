@@ -4,7 +4,7 @@ import { contourLength, reverseContour } from '../../geometry/contour-facts.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, moveEnds, tangentAt, type ArcSegment, type Segment } from '../../geometry/segment.ts';
 import { GAP_MENDS, type GapMend } from '../../recipe/schema.ts';
-import { withoutDoubles, type DoubledRun } from './doubled.ts';
+import { withoutDoubles, type DoubledRun, type Undoubled } from './doubled.ts';
 import { carriedTo, meetingOf, MOVED } from './meeting.ts';
 import { decidedAs, decidedPairs, type Decided, type DecidedGap } from './decided.ts';
 import { saidAt } from './said-at.ts';
@@ -29,6 +29,8 @@ export interface ClosedLines {
   readonly gaps: readonly Gap[];
   /** Runs that lay on other lines, and count once but where a hand left them. */
   readonly doubled: readonly DoubledRun[];
+  /** Open lines that run beside others, so near that they may be meant as those: both are run. */
+  readonly nearly: readonly DoubledRun[];
   /** Ends that ran past each other, and were cut back but where a hand left them. */
   readonly overshoots: readonly Overshoot[];
   /** Lines of no length. */
@@ -41,8 +43,8 @@ export interface ClosedLines {
 const NOTHING = 1e-7;
 /** Ends nearer than this lie on each other, mm. */
 const SAME = 1e-4;
-/** Lines this near lie on each other, mm. */
-const ON_EACH_OTHER = 0.005;
+/** Lines this near lie on each other, mm; and this near, they may be meant to. */
+const [ON_EACH_OTHER, NEARLY] = [0.005, 0.05];
 /** A gap is told up to so many times the width that may be closed, and up to a width that a person may mean, mm. */
 const [TOLD, TOLD_MM] = [3, 2];
 
@@ -50,13 +52,22 @@ const [TOLD, TOLD_MM] = [3, 2];
  * Leaves out what lies on other lines, cuts back ends that run past each other, chains lines whose ends belong
  * together, and closes what closes.
  * @param join the widest gap that is closed, and the longest end that is cut off, mm
+ * @param onEachOther lines this near lie on each other, mm
  */
-export function closeLines(contours: readonly Contour[], join: number, decided: readonly Decided[] = []): ClosedLines {
+export function closeLines(
+  contours: readonly Contour[],
+  join: number,
+  decided: readonly Decided[] = [],
+  onEachOther = ON_EACH_OTHER,
+): ClosedLines {
   const real = contours.filter((contour) => contourLength(contour) > NOTHING);
   const near = Math.max(join, MOVED);
   const both = saidAt(decidedAs(decided, 'both'), near);
   const uncut = saidAt(decidedAs(decided, 'uncut'), near);
-  const { contours: single, doubled } = withoutDoubles(real, ON_EACH_OTHER, both.isSaid);
+  const once = saidAt(decidedAs(decided, 'once'), near);
+  const exact = withoutDoubles(real, onEachOther, both.isSaid);
+  const asked = onceAsked(exact.contours, onEachOther, decidedAs(decided, 'once').length > 0 ? once.isSaid : null);
+  const { contours: single } = asked;
   const trimmed = trimOvershoots(single, Math.max(join, SAME), SAME, uncut.isSaid);
   const { contours: kept, overshoots } = trimmed;
   const lines = kept.filter(({ closed }) => !closed);
@@ -72,18 +83,40 @@ export function closeLines(contours: readonly Contour[], join: number, decided: 
   const chains = chainsOf(lines, pairs, join);
   const isFree = ends.map(() => true);
   for (const { a, b } of pairs) isFree[a] = isFree[b] = false;
+  const closed = [...kept, ...chains].filter((contour) => contour.closed);
+  const open = chains.filter((contour) => !contour.closed);
+  const nearly = nearlyDoubled(closed, open, onEachOther, both.isSaid);
   return {
-    closed: [...kept.filter(({ closed }) => closed), ...chains.filter(({ closed }) => closed)],
-    open: chains.filter(({ closed }) => !closed),
+    ...{ closed, open },
     joined: pairs
       .filter(({ width }) => width > SAME)
       .map(({ a, b, width }) => ({ from: ends[a]!.at, to: ends[b]!.at, width })),
     gaps: gapsAmong(ends, isFree, mayClose, Math.max(TOLD * join, TOLD_MM)),
-    doubled,
+    doubled: [...exact.doubled, ...asked.doubled],
+    nearly,
     overshoots,
     nothing: contours.length - real.length,
-    lost: [...lost, ...both.lost(), ...uncut.lost()],
+    lost: [...lost, ...both.lost(), ...once.lost(), ...uncut.lost()],
   };
+}
+
+/** Lines without those that lie nearly on others, where a hand said that they count once. */
+function onceAsked(contours: readonly Contour[], within: number, isSaid: ((at: Point) => boolean) | null): Undoubled {
+  if (!isSaid) return { contours, doubled: [] };
+  const nearly = withoutDoubles(contours, Math.max(NEARLY, within), (at) => !isSaid(at));
+  return { ...nearly, doubled: nearly.doubled.filter(({ left }) => !left) };
+}
+
+/** Of lines that stay open, those that run nearly on others. */
+function nearlyDoubled(
+  closed: readonly Contour[],
+  open: readonly Contour[],
+  within: number,
+  isLeft: (at: Point) => boolean,
+): DoubledRun[] {
+  if (open.length === 0 || within >= NEARLY) return [];
+  const { doubled } = withoutDoubles([...closed, ...open], NEARLY);
+  return doubled.flatMap((run) => (run.isOutline ? [] : [{ ...run, left: isLeft(run.at) }]));
 }
 
 const isOfGap = (decided: Decided): decided is DecidedGap => (GAP_MENDS as readonly string[]).includes(decided.kind);

@@ -17,6 +17,7 @@ export interface Closing {
   /** Lines of no length. */
   readonly nothing: number;
   readonly doubled: readonly (DoubledRun & InFile)[];
+  readonly nearly: readonly (DoubledRun & InFile)[];
   readonly overshoots: readonly (Overshoot & InFile)[];
   readonly crossed: readonly (CrossedLine & InFile)[];
   readonly specks: readonly (FileSpeck & InFile)[];
@@ -34,6 +35,7 @@ export const joinClosings = (all: readonly Closing[]): Closing => ({
   joined: all.flatMap(({ joined }) => joined),
   gaps: all.flatMap(({ gaps }) => gaps),
   doubled: all.flatMap(({ doubled }) => doubled),
+  nearly: all.flatMap(({ nearly }) => nearly),
   overshoots: all.flatMap(({ overshoots }) => overshoots),
   crossed: all.flatMap(({ crossed }) => crossed),
   specks: all.flatMap(({ specks }) => specks),
@@ -52,7 +54,7 @@ export interface LayerFaults extends Omit<ClosedLines, 'closed' | 'lost'> {
 
 /** What became of the lines of one layer of a file that was taken so many times as large. */
 export function closingOf(faults: LayerFaults, layer: string, factor: number): Closing {
-  const { joined, gaps, doubled, overshoots, crossed, specks, nothing, open, lost } = faults;
+  const { joined, gaps, doubled, nearly, overshoots, crossed, specks, nothing, open, lost } = faults;
   const there = (from: Point, to: Point): InFile => ({
     inFile: { layer, from: scale(from, 1 / factor), to: scale(to, 1 / factor) },
   });
@@ -62,6 +64,7 @@ export function closingOf(faults: LayerFaults, layer: string, factor: number): C
     joined: joined.map(ends),
     gaps: gaps.map(ends),
     doubled: doubled.map(spot),
+    nearly: nearly.map(spot),
     overshoots: overshoots.map(spot),
     crossed: crossed.map(spot),
     specks: specks.map(spot),
@@ -80,6 +83,7 @@ export function placeClosing(closing: Closing, place: (point: Point) => Point): 
     joined: ends(closing.joined),
     gaps: ends(closing.gaps),
     doubled: spots(closing.doubled),
+    nearly: spots(closing.nearly),
     overshoots: spots(closing.overshoots),
     crossed: spots(closing.crossed).map((each) => ({ ...each, places: each.places.map(place) })),
     specks: spots(closing.specks),

@@ -8,6 +8,10 @@ import { nearestOn } from './nearest.ts';
 export interface DoubledRun {
   readonly at: Point;
   readonly length: number;
+  /** How far off it lies at most, mm. */
+  readonly off: number;
+  /** A whole outline, not a stretch of an open line. */
+  readonly isOutline: boolean;
   /** A hand left it where it is: both are run. */
   readonly left: boolean;
 }
@@ -33,9 +37,10 @@ interface Run {
   near: number[];
   kept: readonly Span[];
 }
-type Span = readonly [from: number, to: number];
+/** A stretch of a run, and how far it lies off others that it lies on, mm. */
+type Span = readonly [from: number, to: number, off: number];
 
-const WHOLE: readonly Span[] = [[0, 1]];
+const WHOLE: readonly Span[] = [[0, 1, 0]];
 
 /**
  * Leaves out what lies on other lines: of closed contours those that lie on others nearly all round, of loose lines the
@@ -61,18 +66,19 @@ export function withoutDoubles(
     const isClosed = contours[runs[unit[0]!]!.contour]!.closed;
     const share = (k: number) => covered[k]!.reduce((sum, [from, to]) => sum + to - from, 0);
     const whole = unit.reduce((sum, i) => sum + runs[i]!.length, 0);
+    const off = covered.flat().reduce((most, [, , each]) => Math.max(most, each), 0);
     const onOthers = unit.reduce((sum, i, k) => sum + runs[i]!.length * share(k), 0);
     if (isClosed) {
       const lies = onOthers >= COVERED * whole;
       const at = pointAt(runs[unit[0]!]!.segment, 0.5);
       const left = lies && isLeft(at);
       unit.forEach((i) => (runs[i]!.kept = lies && !left ? [] : WHOLE));
-      if (lies) doubled.push({ at, length: whole, left });
+      if (lies) doubled.push({ at, length: whole, off, isOutline: true, left });
     } else {
       const at = middleOf(runs[unit[0]!]!.segment, covered[0]!);
       const left = onOthers > 0 && isLeft(at);
       unit.forEach((i, k) => (runs[i]!.kept = left ? WHOLE : without(covered[k]!)));
-      if (onOthers > 0) doubled.push({ at, length: onOthers, left });
+      if (onOthers > 0) doubled.push({ at, length: onOthers, off, isOutline: false, left });
     }
   }
   return { contours: leftOf(contours, runs), doubled };
@@ -107,13 +113,16 @@ function coveredSpans(run: Run, runs: readonly Run[], tolerance: number): Span[]
       if (apart <= 1.5 * tolerance) breaks.push(t);
     }
   breaks.sort((a, b) => a - b);
-  const spans: [number, number][] = [];
-  const short: [number, number][] = [];
+  const spans: Span[] = [];
+  const short: Span[] = [];
   breaks.slice(1).forEach((to, i) => {
     const from = breaks[i]!;
     const own = (to - from) * run.length;
-    if (own <= 2 * tolerance) short.push([from, to]);
-    else if (liesOn(run, from, to, others, tolerance)) spans.push([from, to]);
+    if (own <= 2 * tolerance) short.push([from, to, 0]);
+    else {
+      const off = offOthers(run, from, to, others, tolerance);
+      if (off !== null) spans.push([from, to, off]);
+    }
   });
   return withShort(spans, short);
 }
@@ -122,31 +131,35 @@ function coveredSpans(run: Run, runs: readonly Run[], tolerance: number): Span[]
 function withShort(spans: readonly Span[], short: readonly Span[]): Span[] {
   const beside = short.filter(([from, to]) => spans.some((span) => span[1] === from || span[0] === to));
   const all = [...spans, ...beside].sort((a, b) => a[0] - b[0]);
-  const merged: [number, number][] = [];
-  for (const [from, to] of all) {
+  const merged: [number, number, number][] = [];
+  for (const [from, to, off] of all) {
     const last = merged.at(-1);
-    if (last && from <= last[1]) last[1] = Math.max(last[1], to);
-    else merged.push([from, to]);
+    if (last && from <= last[1]) [last[1], last[2]] = [Math.max(last[1], to), Math.max(last[2], off)];
+    else merged.push([from, to, off]);
   }
   return merged;
 }
 
-function liesOn(run: Run, from: number, to: number, others: readonly Run[], tolerance: number): boolean {
+/** How far a stretch lies off others at most; null where it does not lie on them all along. */
+function offOthers(run: Run, from: number, to: number, others: readonly Run[], tolerance: number): number | null {
+  let most = 0;
   const count = Math.max(FEWEST, Math.min(MOST, Math.ceil(((to - from) * run.length) / APART)));
   for (let k = 0; k < count; k++) {
     const t = from + ((to - from) * (k + 0.5)) / count;
     const [point, way] = [pointAt(run.segment, t), tangentAt(run.segment, t)];
-    if (!others.some((other) => passesAt(other, point, way, tolerance))) return false;
+    const off = others.reduce((least, other) => Math.min(least, offAt(other, point, way, tolerance)), Infinity);
+    if (off > tolerance) return null;
+    most = Math.max(most, off);
   }
-  return true;
+  return most;
 }
 
-/** Whether a run passes a point along a way, with what of it is kept. */
-function passesAt({ segment, kept }: Run, point: Point, way: Point, tolerance: number): boolean {
+/** How far from a point a run passes along a way, with what of it is kept; Infinity where it does not. */
+function offAt({ segment, kept }: Run, point: Point, way: Point, tolerance: number): number {
   const { t, distance: apart } = nearestOn(segment, point);
-  if (apart > tolerance || !kept.some(([from, to]) => t > from && t < to)) return false;
+  if (apart > tolerance || !kept.some(([from, to]) => t > from && t < to)) return Infinity;
   const own = tangentAt(segment, t);
-  return Math.abs(cross(own, way)) <= ASLANT * length(own) * length(way);
+  return Math.abs(cross(own, way)) <= ASLANT * length(own) * length(way) ? apart : Infinity;
 }
 
 /** What is left of the whole. */
@@ -154,10 +167,10 @@ function without(spans: readonly Span[]): Span[] {
   const left: Span[] = [];
   let at = 0;
   for (const [from, to] of spans) {
-    if (from > at) left.push([at, from]);
+    if (from > at) left.push([at, from, 0]);
     at = to;
   }
-  if (at < 1) left.push([at, 1]);
+  if (at < 1) left.push([at, 1, 0]);
   return left;
 }
 

@@ -9,8 +9,8 @@ const end = z.tuple([coordinate, coordinate]).describe('An end of a line, in uni
 /** How a gap may be decided by hand. */
 export const GAP_MENDS = ['join', 'together', 'across', 'prolonged', 'open'] as const;
 export type GapMend = (typeof GAP_MENDS)[number];
-/** What a hand leaves as it is drawn: both of two lines that lie on each other, ends that run past each other. */
-const LEAVINGS = ['both', 'uncut'] as const;
+/** Of two lines that lie on each other both, of two that nearly do one; ends that run past each other as drawn. */
+const LEAVINGS = ['both', 'once', 'uncut'] as const;
 /** What a line that crosses itself is, where it is an area: what lies in it an odd number of times, or all of it. */
 const CROSSED = ['parted', 'filled'] as const;
 export type Crossed = (typeof CROSSED)[number];
@@ -28,7 +28,7 @@ const repairSchema = z.strictObject({
     .describe(
       'A gap closed, however wide: as suits its lines (join), both ends in the middle (together), a line across ' +
         '(across), or both carried on to where they cross (prolonged); or kept open, however narrow. Of lines that ' +
-        'lie on each other, both kept (both); of lines that run past each other, neither cut back (uncut). Of a line ' +
+        'lie on each other, both kept (both), of those that nearly do, one (once); of lines that run past each other, neither cut back (uncut). Of a line ' +
         'that crosses itself there, what lies in it an odd number of times (parted), or all of it (filled). Of a very ' +
         'small outline, that it stays (kept) or is left out (dropped).',
     ),
@@ -64,6 +64,9 @@ export const artworkFields = {
     .default(null)
     .describe('Only these layers or groups of the file; null: all of them.'),
   join: lengthIn('join').default(0.1).describe('Gaps between ends of lines are closed up to this width, mm.'),
+  doubled: lengthIn('doubled')
+    .default(0.005)
+    .describe('Lines that run no further than this beside others lie on them, and count once, mm.'),
   speck: lengthIn('artworkSpeck')
     .default(0)
     .describe('Closed outlines whose longer side is no longer are left out, mm; 0: none.'),

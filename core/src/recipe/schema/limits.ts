@@ -7,6 +7,7 @@ export const LIMITS = {
   artworkSpeck: { least: 0, most: 50 },
   ratio: { least: 0.02, most: 50 },
   join: { least: 0, most: 20 },
+  doubled: { least: 0.001, most: 5 },
   refit: { least: 0.002, most: 2 },
   level: { least: 0, most: 255 },
   smooth: { least: 0, most: 5 },

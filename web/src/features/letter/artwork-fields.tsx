@@ -195,6 +195,13 @@ export function ArtworkFields({
           )}
           {facts && <Closed closing={facts.closing} />}
           <LengthField
+            at="item.doubled"
+            label="Lines on others, to"
+            value={item.doubled}
+            {...LIMITS.doubled}
+            onChange={(mm) => edit('Doubled lines', (draft) => void (draft.doubled = mm))}
+          />
+          <LengthField
             at="item.speck"
             label="Drop specks to"
             value={item.speck}
@@ -341,6 +348,8 @@ function Closed({ closing: { joined, gaps, ...closing } }: { closing: Closing })
   const overshoots = closing.overshoots.filter(({ left }) => !left);
   const wide = gaps.map(({ width }) => width).sort((a, b) => a - b);
   const widest = joined.reduce((most, { width }) => Math.max(most, width), 0);
+  const nearly = closing.nearly.filter(({ left }) => !left);
+  const apart = nearly.reduce((most, { off }) => Math.max(most, off), 0);
   const longest = overshoots.reduce((most, { length }) => Math.max(most, length), 0);
   const told = [
     joined.length > 0 &&
@@ -353,6 +362,8 @@ function Closed({ closing: { joined, gaps, ...closing } }: { closing: Closing })
     doubled.length > 0 &&
       `${doubled.length} ` +
         `${doubled.length === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
+    nearly.length > 0 &&
+      `${nearly.length} ${nearly.length === 1 ? 'runs' : 'run'} beside others, ${lengthWithUnit(apart, unit, unit === 'mm' ? 3 : 4)} off at most.`,
     overshoots.length > 0 &&
       `${overshoots.length} ${overshoots.length === 1 ? 'corner' : 'corners'} where lines ran past each other cut ` +
         `back, by ${lengthWithUnit(longest, unit)} at most.`,

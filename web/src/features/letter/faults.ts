@@ -8,7 +8,7 @@ export type Choice = RepairKind | '';
 
 /** A place where lines of a file are not as lines that are cut should be. */
 export interface Fault extends InFile {
-  readonly what: 'gap' | 'ran past' | 'crosses itself' | 'doubled' | 'speck';
+  readonly what: 'gap' | 'ran past' | 'crosses itself' | 'doubled' | 'nearly doubled' | 'speck';
   readonly from: Point;
   readonly to: Point;
   /** How wide, or how long, mm. */
@@ -37,7 +37,7 @@ const MOST = 100;
  * @param item for what was decided by hand
  */
 export function faultsOf(closing: Closing, item: ArtworkItem): Fault[] {
-  const { gaps, joined, doubled, overshoots, crossed, specks } = closing;
+  const { gaps, joined, doubled, overshoots, crossed, nearly, specks } = closing;
   const gap = (isOpen: boolean, each: Closing['gaps'][number]): Fault => {
     const chosen = decisionOf(item, each) ?? (isOpen ? '' : 'join');
     const choices = chosen === '' ? [['', 'open'] as const, ...GAP_CHOICES] : GAP_CHOICES;
@@ -71,6 +71,17 @@ export function faultsOf(closing: Closing, item: ArtworkItem): Fault[] {
           choices: chosen === '' ? [UNDECIDED, ...own] : own,
         };
       }),
+    ),
+    ...largest(
+      nearly.map((each): Fault => ({
+        ...{ ...spot(each), what: 'nearly doubled', size: each.length, isOpen: !each.left },
+        chosen: each.left ? 'both' : '',
+        choices: [
+          ['', 'not decided'],
+          ['once', 'counts once'],
+          ['both', 'both are run'],
+        ],
+      })),
     ),
     ...largest(
       doubled.map((each): Fault => ({

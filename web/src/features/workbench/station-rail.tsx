@@ -30,6 +30,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'hole in the way': 'plate',
   'artwork missing': 'letter',
   'open line': 'letter',
+  'nearly doubled': 'letter',
   'crossing line': 'letter',
   'bare area': 'strokes',
   'no clear field': 'letter',
