@@ -27,7 +27,8 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
     `${closed} closed, ${open} open. Read in ${seconds} s.`,
     ...(mended.length > 0 ? [`${mended.length} gaps closed, the widest ${widest} mm.`] : []),
     ...wider.map(
-      ({ at, width }) => `Gap of ${width} mm at (${at[0]}, ${at[1]}) stays. Close it with --join ${width} mm.`,
+      ({ at, width }) =>
+        `Gap of ${width} mm at (${at[0]}, ${at[1]}) stays. Close it with --join ${upTo(width, 0.01)} mm.`,
     ),
     ...(doubles.count > 0
       ? [`${doubles.count} lines lay on others, ${doubles.length} mm in all: each counts once.`]
@@ -35,7 +36,7 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
     ...nearly.map(
       ({ at, length, off }) =>
         `A line of ${length} mm at (${at[0]}, ${at[1]}) runs ${off} mm beside another. Take them as one with ` +
-        `--doubled ${Number((Math.ceil(off / 0.005) * 0.005).toFixed(3))} mm.`,
+        `--doubled ${upTo(off, 0.005)} mm.`,
     ),
     ...(overshoots.length > 0 ? [`${overshoots.length} corners where lines ran past each other cut back.`] : []),
     ...(strokes.wide > 0
@@ -52,3 +53,6 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
     ...words.map((text) => `Text: ${text}`),
   ];
 }
+
+/** A width of a step that takes in a length which is told rounded. */
+const upTo = (mm: number, step: number): number => Number((Math.ceil((mm + 1e-4) / step) * step).toFixed(3));
