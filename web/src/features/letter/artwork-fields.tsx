@@ -196,8 +196,9 @@ export function ArtworkFields({
           {facts && <Closed closing={facts.closing} />}
           <LengthField
             at="item.doubled"
-            label="Lines on others, to"
+            label="Doubles within"
             value={item.doubled}
+            digits={unit === 'mm' ? 3 : 4}
             {...LIMITS.doubled}
             onChange={(mm) => edit('Doubled lines', (draft) => void (draft.doubled = mm))}
           />
@@ -255,6 +256,7 @@ export function ArtworkFields({
             at="item.refit"
             label="Fit anew within"
             value={item.refit}
+            digits={unit === 'mm' ? 3 : 4}
             placeholder="as drawn"
             {...LIMITS.refit}
             onChange={(mm) => edit('Fewer nodes', (draft) => void (draft.refit = mm))}
