@@ -39,10 +39,10 @@ same as a list of things in JSON.`,
                 [--nodes keep|fit] [--simplify MM] [--beside leave|take] [--json]
 
 Reads artwork (an SVG, a DXF, a PDF, a plotter file, or a picture, of which what is dark is traced: PNG, JPEG, WebP,
-BMP), and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed contours closed and open
-lines open, a layer to each layer of the file, and NAME.json, which accounts for all that arrived: gaps with their
-places and widths, doubled lines, lines that ran past each other, contours that cross themselves, and what was left out,
-by kind. Exits with 1 where the file cannot be read or draws nothing.
+GIF, TIFF, BMP), and writes what is taken of it into DIR, in millimetres: NAME.svg and NAME.dxf, closed contours closed
+and open lines open, a layer to each layer of the file, and NAME.json, which accounts for all that arrived: gaps with
+their places and widths, doubled lines, lines that ran past each other, contours that cross themselves, and what was
+left out, by kind. Exits with 1 where the file cannot be read or draws nothing.
 
   --out DIR     where the files go
   --scale MM    how long a unit of the file is; the file's own word, or the likeliest, where left out

@@ -159,6 +159,7 @@ describe('a PDF as artwork', () => {
     const { elements, scale } = await readArtwork(gzipSync(svg));
     expect(Math.abs(regionArea(elements[0]!.contours)) * scale.mmPerUnit ** 2).toBeCloseTo(20, 6);
     await expect(readArtwork(gzipSync(gzipSync(svg)))).rejects.toThrow('packed twice');
+    await expect(readArtwork(new TextEncoder().encode('AC1032'))).rejects.toThrow('of no kind that is read');
     await expect(readArtwork(gzipSync(new Uint8Array(130 * 1024 * 1024)))).rejects.toThrow('more than 128 MB');
   });
 });

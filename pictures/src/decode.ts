@@ -9,6 +9,10 @@ const STARTS: readonly (readonly number[])[] = [
   [0xff, 0xd8, 0xff],
   // RIFF, as WebP is.
   [0x52, 0x49, 0x46, 0x46],
+  // GIF, and TIFF of either order of bytes.
+  [0x47, 0x49, 0x46, 0x38],
+  [0x49, 0x49, 0x2a, 0x00],
+  [0x4d, 0x4d, 0x00, 0x2a],
 ];
 
 /** More could be traced, but not in a time that anybody waits. */
@@ -16,13 +20,16 @@ const MOST_PIXELS = 24_000_000;
 /** Larger ones are parted by their shades alone. */
 const MOST_COLOURED = 8_000_000;
 
-/** Whether a file is a PNG, a JPEG, a WebP or a BMP picture. */
+/** A picture without a darker shade than this, over white, has nothing to be traced in it. */
+const LIGHT = 200;
+
+/** Whether a file is a PNG, a JPEG, a WebP, a GIF, a TIFF or a BMP picture. */
 export const isPicture = (bytes: Uint8Array): boolean =>
   isBmp(bytes) || STARTS.some((start) => start.every((byte, i) => bytes[i] === byte));
 
 /**
  * Decodes a picture into shades of grey over white, and its colours where it has some, the way up that it is meant to
- * be seen.
+ * be seen. Of what is all light on nothing, as a white emblem for dark ground is, what is there is dark.
  * @throws UnreadableArtwork where it is damaged or too large
  */
 export async function decodePicture(bytes: Uint8Array): Promise<RasterPicture> {
@@ -52,7 +59,10 @@ export async function decodePicture(bytes: Uint8Array): Promise<RasterPicture> {
         );
       });
   const { data, info } = await decoded(shown().greyscale());
-  const pixels = info.channels === 1 ? data : data.filter((_, i) => i % info.channels === 0);
+  const seen = info.channels === 1 ? data : data.filter((_, i) => i % info.channels === 0);
+  const isLight = metadata.hasAlpha && seen.every((shade) => shade > LIGHT);
+  const there = isLight ? (await decoded(picture().rotate().extractChannel('alpha').negate())).data : seen;
+  const pixels = there.some((shade) => shade > LIGHT) ? there : seen;
   const coloured = width * height > MOST_COLOURED ? null : await decoded(shown().toColourspace('srgb'));
   return {
     width: info.width,

@@ -31,8 +31,16 @@ export async function readArtwork(bytes: Uint8Array): Promise<FileReading> {
   if (isBinaryDxf(bytes) || isTextDxf(bytes)) return readDxfArtwork(bytes);
   if (startsWith(bytes, ZIP)) throw new UnreadableArtwork('A ZIP is brought file by file: unpack it first.');
   if (isPlotterFile(latin(bytes.subarray(0, PLOTTER_WITHIN)))) return readHpglArtwork(latin(bytes));
-  const text = new TextDecoder(encodingOf(bytes)).decode(bytes);
-  return readSvgArtwork(text.replace(/^\uFEFF/, '').trimStart());
+  const text = new TextDecoder(encodingOf(bytes))
+    .decode(bytes)
+    .replace(/^\uFEFF/, '')
+    .trimStart();
+  if (!text.startsWith('<'))
+    throw new UnreadableArtwork(
+      'It is of no kind that is read. Save it as an SVG, a DXF, a PDF, a plotter file, or a picture (PNG, JPEG, WebP, ' +
+        'GIF, TIFF, BMP).',
+    );
+  return readSvgArtwork(text);
 }
 
 const ascii = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0));

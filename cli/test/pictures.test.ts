@@ -1,4 +1,5 @@
 import { decodePicture, isPicture } from '@needlefile/pictures/decode';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 
 /** A BMP of rows from the lowest up, each filled up to four bytes. */
@@ -51,5 +52,37 @@ describe('a BMP', () => {
     await expect(decodePicture(whole.subarray(0, 60))).rejects.toThrow('damaged');
     await expect(decodePicture(bmp(30_000, 30_000, 1, []))).rejects.toThrow('million pixels');
     await expect(decodePicture(bmp(3, 2, 16, [black!, white!]))).rejects.toThrow('Save it as a PNG');
+  });
+});
+
+describe('a picture', () => {
+  const [width, height] = [40, 20];
+  /** A dark, or light, square of 10 on white, or on nothing. */
+  const square = (shade: number, ground: readonly number[]) =>
+    sharp(
+      Uint8Array.from({ length: 4 * width * height }, (_, i) => {
+        const [x, y] = [(i >> 2) % width, Math.floor(i / 4 / width)];
+        const isIn = x >= 5 && x < 15 && y >= 5 && y < 15;
+        return isIn ? (i % 4 === 3 ? 255 : shade) : ground[i % 4]!;
+      }),
+      { raw: { width, height, channels: 4 } },
+    );
+  const darkIn = async (file: Buffer) => {
+    expect(isPicture(file)).toBe(true);
+    const { pixels } = await decodePicture(new Uint8Array(file));
+    return pixels.reduce((sum, shade) => sum + (shade < 128 ? 1 : 0), 0);
+  };
+  const WHITE = [255, 255, 255, 255];
+
+  it('may be a PNG, a WebP, a GIF or a TIFF', async () => {
+    const dark = square(0, WHITE);
+    for (const file of [dark.png(), dark.webp({ lossless: true }), dark.gif(), dark.tiff()])
+      expect(await darkIn(await file.toBuffer())).toBe(100);
+  });
+
+  it('of what is white on nothing has what is there', async () => {
+    expect(await darkIn(await square(255, [0, 0, 0, 0]).png().toBuffer())).toBe(100);
+    expect(await darkIn(await square(0, [0, 0, 0, 0]).png().toBuffer())).toBe(100);
+    expect(await darkIn(await square(255, WHITE).png().toBuffer())).toBe(0);
   });
 });
