@@ -82,7 +82,9 @@ describe('a plotter file', () => {
   });
 
   it('tells of words and of what it does not know, and passes over what sets the device up', async () => {
-    const { left } = await read('\x1b%-1BIN;VS10;SP1;PU0,0;LBFENNY 8\x03PD4000,0;DT*;LBCROSS*ZZ1,2;PU;LT2;PU0,0;PD9,9;LT;PD0,9;SP0;');
+    const { left } = await read(
+      '\x1b%-1BIN;VS10;SP1;PU0,0;LBFENNY 8\x03PD4000,0;DT*;LBCROSS*ZZ1,2;PU;LT2;PU0,0;PD9,9;LT;PD0,9;SP0;',
+    );
     expect(left).toEqual([
       { kind: 'text', count: 2, what: ['FENNY 8', 'CROSS'] },
       { kind: 'other content', count: 1, what: ['ZZ'] },
