@@ -1,23 +1,13 @@
+import { roundUp } from '@needlefile/core/units/round-up';
 import type { ReadingReport } from './reading-report.ts';
+
+/** Lengths are told as finely as this, mm: the true one may be so much more. */
+const TOLD = 1e-4;
 
 /** What became of a file, for a person. */
 export function readingLines(report: ReadingReport & { readonly seconds: number }): string[] {
-  const {
-    size,
-    scale,
-    closed,
-    open,
-    gaps,
-    doubles,
-    nearly,
-    overshoots,
-    crossings,
-    strokes,
-    nodes,
-    found,
-    words,
-    seconds,
-  } = report;
+  const { size, scale, closed, open, gaps, doubles, overshoots, crossings, strokes, nodes, found, words, seconds } =
+    report;
   const mended = gaps.filter((gap) => gap.mended);
   const wider = gaps.filter((gap) => !gap.mended);
   const widest = mended.reduce((most, { width }) => Math.max(most, width), 0);
@@ -28,15 +18,15 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
     ...(mended.length > 0 ? [`${mended.length} gaps closed, the widest ${widest} mm.`] : []),
     ...wider.map(
       ({ at, width }) =>
-        `Gap of ${width} mm at (${at[0]}, ${at[1]}) stays. Close it with --join ${upTo(width, 0.01)} mm.`,
+        `Gap of ${width} mm at (${at[0]}, ${at[1]}) stays. Close it with --join ${roundUp(width + TOLD, 0.01)} mm.`,
     ),
     ...(doubles.count > 0
       ? [`${doubles.count} lines lay on others, ${doubles.length} mm in all: each counts once.`]
       : []),
-    ...nearly.map(
+    ...report.nearly.map(
       ({ at, length, off }) =>
         `A line of ${length} mm at (${at[0]}, ${at[1]}) runs ${off} mm beside another. Take them as one with ` +
-        `--doubled ${upTo(off, 0.005)} mm.`,
+        `--doubled ${roundUp(off + TOLD, 0.005)} mm.`,
     ),
     ...(overshoots.length > 0 ? [`${overshoots.length} corners where lines ran past each other cut back.`] : []),
     ...(strokes.wide > 0
@@ -53,6 +43,3 @@ export function readingLines(report: ReadingReport & { readonly seconds: number 
     ...words.map((text) => `Text: ${text}`),
   ];
 }
-
-/** A width of a step that takes in a length which is told rounded. */
-const upTo = (mm: number, step: number): number => Number((Math.ceil((mm + 1e-4) / step) * step).toFixed(3));

@@ -55,7 +55,8 @@ describe('an SVG as artwork', () => {
       8,
     ],
     [
-      '<rect x="4" y="4" width="4" height="2" style="transform: scaleX(2); transform-box: fill-box; transform-origin: right"/>',
+      '<style>rect { transform-box: fill-box; transform-origin: right }</style>' +
+        '<rect x="4" y="4" width="4" height="2" style="transform: scaleX(2)"/>',
       [0, -6, 8, -4],
       16,
     ],

@@ -92,7 +92,8 @@ describe('artwork', () => {
     // Lines that close are what they go round, by the even-odd rule.
     ['<g fill="none" stroke="red"><rect width="30" height="30"/><rect x="10" y="10" width="10" height="10"/></g>', 800],
     [
-      '<g fill="none" stroke="red"><path d="M0 0H30"/><path d="M30 30V.05"/><path d="M0 30H30"/><path d="M0 0V30"/></g>',
+      '<g fill="none" stroke="red"><path d="M0 0H30"/><path d="M30 30V.05"/><path d="M0 30H30"/>' +
+        '<path d="M0 0V30"/></g>',
       900,
     ],
   ])('%s', (body, area) => {

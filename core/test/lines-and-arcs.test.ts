@@ -57,7 +57,7 @@ describe('lines and arcs along points', () => {
     );
   });
 
-  it('are one arc up to nearly half round, either way, three for all of a circle, and one line for a straight way', () => {
+  it('are one arc up to nearly half round, three for all of a circle, and one line for a straight way', () => {
     for (const degrees of [5, -40, 150]) {
       const [arc, ...others] = linesAndArcs(round(12, degrees), TOLERANCE, '');
       expect(others).toEqual([]);

@@ -116,7 +116,7 @@ describe('recipe', () => {
 });
 
 describe('a shop as it was kept', () => {
-  it('before it said how machines move and begin, who sets off the kerf, and what is in the rack, gets the usual', () => {
+  it('before it said how machines move, who sets off the kerf, and what is in the rack, gets the usual', () => {
     const machines = houseShop.machines.map(
       ({ dynamics: _dynamics, pierces: _pierces, kerfBy: _kerfBy, ...machine }) => machine,
     );

@@ -37,8 +37,8 @@ export async function readArtwork(bytes: Uint8Array): Promise<FileReading> {
     .trimStart();
   if (!text.startsWith('<'))
     throw new UnreadableArtwork(
-      'It is of no kind that is read. Save it as an SVG, a DXF, a PDF, a plotter file, or a picture (PNG, JPEG, WebP, ' +
-        'GIF, TIFF, BMP).',
+      'It is of no kind that is read. Save it as an SVG, a DXF, a PDF, a plotter file, or a picture (PNG, JPEG, ' +
+        'WebP, GIF, TIFF, BMP).',
     );
   return readSvgArtwork(text);
 }

@@ -9,7 +9,8 @@ import type { SheetEdits } from './sheet-edits';
 
 /** What can be brought, for pickers of files. */
 export const ARTWORK_FILES =
-  '.svg,.svgz,.dxf,.pdf,.plt,.hpgl,.hpg,.png,.jpg,.jpeg,.webp,.gif,.tif,.tiff,.bmp,image/svg+xml,image/vnd.dxf,application/pdf';
+  '.svg,.svgz,.dxf,.pdf,.plt,.hpgl,.hpg,.png,.jpg,.jpeg,.webp,.gif,.tif,.tiff,.bmp,' +
+  'image/svg+xml,image/vnd.dxf,application/pdf';
 
 /** The file that is being read just now, and what ends that. */
 interface Bringing {

@@ -129,7 +129,7 @@ describe('cut and motion', () => {
     expect(holds(after)).toBeCloseTo(value, 6);
   });
 
-  it('sets the kerf off by the file or by the controller, and counts beginnings for cuts or for every line', async () => {
+  it('sets the kerf off by file or controller, and counts beginnings for cuts or for every line', async () => {
     await go('Cut and motion');
     await take('Set off by', 'The file');
     await take('Counted for', 'Every line');

@@ -7,7 +7,7 @@ import { GAP_MENDS, type GapMend } from '../../recipe/schema.ts';
 import { withoutDoubles, type DoubledRun, type Undoubled } from './doubled.ts';
 import { carriedTo, meetingOf, MOVED } from './meeting.ts';
 import { decidedAs, decidedPairs, type Decided, type DecidedGap } from './decided.ts';
-import { saidAt } from './said-at.ts';
+import { saidAt, type SaidAt } from './said-at.ts';
 import { neighboursOf } from './neighbours.ts';
 import { trimOvershoots, type Overshoot } from './overshoots.ts';
 import { pairEnds, type EndPair, type LineEnd, type MayPair } from './pair-ends.ts';
@@ -66,9 +66,8 @@ export function closeLines(
   const uncut = saidAt(decidedAs(decided, 'uncut'), near);
   const once = saidAt(decidedAs(decided, 'once'), near);
   const exact = withoutDoubles(real, onEachOther, both.isSaid);
-  const asked = onceAsked(exact.contours, onEachOther, decidedAs(decided, 'once').length > 0 ? once.isSaid : null);
-  const { contours: single } = asked;
-  const trimmed = trimOvershoots(single, Math.max(join, SAME), SAME, uncut.isSaid);
+  const asked = onceAsked(exact.contours, onEachOther, once);
+  const trimmed = trimOvershoots(asked.contours, Math.max(join, SAME), SAME, uncut.isSaid);
   const { contours: kept, overshoots } = trimmed;
   const lines = kept.filter(({ closed }) => !closed);
   const ends = lines.flatMap((contour): LineEnd[] => [startOf(contour), endOf(contour)]);
@@ -101,9 +100,9 @@ export function closeLines(
 }
 
 /** Lines without those that lie nearly on others, where a hand said that they count once. */
-function onceAsked(contours: readonly Contour[], within: number, isSaid: ((at: Point) => boolean) | null): Undoubled {
-  if (!isSaid) return { contours, doubled: [] };
-  const nearly = withoutDoubles(contours, Math.max(NEARLY, within), (at) => !isSaid(at));
+function onceAsked(contours: readonly Contour[], within: number, once: SaidAt): Undoubled {
+  if (once.lost().length === 0) return { contours, doubled: [] };
+  const nearly = withoutDoubles(contours, Math.max(NEARLY, within), (at) => !once.isSaid(at));
   return { ...nearly, doubled: nearly.doubled.filter(({ left }) => !left) };
 }
 

@@ -37,10 +37,11 @@ interface Run {
   near: number[];
   kept: readonly Span[];
 }
-/** A stretch of a run, and how far it lies off others that it lies on, mm. */
-type Span = readonly [from: number, to: number, off: number];
+type Span = readonly [from: number, to: number];
+/** A stretch that lies on others, and how far off them at most, mm. */
+type Covered = readonly [from: number, to: number, off: number];
 
-const WHOLE: readonly Span[] = [[0, 1, 0]];
+const WHOLE: readonly Span[] = [[0, 1]];
 
 /**
  * Leaves out what lies on other lines: of closed contours those that lie on others nearly all round, of loose lines the
@@ -84,7 +85,7 @@ export function withoutDoubles(
   return { contours: leftOf(contours, runs), doubled };
 }
 
-const middleOf = (segment: Segment, [span]: readonly Span[]): Point =>
+const middleOf = (segment: Segment, [span]: readonly Covered[]): Point =>
   pointAt(segment, span ? (span[0] + span[1]) / 2 : 0.5);
 
 /** Closed contours whole, then loose segments by themselves; the longest first. */
@@ -103,7 +104,7 @@ function unitsOf(contours: readonly Contour[], runs: readonly Run[]): number[][]
 }
 
 /** The stretches of a run that lie on others that are kept already. */
-function coveredSpans(run: Run, runs: readonly Run[], tolerance: number): Span[] {
+function coveredSpans(run: Run, runs: readonly Run[], tolerance: number): Covered[] {
   const others = run.near.map((i) => runs[i]!).filter(({ kept }) => kept.length > 0);
   if (others.length === 0) return [];
   const breaks = [0, 1];
@@ -113,8 +114,8 @@ function coveredSpans(run: Run, runs: readonly Run[], tolerance: number): Span[]
       if (apart <= 1.5 * tolerance) breaks.push(t);
     }
   breaks.sort((a, b) => a - b);
-  const spans: Span[] = [];
-  const short: Span[] = [];
+  const spans: Covered[] = [];
+  const short: Covered[] = [];
   breaks.slice(1).forEach((to, i) => {
     const from = breaks[i]!;
     const own = (to - from) * run.length;
@@ -128,7 +129,7 @@ function coveredSpans(run: Run, runs: readonly Run[], tolerance: number): Span[]
 }
 
 /** What is hardly longer than a hair goes with what is covered beside it. */
-function withShort(spans: readonly Span[], short: readonly Span[]): Span[] {
+function withShort(spans: readonly Covered[], short: readonly Covered[]): Covered[] {
   const beside = short.filter(([from, to]) => spans.some((span) => span[1] === from || span[0] === to));
   const all = [...spans, ...beside].sort((a, b) => a[0] - b[0]);
   const merged: [number, number, number][] = [];
@@ -163,14 +164,14 @@ function offAt({ segment, kept }: Run, point: Point, way: Point, tolerance: numb
 }
 
 /** What is left of the whole. */
-function without(spans: readonly Span[]): Span[] {
+function without(spans: readonly Covered[]): Span[] {
   const left: Span[] = [];
   let at = 0;
   for (const [from, to] of spans) {
-    if (from > at) left.push([at, from, 0]);
+    if (from > at) left.push([at, from]);
     at = to;
   }
-  if (at < 1) left.push([at, 1, 0]);
+  if (at < 1) left.push([at, 1]);
   return left;
 }
 

@@ -142,8 +142,8 @@ export class PageWalk {
   ): void {
     if (!how.fill && !how.stroke) return;
     if (contours.length === 0) return this.left.add('zero length');
-    const { filled, bare } = partedByFill(contours);
-    if (how.fill && bare.length > 0) {
+    const { filled, bare } = partedByFill(how.fill ? contours : []);
+    if (bare.length > 0) {
       if (how.stroke) this.#paint(bare, state, layers, { ...how, fill: false });
       else this.left.add('hidden', 'a line without width');
       if (filled.length > 0) this.#paint(filled, state, layers, how);

@@ -211,8 +211,8 @@ class Walk {
   #draw(contours: readonly Contour[], where: Around, id: string): void {
     const { matrix, style, layer, view, clips: around } = where;
     const { fill, stroke, evenOdd, colour } = paintOf(style);
-    const { filled, bare } = partedByFill(contours);
-    if (fill !== 'none' && bare.length > 0) {
+    const { filled, bare } = partedByFill(fill === 'none' ? [] : contours);
+    if (bare.length > 0) {
       this.#draw(bare, { ...where, style: { ...style, fill: 'none' } }, id);
       if (filled.length > 0) this.#draw(filled, where, id);
       return;
@@ -242,10 +242,9 @@ class Walk {
       if (isWhite && stroke === 'ink') this.#line(style, { ...common, contours: placed });
       else this.elements.push({ ...common, kind: 'area', white: isWhite, contours: placed.map(closedOutline) });
       if (isWhite) this.left.add('white', id);
+      if (this.#named(style.fill)?.name === 'pattern') this.left.add('other content', 'a pattern: taken as its area');
     } else if (stroke === 'white') this.left.add('white', id);
     else this.#line(style, { ...common, contours: placed });
-    if (isSet(style.fill) && fill !== 'none' && this.#named(style.fill)?.name === 'pattern')
-      this.left.add('other content', 'a pattern: taken as its area');
   }
 
   #line(style: Style, element: Omit<DrawnElement, 'kind' | 'white'>): void {
@@ -264,6 +263,7 @@ class Walk {
 
 const isSet = (property: string | undefined): boolean => property !== undefined && property !== 'none';
 
+/** Properties that put marks on lines. */
 const MARKERS = ['marker', 'marker-start', 'marker-mid', 'marker-end'];
 
 const isDashed = (style: Style): boolean =>

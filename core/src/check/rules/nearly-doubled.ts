@@ -2,6 +2,7 @@ import { boundsOfPoints, growBounds } from '../../geometry/bounds.ts';
 import { itemName } from '../../items/kinds.ts';
 import { inArtwork } from '../../recipe/patch.ts';
 import { LIMITS } from '../../recipe/schema.ts';
+import { roundUp } from '../../units/round-up.ts';
 import type { Finding } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
 
@@ -17,7 +18,7 @@ export const nearlyDoubled = ({ items, arrangement }: AssemblySubject): Finding[
     const points = nearly.map(({ at }) => ({ x: at.x + origin.x, y: at.y + origin.y }));
     const off = nearly.reduce((most, each) => Math.max(most, each.off), 0);
     const length = nearly.reduce((sum, each) => sum + each.length, 0);
-    const within = Number((Math.ceil(off / STEP) * STEP).toFixed(3));
+    const within = roundUp(off, STEP);
     const isOne = nearly.length === 1;
     return [
       {
@@ -28,7 +29,7 @@ export const nearlyDoubled = ({ items, arrangement }: AssemblySubject): Finding[
         title: `${itemName(item)}: ${isOne ? 'a line runs' : `${nearly.length} lines run`} beside another`,
         detail:
           `${Number(off.toFixed(3))} mm off at most, along ${Number(length.toFixed(1))} mm in all: ` +
-          `as good as on it, and drawn twice.`,
+          'as good as on it, and drawn twice.',
         mends:
           within <= LIMITS.doubled.most
             ? [

@@ -3,6 +3,7 @@ import type { Closing } from '../../artwork/closing/closing.ts';
 import { itemName } from '../../items/kinds.ts';
 import { inArtwork } from '../../recipe/patch.ts';
 import { LIMITS, type ArtworkItem, type Role } from '../../recipe/schema.ts';
+import { roundUp } from '../../units/round-up.ts';
 import type { Finding, Mend } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
 
@@ -54,7 +55,7 @@ const STEP = 0.05;
 function mendsOf(item: ArtworkItem, { gaps }: Closing): Mend[] {
   // Narrower ones are kept open by hand: another width changes nothing for them.
   const widest = Math.max(0, ...gaps.map(({ width }) => width).filter((width) => width > item.join));
-  const join = Number((Math.ceil((widest + 1e-9) / STEP) * STEP).toFixed(2));
+  const join = roundUp(widest + 1e-9, STEP);
   const close: Mend[] =
     widest > 0 && join <= LIMITS.join.most
       ? [{ label: `Close gaps up to ${join} mm`, patch: inArtwork(item.id, { path: ['join'], value: join }) }]

@@ -28,9 +28,10 @@ const repairSchema = z.strictObject({
     .describe(
       'A gap closed, however wide: as suits its lines (join), both ends in the middle (together), a line across ' +
         '(across), or both carried on to where they cross (prolonged); or kept open, however narrow. Of lines that ' +
-        'lie on each other, both kept (both), of those that nearly do, one (once); of lines that run past each other, neither cut back (uncut). Of a line ' +
-        'that crosses itself there, what lies in it an odd number of times (parted), or all of it (filled). Of a very ' +
-        'small outline, that it stays (kept) or is left out (dropped).',
+        'lie on each other, both kept (both), of those that nearly do, one (once); of lines that run past each ' +
+        'other, neither cut back (uncut). Of a line that crosses itself there, what lies in it an odd number of ' +
+        'times (parted), or all of it (filled). Of a very small outline, that it stays (kept) or is left out ' +
+        '(dropped).',
     ),
   layer: z.string().max(300).describe('The layer of the file that its lines are in.'),
   from: end,

@@ -198,7 +198,7 @@ export function ArtworkFields({
             at="item.doubled"
             label="Doubles within"
             value={item.doubled}
-            digits={unit === 'mm' ? 3 : 4}
+            digits={fineDigits(unit)}
             {...LIMITS.doubled}
             onChange={(mm) => edit('Doubled lines', (draft) => void (draft.doubled = mm))}
           />
@@ -256,7 +256,7 @@ export function ArtworkFields({
             at="item.refit"
             label="Fit anew within"
             value={item.refit}
-            digits={unit === 'mm' ? 3 : 4}
+            digits={fineDigits(unit)}
             placeholder="as drawn"
             {...LIMITS.refit}
             onChange={(mm) => edit('Fewer nodes', (draft) => void (draft.refit = mm))}
@@ -329,11 +329,14 @@ function Measured({ onSize }: { onSize: (factor: number) => void }) {
   );
 }
 
+/** Decimals of lengths much finer than what is cut. */
+const fineDigits = (unit: LengthUnit): number => (unit === 'mm' ? 3 : 4);
+
 function fittedHint(refit: number | null, { before, after, off }: NodeCount, unit: LengthUnit): string {
   if (refit === null) return 'Outlines of very many nodes are smoother, and run better, fitted with few.';
   return after === before
     ? 'Nothing was saved: all stays as drawn.'
-    : `${before} nodes became ${after}, ${lengthWithUnit(off, unit, unit === 'mm' ? 3 : 4)} off at most.`;
+    : `${before} nodes became ${after}, ${lengthWithUnit(off, unit, fineDigits(unit))} off at most.`;
 }
 
 const namesOf = (layers: readonly { readonly name: string }[]): string[] => layers.map(({ name }) => name);
@@ -365,7 +368,8 @@ function Closed({ closing: { joined, gaps, ...closing } }: { closing: Closing })
       `${doubled.length} ` +
         `${doubled.length === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
     nearly.length > 0 &&
-      `${nearly.length} ${nearly.length === 1 ? 'runs' : 'run'} beside others, ${lengthWithUnit(apart, unit, unit === 'mm' ? 3 : 4)} off at most.`,
+      `${nearly.length} ${nearly.length === 1 ? 'runs' : 'run'} beside others, ` +
+        `${lengthWithUnit(apart, unit, fineDigits(unit))} off at most.`,
     overshoots.length > 0 &&
       `${overshoots.length} ${overshoots.length === 1 ? 'corner' : 'corners'} where lines ran past each other cut ` +
         `back, by ${lengthWithUnit(longest, unit)} at most.`,
