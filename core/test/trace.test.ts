@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fitCurve } from '../src/artwork/fitting/fit-curve.ts';
 import { resampled, STEP } from '../src/artwork/fitting/resample.ts';
 import { shadesOf, type GreyPicture } from '../src/artwork/picture/grey-picture.ts';
+import { smoothingFor } from '../src/artwork/picture/level.ts';
 import { packPicture, unpackPicture } from '../src/artwork/picture/packed.ts';
 import { blurOf } from '../src/artwork/picture/refine.ts';
 import { ringsOf } from '../src/artwork/picture/rings.ts';
@@ -197,6 +198,39 @@ describe('a traced picture', () => {
       }),
       { numRuns: 30 },
     );
+  });
+
+  it('is the same edge where a photo is faded, be the ground pale, grey or dark, and little of it taken up', () => {
+    const { region, width, height } = placed(lettersOf('Rag', 'overpass-bold', 40), 5);
+    const [wide, high] = [width + 60, height + 60];
+    const sharp = drawn(region, wide, high, 0.8, 0);
+    for (const [dark, light] of [
+      [90, 160],
+      [40, 100],
+      [170, 215],
+    ] as const) {
+      const pixels = sharp.pixels.map((shade) => dark + (shade / 255) * (light - dark));
+      const { contours, level } = trace({ ...sharp, pixels }, PLAIN_TRACE);
+      expect(Math.abs(level - (dark + light) / 2)).toBeLessThan(2);
+      expect(contours).toHaveLength(region.length);
+      expect(apart(contours, region).worst).toBeLessThan(1);
+    }
+  });
+
+  it('is smoothed by how its grain stands to what dark and light are apart, also where grain is blurred', () => {
+    const { region, width, height } = placed(lettersOf('Rag', 'overpass-bold', 90), 5);
+    const plain = drawn(region, width, height, 0.8, 0);
+    expect(smoothingFor(shadesOf(plain))).toBe(0);
+    const next = dice(3);
+    const grain = Float64Array.from(plain.pixels, () => 12 * (2 * next() - 1));
+    const soft = grain.map((_, i) => (grain[i]! + (grain[i + 1] ?? 0) + (grain[i + width] ?? 0)) / 3);
+    const photo = (contrast: number) => ({
+      ...plain,
+      pixels: plain.pixels.map((shade, i) => 128 + ((shade - 128) / 255) * contrast + soft[i]!),
+    });
+    const [much, faded] = [smoothingFor(shadesOf(photo(220))), smoothingFor(shadesOf(photo(50)))];
+    expect(faded).toBeGreaterThan(0.6);
+    expect(faded).toBeGreaterThan(much + 0.05);
   });
 
   it('leaves spots out and counts them, takes light for dark, and goes by a level that is given', () => {

@@ -24,9 +24,9 @@ export interface Shades {
 /** Rim of ground round a picture, pixels: so that what reaches its edge closes. */
 export const RIM = 3;
 
-/** The shades of a picture in a rim of its ground: white, or black where its edge is mostly dark. */
+/** The shades of a picture in a rim of its ground, which is as its edge mostly is: white paper, or a dark board. */
 export function shadesOf({ width, height, pixels }: GreyPicture): Shades {
-  const ground = edgeMedian(width, height, pixels) < 128 ? 0 : 255;
+  const ground = edgeMedian(width, height, pixels);
   const [w, h] = [width + 2 * RIM, height + 2 * RIM];
   const values = new Float32Array(w * h).fill(ground);
   for (let y = 0; y < height; y++)

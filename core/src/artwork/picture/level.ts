@@ -1,22 +1,38 @@
 import { gaussian } from './gaussian.ts';
 import { medianOf, type Shades } from './grey-picture.ts';
 
-/** Grain of a picture from which on it is smoothed, and at which it is smoothed by the most, in shades. */
-const [FINE, COARSE] = [3, 24];
+/**
+ * Grain of a picture from which on it is smoothed, and at which it is smoothed by the most, as shares of what dark and
+ * light are apart.
+ */
+const [FINE, COARSE] = [0.012, 0.095];
 /** The most that a grainy picture is smoothed by itself, pixels. */
 const MOST_SMOOTH = 1;
 /** About so many pixels tell how grainy a picture is, and no more than one of so many. */
 const [TELLING, EVERY] = [40_000, 7];
+/** Grain that was blurred, as in photos, is not seen between neighbours, only between pixels this far apart. */
+const APART = 3;
+/** What tells of it lies this far from the level, as a share of what dark and light are apart. */
+const PLAIN = 0.25;
 
-/** How much a picture is to be smoothed, pixels, by how grainy it is (the median of its Laplacian). */
+/**
+ * How much a picture is to be smoothed, pixels, by how grainy it is where it is plainly dark or light: the median of
+ * its Laplacian.
+ */
 export function smoothingFor({ width, height, values }: Shades): number {
-  const grain: number[] = [];
   const every = Math.max(EVERY, Math.ceil((width * height) / TELLING));
-  for (let i = width + 1; i < width * (height - 1) - 1; i += every)
-    grain.push(
-      Math.abs(4 * values[i]! - values[i - 1]! - values[i + 1]! - values[i - width]! - values[i + width]!) / 3,
-    );
-  const noise = medianOf(grain);
+  const { dark, light } = darkAndLight(values.filter((_, i) => i % every === 0));
+  const [contrast, level, row] = [light - dark, (dark + light) / 2, APART * width];
+  if (contrast <= 0) return 0;
+  const grain: number[] = [];
+  for (let i = row + APART; i < width * height - row - APART; i += every) {
+    const here = values[i]!;
+    const round = [values[i - APART]!, values[i + APART]!, values[i - row]!, values[i + row]!];
+    const side = Math.sign(here - level);
+    if ([here, ...round].every((value) => (value - level) * side > PLAIN * contrast))
+      grain.push(Math.abs(4 * here - round.reduce((sum, value) => sum + value)) / 3);
+  }
+  const noise = medianOf(grain) / contrast;
   return noise <= FINE ? 0 : MOST_SMOOTH * Math.min(1, 0.5 + (0.5 * (noise - FINE)) / (COARSE - FINE));
 }
 
@@ -47,7 +63,13 @@ export function smoothed(shades: Shades, sigma: number): Shades {
  * The shade that parts dark from light: halfway between the medians of the two, which are told apart by the level at
  * which they differ most (Otsu 1979).
  */
-export function levelOf({ values }: Shades): number {
+export function levelOf({ values }: Pick<Shades, 'values'>): number {
+  const { dark, light } = darkAndLight(values);
+  return (dark + light) / 2;
+}
+
+/** The medians of what is dark and of what is light. */
+function darkAndLight(values: Shades['values']): { readonly dark: number; readonly light: number } {
   const counts = histogramOf(values);
   const all = values.length;
   const sum = counts.reduce((total, count, shade) => total + count * shade, 0);
@@ -60,7 +82,7 @@ export function levelOf({ values }: Shades): number {
     const between = below * (all - below) * apart * apart;
     if (between > best) [best, level] = [between, shade];
   }
-  return (medianShade(counts, 0, level) + medianShade(counts, level + 1, 255)) / 2;
+  return { dark: medianShade(counts, 0, level), light: medianShade(counts, level + 1, 255) };
 }
 
 /** How many pixels have each shade. */

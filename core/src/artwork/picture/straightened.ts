@@ -1,6 +1,7 @@
 import { distance, type Point } from '../../geometry/point.ts';
 import type { RasterPicture } from './grey-picture.ts';
 import type { CornerShare, PicturePlan } from './picture-plan.ts';
+import { seenRatio } from './seen-ratio.ts';
 
 /** A straightened picture has no more pixels than this. */
 const MOST_PIXELS = 16_000_000;
@@ -20,8 +21,9 @@ export function straightened(
   const [a, b, c, d] = corners.map(at) as [Point, Point, Point, Point];
   const wide = (distance(a, b) + distance(d, c)) / 2;
   const high = (distance(a, d) + distance(b, c)) / 2;
+  const wanted = ratio ?? seenRatio([a, b, c, d], picture);
   // The side that is told larger keeps its pixels.
-  const [w, h] = ratio === null ? [wide, high] : wide / high > ratio ? [wide, wide / ratio] : [high * ratio, high];
+  const [w, h] = wide / high > wanted ? [wide, wide / wanted] : [high * wanted, high];
   const less = Math.min(1, Math.sqrt(MOST_PIXELS / Math.max(1, w * h)));
   const [width, height] = [Math.max(2, Math.round(w * less)), Math.max(2, Math.round(h * less))];
   const project = projection(a, b, c, d);

@@ -211,7 +211,7 @@ function Notices({ previewing, working, problem, stopped, onStop }: Omit<Props, 
     return (
       <div className={css.notice}>
         {smooth ? 'Clicks are smooth points.' : 'Clicks are corners.'} S changes that; the first again closes it; Enter
-        ends it, Esc drops it.
+        or Esc ends it.
       </div>
     );
   if (previewing) return <div className={css.notice}>Shown with the mend: {previewing}</div>;

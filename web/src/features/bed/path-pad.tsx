@@ -18,8 +18,8 @@ const CLOSES = 9;
 const STEP = Math.PI / 4;
 
 /**
- * Takes clicks on the bed as nodes of a drawing: the first again closes it, Enter ends it, Backspace takes one out, and
- * S makes the next ones smooth, or corners again.
+ * Takes clicks on the bed as nodes of a drawing: the first again closes it, Enter or Escape ends it, Backspace takes
+ * one out, and S makes the next ones smooth, or corners again.
  */
 export function PathPad({ picture, scale, edits }: { picture: Picture; scale: number; edits: SheetEdits }) {
   const [nodes, setNodes] = useState<readonly DrawnPoint[]>([]);
@@ -32,8 +32,7 @@ export function PathPad({ picture, scale, edits }: { picture: Picture; scale: nu
       useView.setState({ drawing: null });
     };
     const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'Enter') end(false);
-      else if (event.key === 'Escape') useView.setState({ drawing: null });
+      if (event.key === 'Enter' || event.key === 'Escape') end(false);
       else if (event.key === 'Backspace') setNodes(nodes.slice(0, -1));
       else if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey)
         useView.setState({ smooth: !smooth });

@@ -28,6 +28,7 @@ function OnePicture({ picture, thing, item }: { picture: Picture; thing: string;
   const laid = picture.assemblies.find(({ id }) => id === thing);
   const at = laid?.items.find(({ id }) => id === item.id)?.at;
   const facts = laid?.report.items.find(({ id }) => id === item.id)?.artwork;
+  const isPlain = useView(({ drawing }) => drawing === 'corners' || drawing === 'path');
   const { data: url } = useQuery({
     queryKey: ['picture', item.source, item.picture.corners, item.picture.ratio],
     queryFn: () => pictureUrl(item.source, item.picture),
@@ -42,6 +43,7 @@ function OnePicture({ picture, thing, item }: { picture: Picture; thing: string;
   return (
     <image
       className={css.guidePicture}
+      data-plain={isPlain}
       href={url}
       width={width}
       height={height}

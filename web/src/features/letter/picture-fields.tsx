@@ -44,7 +44,7 @@ export function PictureFields({ item, facts }: { item: ArtworkItem; facts: Pictu
       ) : (
         <PictureLevels item={item} facts={facts} />
       )}
-      <Straighten item={item} isStraight={corners !== null} />
+      <Straighten item={item} facts={facts} isStraight={corners !== null} />
       <Form.Check
         type="switch"
         id="picture-shown"
@@ -86,9 +86,10 @@ export function PictureFields({ item, facts }: { item: ArtworkItem; facts: Pictu
 }
 
 /** What was photographed aslant, drawn straight by its four corners. */
-function Straighten({ item, isStraight }: { item: ArtworkItem; isStraight: boolean }) {
+function Straighten({ item, facts, isStraight }: { item: ArtworkItem; facts: PictureFacts; isStraight: boolean }) {
   const edit = useEditItem<ArtworkItem>();
   const isClicking = useView((state) => state.drawing === 'corners');
+  const setRatio = (ratio: number | null) => edit('Width to height', ({ picture }) => void (picture.ratio = ratio));
   const asItWas = () => edit('Straighten a picture', ({ picture }) => void (picture.corners = picture.ratio = null));
   return (
     <>
@@ -111,20 +112,26 @@ function Straighten({ item, isStraight }: { item: ArtworkItem; isStraight: boole
           </Button>
         )}
       </div>
+      {isClicking && (
+        <p className="field-hint">On the bed, those of what is a rectangle in truth, in any order. Esc leaves it.</p>
+      )}
       {isStraight && (
         <NumberField
           at="item.picture.ratio"
           label="Width to height"
-          value={item.picture.ratio ?? 0}
+          value={item.picture.ratio ?? Number((facts.width / facts.height).toFixed(3))}
           {...LIMITS.ratio}
-          least={0}
           step={0.05}
-          onChange={(ratio) =>
-            edit('Width to height', ({ picture }) => {
-              picture.ratio = ratio < LIMITS.ratio.least ? null : ratio;
-            })
+          onChange={setRatio}
+          hint={
+            item.picture.ratio === null ? (
+              'As its corners tell. Where you know it, type it.'
+            ) : (
+              <button type="button" className="btn btn-link btn-sm p-0" onClick={() => setRatio(null)}>
+                As its corners tell
+              </button>
+            )
           }
-          hint="In truth; 0: as it looks."
         />
       )}
     </>
