@@ -7,10 +7,14 @@ import type { RasterPicture } from '../src/artwork/picture/grey-picture.ts';
 import { levelsFor } from '../src/artwork/picture/levels.ts';
 import { PLAIN_PICTURE, type CornerShare } from '../src/artwork/picture/picture-plan.ts';
 import { straightened } from '../src/artwork/picture/straightened.ts';
-import { joinBounds } from '../src/geometry/bounds.ts';
+import { heightOf, joinBounds, widthOf } from '../src/geometry/bounds.ts';
+import { build } from '../src/job/build-job.ts';
 import { contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { withCorners } from '../src/recipe/edits/artwork.ts';
+import type { RecipeInput } from '../src/recipe/read.ts';
 import type { ArtworkItem } from '../src/recipe/schema.ts';
+import { emblem, PLAIN_SHOP } from './emblem.ts';
+import { recipeOf } from './workshop.ts';
 
 /** A picture by a shade for each of its pixels, counted from its upper left. */
 function pictureOf(width: number, height: number, shade: (x: number, y: number) => number): RasterPicture {
@@ -192,3 +196,21 @@ function inverse([a, b, c, d, e, f, g, h, i]: readonly number[]): number[] {
     .flat()
     .map((value) => value / whole);
 }
+
+it('is drawn over where it is a guide: the plate keeps room for it, and what is drawn need not lie on its shapes', () => {
+  const picture = pictureOf(160, 100, (x, y) => (inside(x, y, [20, 20, 140, 80]) ? 40 : 230));
+  const plateWith = (role: 'engraved' | 'guide') => {
+    const drawnOver = { kind: 'shape', outline: { by: 'round', diameter: 10 }, place: { x: -75, y: 0 } } as const;
+    const recipe = recipeOf(
+      emblem({ role, mmPerUnit: 1, place: { x: 0, y: 0 } }, 'engraved', [drawnOver]) as RecipeInput,
+    );
+    const job = build(recipe, { ...PLAIN_SHOP, artworks: new Map([['emblem', readingOf(picture)]]) });
+    expect(job.findings.filter(({ rule }) => rule === 'past the guide')).toEqual([]);
+    const { plate } = job.assemblies[0]!.built.arrangement;
+    return [widthOf(plate!), heightOf(plate!)];
+  };
+  const [width, height] = plateWith('guide');
+  expect(width).toBeCloseTo(160, 0);
+  expect(height).toBeCloseTo(80, 0);
+  expect([width, height]).toEqual(plateWith('engraved'));
+});

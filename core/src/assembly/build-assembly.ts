@@ -74,7 +74,10 @@ export function buildAssembly(thing: Made, around: Surroundings, sources: Source
     const field = rooms.get(item.id) ?? null;
     return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null, fileKnown, field };
   });
-  const placed = items.map(({ item, role, field }) => ({ id: item.id, role, place: field?.place ?? item.place }));
+  const placed = items.map(({ item, role, form, field }) => ({
+    ...{ id: item.id, role, place: field?.place ?? item.place },
+    isPicture: form.artwork?.picture != null,
+  }));
   const arranged = runStage(cache, 'arrangement', drawn, { ...plans.arrangement, placed }, (plan) =>
     arrange(
       plan,

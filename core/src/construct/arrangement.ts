@@ -32,6 +32,8 @@ export interface DrawnItem {
   /** Room that it asks for above it where it is put below others by itself. */
   readonly gap: number;
   readonly place: Place | null;
+  /** A picture, of which a plate has room for what is to be drawn over it, though it be a guide. */
+  readonly isPicture: boolean;
 }
 
 /** What the items are in or on: one of three, or (without a rail) nothing. */
@@ -92,7 +94,7 @@ export function arrange(plan: ArrangementPlan, drawn: readonly DrawnItem[]): Arr
   const own = plan.plate && plateItemAmong(drawn);
   const others = besides(drawn, own);
   const { origins, plate: room } = placeItems(
-    others.map((item) => ({ ...item, isGuide: item.role === 'guide' })),
+    others.map((item) => ({ ...item, isGuide: item.role === 'guide' && !item.isPicture })),
     plan.plate && { ...plan.plate, ...(own ? fittedLike(own) : roomOf(plan.plate)) },
     NO_WORDS,
   );

@@ -21,17 +21,21 @@ const STEPS = 20;
 const CLEAR = 0.98;
 const SMALLEST = 0.1;
 
-/** What is made must lie on what it is made for: the ornament, the box or the door that a guide stands for. */
+/**
+ * What is made must lie on what it is made for: the ornament, the box or the door that a guide stands for. A picture
+ * stands for nothing; it is drawn over.
+ */
 export function pastTheGuide(subject: AssemblySubject): Finding[] {
   const { arrangement, items, construction } = subject;
   return arrangement.items.flatMap((guide, i): Finding[] => {
-    const outline = guide.role === 'guide' ? guide.letters.flatMap(({ contours }) => contours) : [];
+    const { item, form } = items[i]!;
+    const isPicture = form.artwork?.picture != null;
+    const outline = guide.role === 'guide' && !isPicture ? guide.letters.flatMap(({ contours }) => contours) : [];
     if (outline.length === 0) return [];
     const made = [...construction.material, ...construction.area];
     const past = made.length === 0 ? [] : knockOut(made, outline);
     if (regionArea(past) < NOTHING) return [];
     const by = farthest(past, outline);
-    const { item } = items[i]!;
     return [
       {
         id: `past the guide:${item.id}`,

@@ -61,6 +61,7 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
   );
   useFocus(show);
   const station = useView((state) => state.station);
+  const isDrawing = useView((state) => state.drawing === 'path');
   const edits = useSheetEdits(picture);
   const { result: run = null, problem: runProblem } = useRun(view === 'run');
   const [keys, setKeys] = useState(false);
@@ -130,7 +131,7 @@ export function Bed({ picture, measures, previewing, upToDate, working, problem,
           ]}
         />
       </div>
-      {picture && view !== 'thickness' && view !== 'run' && !previewing && (
+      {picture && view !== 'thickness' && view !== 'run' && !previewing && !isDrawing && (
         <ExactFields picture={picture} edits={edits} />
       )}
       {picture && <KeepOffer picture={picture} edits={edits} />}
