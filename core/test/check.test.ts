@@ -136,6 +136,19 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
     material: 'brass',
   },
   'words off the plate': { make: 'cut-through', lettering: { words: 'BOD' }, plate: { width: 60 } },
+  'nothing seen': {
+    machine: 'plasma',
+    material: 'mild-steel',
+    assemblies: [
+      {
+        make: 'cut-through',
+        items: [
+          { kind: 'shape', outline: { by: 'rectangle', width: 200, height: 80 }, place: { x: 0, y: 0 } },
+          { words: 'WREN', size: { by: 'cap height', value: 30 }, place: { x: -40, y: -15 } },
+        ],
+      },
+    ],
+  },
   'past the guide': {
     machine: 'co2-laser',
     material: 'plywood',
@@ -240,6 +253,31 @@ describe('shop check', () => {
       buildOf({ make: 'cut-through', lettering: { words: 'LOAD 8 TONS', size: { by: 'cap height', value: 100 } } })
         .findings,
     ).toEqual([]);
+  });
+});
+
+describe('what is seen', () => {
+  const box = (role: string, width: number) =>
+    ({ kind: 'shape', role, outline: { by: 'rectangle', width, height: width / 2 }, place: { x: 0, y: 0 } }) as const;
+  const unseenIn = (make: string, ...items: readonly object[]) =>
+    jobOf({ machine: 'co2-laser', material: 'plywood', assemblies: [{ make, items }] } as RecipeInput).findings.filter(
+      ({ rule }) => rule === 'nothing seen',
+    ).length;
+
+  it.each([
+    ['a hole in a hole', 1, [box('opening', 90), box('opening', 30)]],
+    ['a hole in a panel in a hole', 0, [box('opening', 90), box('material', 60), box('opening', 30)]],
+    ['a panel laid over a hole after it, and that hole', 2, [box('opening', 30), box('material', 90)]],
+    ['a panel on the plate', 1, [box('material', 30)]],
+    ['what is engraved in a hole', 1, [box('opening', 90), box('engraved', 30)]],
+    ['what is engraved across the edge of a hole', 0, [box('opening', 30), box('engraved', 90)]],
+    ['what is engraved where all is', 1, [box('engraved', 90), box('engraved', 30)]],
+    ['what stands where all is engraved', 0, [box('engraved', 90), box('standing', 30)]],
+    ['what stands where nothing is', 1, [box('standing', 30)]],
+    ['the same twice', 2, [box('opening', 30), box('opening', 30)]],
+    ['a guide', 0, [box('guide', 30), box('opening', 30)]],
+  ])('%s: %i', (_, unseen, items) => {
+    expect(unseenIn('cut-through', ...items)).toBe(unseen);
   });
 });
 

@@ -25,6 +25,7 @@ import { narrowBridge } from './rules/narrow-bridge.ts';
 import { narrowGap } from './rules/narrow-gap.ts';
 import { noLead } from './rules/no-lead.ts';
 import { noClearField } from './rules/no-clear-field.ts';
+import { nothingSeen } from './rules/nothing-seen.ts';
 import { noWords } from './rules/no-words.ts';
 import { offTheSheet } from './rules/off-the-sheet.ts';
 import { oneBridge } from './rules/one-bridge.ts';
@@ -73,6 +74,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'parted letter': partedLetter,
   'words off the plate': wordsOffThePlate,
   'past the guide': pastTheGuide,
+  'nothing seen': nothingSeen,
   'hole in the way': holeInTheWay,
   'artwork missing': artworkMissing,
   'open line': openLine,

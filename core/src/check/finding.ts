@@ -21,6 +21,7 @@ export type AssemblyRule =
   | 'parted letter'
   | 'words off the plate'
   | 'past the guide'
+  | 'nothing seen'
   | 'hole in the way'
   | 'artwork missing'
   | 'open line'

@@ -56,6 +56,10 @@ export const inLettering = (item: string, ...steps: readonly StepOf<LetteringIte
 export const inArtwork = (item: string, ...steps: readonly StepOf<ArtworkItem>[]): Step[] =>
   (steps as readonly Step[]).map((step) => ({ ...step, assembly: HERE, item }));
 
+/** What is changed of an item of any kind. */
+export const inItem = (item: string, ...steps: readonly StepOf<Pick<Item, keyof Item>>[]): Step[] =>
+  (steps as readonly Step[]).map((step) => ({ ...step, assembly: HERE, item }));
+
 /** Says which thing it is that was looked at. Steps in the job or in other things stay what they are. */
 export const within = (assembly: string, patch: RecipePatch): Step[] =>
   patch.map((step) => (step.assembly === HERE ? { ...step, assembly } : step));

@@ -27,6 +27,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'lead in the way': 'plate',
   'words off the plate': 'plate',
   'past the guide': 'letter',
+  'nothing seen': 'letter',
   'hole in the way': 'plate',
   'artwork missing': 'letter',
   'open line': 'letter',
