@@ -315,7 +315,9 @@ describe('the roads of the server', () => {
     });
 
     it('that are pictures come back as their shades', async () => {
+      const white = { create: { width: 10, height: 10, channels: 3, background: '#fff' } } as const;
       const png = await sharp({ create: { width: 40, height: 20, channels: 3, background: '#336699' } })
+        .composite([{ input: white }])
         .png()
         .toBuffer();
       const { id } = await send('Blue.png', new Uint8Array(png));

@@ -28,9 +28,6 @@ interface MoveOptions {
   readonly keepHolds?: boolean;
 }
 
-/** Of words to the edges of their field, mm. */
-const USUAL_MARGIN = 1;
-
 /** Where things and items in hand are: moved, turned, sized, lined up, held. */
 export function placeEdits(store: JobStore, picture: Picture | null) {
   const { change } = store.getState();
@@ -90,10 +87,10 @@ export function placeEdits(store: JobStore, picture: Picture | null) {
   };
 
   return {
-    /** Sets words in a clear field of another item. @returns names of items that would hang on each other, if any */
-    setInField: (item: string, of: string): string[] | null => {
+    /** Sets words in a clear field of another item, so far from its edges, mm. @returns names of items that would hang on each other, if any */
+    setInField: (item: string, of: string, margin: number): string[] | null => {
       const { thing, assembly } = hand();
-      const set = setInField(thing, item, { of, margin: USUAL_MARGIN, at: null }, whereItems(picture, assembly));
+      const set = setInField(thing, item, { of, margin, at: null }, whereItems(picture, assembly));
       const circle = circleOfHolds(set);
       if (circle) return circle.map((id) => itemName(thing.items.find((each) => each.id === id)!));
       change('Set in a field', (recipe) => inThing(recipe, thing.id, () => set));

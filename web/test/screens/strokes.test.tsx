@@ -9,6 +9,7 @@ import { describe, expect, it } from 'vitest';
 import { letteringOf, thingOf } from '../lettered';
 import { useView } from '../../src/job/view-store';
 import { layersOf, linesOn } from './drawn';
+import { bed } from './hand';
 import { engraved } from './jobs';
 import { openWorkbench, type OpenWorkbench } from './open';
 
@@ -257,6 +258,10 @@ describe('dots', () => {
     const bench = await atStrokes('Smokebox plate in rivets');
     const dots = () => screen.queryAllByRole('button', { name: /^Dot \d+$/ });
     const count = dots().length;
+    // On the bed beside them it is not the words that are taken out.
+    act(() => useView.setState({ inHand: true }));
+    fireEvent.keyDown(bed(), { key: 'Delete' });
+    expect(await screen.findByText(/No dot is in hand/)).toBeTruthy();
     fireEvent.keyDown(dots()[3]!, { key: 'Delete' });
     await bench.built();
     expect(dots()).toHaveLength(count - 1);

@@ -5,7 +5,8 @@ import { withinItem } from '@needlefile/core/recipe/identity';
 import { MM_PER_INCH } from '@needlefile/core/units/length';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { useUnit } from '@/hooks/unit';
-import { choose, chosenIn, letGo, useEditLettering, useItem } from '@/job/chosen';
+import { notify } from '@/components/toasts';
+import { choose, chosenIn, letGo, useChosenPicture, useEditLettering, useItem } from '@/job/chosen';
 import { useJobStore } from '@/job/job-store';
 import { inHand } from '@/job/in-hand';
 import { nodeEdits } from '@/job/node-edits';
@@ -38,6 +39,7 @@ export function useBedKeys(
   const unit = useUnit();
   const editLettering = useEditLettering();
   const outline = useOutline(picture);
+  const thing = useChosenPicture(picture);
   const kind = useItem()?.kind;
   const steps = unit === 'mm' ? { fine: 0.1, plain: 1, far: 10 } : inches();
 
@@ -80,8 +82,12 @@ export function useBedKeys(
     const hand = inHand(recipe);
     const middle = middleOfHand(picture, hand);
     if (way) edits.move({ x: way[0] * step, y: way[1] * step }, { keepHolds: true });
-    else if (event.key === 'Delete' || event.key === 'Backspace') edits.remove();
-    else if (event.key === 'k' && view.keep.length > 0) keepIt(edits);
+    else if (event.key === 'Delete' || event.key === 'Backspace') {
+      // A dot that was clicked and missed is meant, not the words.
+      const areDots = view.station === 'strokes' && thing !== null && thing.dots.length > 0;
+      if (areDots) notify('No dot is in hand: click one first. What is on the sheet is taken out at Letter.');
+      else edits.remove();
+    } else if (event.key === 'k' && view.keep.length > 0) keepIt(edits);
     else if (event.key === 'h') edits.toggleHidden(hand.assembly, hand.items.at(-1)?.id ?? null);
     else if (event.key === 'l' && hand.items.length > 0)
       for (const { id } of hand.items) edits.toggleLocked(hand.thing.id, id);

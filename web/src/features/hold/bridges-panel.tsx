@@ -17,7 +17,7 @@ import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { IslandDetails } from './island-details';
 import { FoundRow } from './found-row';
-import { useHouseLimit } from './use-house-limit';
+import { useHouseLimit } from '@/job/house-limit';
 
 /** Islands of a cut-through plate and the bridges that hold them. */
 export function BridgesPanel({

@@ -19,7 +19,7 @@ import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { OnePieceAction } from './one-piece-action';
 import { FoundRow } from './found-row';
-import { useHouseLimit } from './use-house-limit';
+import { useHouseLimit } from '@/job/house-limit';
 
 /** How stand-alone letters hang together: pieces, necks, and what joins them. */
 export function JoinsPanel({

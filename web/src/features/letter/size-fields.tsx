@@ -3,6 +3,7 @@
 import type { AssemblyPicture, PictureItem } from '@needlefile/core/screen/assembly-picture';
 import { LIMITS, type LetteringItem } from '@needlefile/core/recipe/schema';
 import { itemName } from '@needlefile/core/items/kinds';
+import { roundUp } from '@needlefile/core/units/round-up';
 import { lengthWithUnit } from '@needlefile/core/units/length';
 import { useId, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -10,6 +11,7 @@ import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { NumberField } from '@/components/number-field';
 import { PanelSection } from '@/components/panel';
+import { useHouseLimit } from '@/job/house-limit';
 import { useUnit } from '@/hooks/unit';
 import { useView } from '@/job/view-store';
 import { useEditLettering, useLettering, useMixed, useThing } from '@/job/chosen';
@@ -40,6 +42,9 @@ export function SizeFields({ picture, edits }: { picture: AssemblyPicture | null
   const own = useLettering((item) => item.id);
   const drawn = picture?.items.find(({ id: each }) => each === own);
   const capHeight = drawn?.capHeight ?? 0;
+  const { least: wall } = useHouseLimit('wall', null);
+  // What is left round the words holds as a wall does.
+  const margin = Math.max(USUAL_MARGIN, roundUp(wall, 0.1));
   const set = (next: Size) => edit('Size', (item) => void Object.assign(item, { size: next, field: null }));
   return (
     <PanelSection
@@ -51,7 +56,7 @@ export function SizeFields({ picture, edits }: { picture: AssemblyPicture | null
           id={id}
           value={field ? FIELD + field.of : size.by}
           onChange={({ target: { value } }) => {
-            if (value.startsWith(FIELD)) return setCircle(edits.setInField(own, value.slice(FIELD.length)));
+            if (value.startsWith(FIELD)) return setCircle(edits.setInField(own, value.slice(FIELD.length), margin));
             if (drawn) set(sizeNow(value as By, drawn));
           }}
         >
@@ -124,6 +129,9 @@ export function SizeFields({ picture, edits }: { picture: AssemblyPicture | null
     </PanelSection>
   );
 }
+
+/** Of words to the edges of their field at least, mm. */
+const USUAL_MARGIN = 1;
 
 /** What stands for words in a field in the list of measures, before the id of what the field is of. */
 const FIELD = 'field of ';

@@ -15,6 +15,8 @@ export function useHouseLimit(
 ): {
   readonly machine: Machine | undefined;
   readonly material: Material | undefined;
+  /** mm; 0 where machine or material are not the shop's. */
+  readonly least: number;
   readonly placeholder: string;
   readonly hint: string | undefined;
 } {
@@ -25,12 +27,14 @@ export function useHouseLimit(
   const shop = useShop();
   const machine = shop.machines.find(({ id }) => id === machineId);
   const material = shop.materials.find(({ id }) => id === materialId);
-  if (!machine || !material) return { machine, material, placeholder: '', hint: undefined };
+  if (!machine || !material) return { machine, material, least: 0, placeholder: '', hint: undefined };
   const limit = limitsFor(machine, material)[name];
-  const placeholder = formatLength(limitAt(limit, thickness), unit);
+  const least = limitAt(limit, thickness);
+  const placeholder = formatLength(least, unit);
   return {
     machine,
     material,
+    least,
     placeholder,
     hint:
       `${own === null ? 'Empty: the house limit,' : 'House limit'} ${placeholder} ${unit} ` +
