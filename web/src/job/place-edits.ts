@@ -87,7 +87,10 @@ export function placeEdits(store: JobStore, picture: Picture | null) {
   };
 
   return {
-    /** Sets words in a clear field of another item, so far from its edges, mm. @returns names of items that would hang on each other, if any */
+    /**
+     * Sets words in a clear field of another item, so far from its edges, mm.
+     * @returns names of items that would hang on each other, if any
+     */
     setInField: (item: string, of: string, margin: number): string[] | null => {
       const { thing, assembly } = hand();
       const set = setInField(thing, item, { of, margin, at: null }, whereItems(picture, assembly));
