@@ -215,6 +215,28 @@ describe('dots', () => {
     });
   });
 
+  it.each([
+    [2.2, 2],
+    [2.8, 3],
+    [3.4, 4],
+    [6.6, 6],
+  ])('lie in even rows across a bar of %d mm, %i of them', (wide, rows) => {
+    const plan = { diameter: 0.6, pitch: 1.2, edge: 0.1, lie: 'rows' } as const;
+    const { strokes } = dots(box(60, wide), plan);
+    const across = strokes
+      .map(({ contour }) => contourBounds(contour))
+      .filter(({ minX, maxX }) => minX > 6 && maxX < 54)
+      .map(({ minY, maxY }) => (minY + maxY) / 2);
+    // A row down the middle goes up one side of it and down the other.
+    const heights = [...new Set(across.map((y) => Math.round(y * 4) / 4))].sort((a, b) => a - b);
+    expect(heights).toHaveLength(rows);
+    const even = (wide - 0.8) / (rows - 1);
+    for (const y of across) {
+      const row = (y - 0.4) / even;
+      expect(Math.abs(row - Math.round(row))).toBeLessThan(0.06);
+    }
+  });
+
   it.each(['rows', 'scattered'] as const)('never leave letters or touch each other, in %s', (lie) => {
     const region = letters('R8', 20);
     const { strokes } = dots(region, { diameter: 0.8, pitch: 1.2, edge: 0.15, lie });

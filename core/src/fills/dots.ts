@@ -5,6 +5,7 @@ import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import { growRegion } from '../geometry/kernel/ring-offset.ts';
 import { distance, mix, type Point } from '../geometry/point.ts';
 import { circle } from '../geometry/shapes.ts';
+import { strokeWidth } from '../geometry/stroke-width.ts';
 import { widestDisc, type Disc } from '../geometry/widest-disc.ts';
 import type { Fill, FillStroke } from './fill.ts';
 import { stepped } from './polyline.ts';
@@ -27,6 +28,12 @@ export interface DotPlan {
 const ROW = 0.87;
 /** Dots nearer to each other than this share of the pitch, or than they are wide, are one too many. */
 const NEAREST = 0.72;
+/** Rows are fitted to strokes of which so much is of one width. */
+const EVEN = 0.5;
+/** The row down the middle of a stroke begins this share of a row's distance beside it. */
+const IN_THE_MIDDLE = 0.04;
+/** How much further off what is wanted rows may be, to have none there: the natural logarithm of their ratio. */
+const MIDDLE_ROW = 0.25;
 /** A row turns a corner where it turns by more within a step, radians. */
 const CORNER = 0.6;
 /** Rows are followed so nearly, mm. */
@@ -34,6 +41,8 @@ const FINE = 0.01;
 
 /** A part is a dot where the widest disc in it has so much of it. */
 const ROUND = 0.7;
+
+const leastApart = ({ diameter, pitch }: DotPlan): number => Math.max(diameter * 1.02, NEAREST * pitch);
 
 /** The one dot of a part that is a dot itself, where that is wider than the others; else null. */
 function singleOf(part: Region, { diameter, edge, single }: DotPlan): Disc | null {
@@ -57,7 +66,7 @@ export function dots(region: Region, plan: DotPlan): Fill {
   const source = region[0]?.segments[0]?.source ?? '';
   const placed: Point[] = [];
   const singles: Disc[] = [];
-  const least = Math.max(plan.diameter * 1.02, NEAREST * plan.pitch);
+  const least = leastApart(plan);
   for (const part of componentsOf(region).map(componentRegion)) {
     const single = singleOf(part, plan);
     if (single) {
@@ -85,7 +94,8 @@ interface Row {
   readonly closed: boolean;
 }
 
-function rowsIn(part: Region, { diameter, pitch, edge }: DotPlan): Row[] {
+function rowsIn(part: Region, plan: DotPlan): Row[] {
+  const { diameter, pitch, edge } = plan;
   const inset = diameter / 2 + edge;
   const reach = growRegion(part, -inset);
   if (reach.length === 0) return [];
@@ -98,10 +108,32 @@ function rowsIn(part: Region, { diameter, pitch, edge }: DotPlan): Row[] {
       .map((row) => trimmed(row, inside))
       .filter(({ points }) => points.length > 0);
   }
+  const { width: usual, alike } = strokeWidth(part);
+  const { count, apart } = alike < EVEN ? { count: 0, apart: ROW * pitch } : rowsAcross(usual - 2 * inset, plan);
   const rows: Row[] = [];
-  for (let rings = reach, depth = inset; rings.length > 0; depth += ROW * pitch, rings = growRegion(part, -depth))
+  for (let k = 0, rings = reach; rings.length > 0; k++) {
     for (const ring of rings) rows.push({ points: ring, closed: true });
+    const next = k + 1;
+    // A row down the middle is a ring round it that is next to nothing wide.
+    const depth = inset + apart * (2 * next === count - 1 ? next - IN_THE_MIDDLE : next);
+    rings = growRegion(part, -depth);
+  }
   return rows;
+}
+
+/**
+ * How many rows lie across a stroke, and how far apart, so that they are even: as nearly as rows are to be, and rather
+ * so many that none is in the middle, where what is not quite as wide elsewhere would have no room for it.
+ * @param room between the middles of the outermost, mm
+ */
+function rowsAcross(room: number, plan: DotPlan): { readonly count: number; readonly apart: number } {
+  const wanted = ROW * plan.pitch;
+  let [count, apart, best] = [0, wanted, Infinity];
+  for (let gaps = 1; gaps * leastApart(plan) <= room; gaps++) {
+    const off = Math.abs(Math.log(room / gaps / wanted)) + (gaps % 2 === 0 ? MIDDLE_ROW : 0);
+    if (off < best) [count, apart, best] = [gaps + 1, room / gaps, off];
+  }
+  return { count, apart };
 }
 
 const rowsOf = (contour: Contour): Row[] => [{ points: flatten(contour, FINE), closed: contour.closed }];

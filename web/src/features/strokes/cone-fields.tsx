@@ -59,7 +59,7 @@ export function ConeFields({ at, fill, set }: { at: string; fill: FillOf<'cone'>
         value={fill.deepest}
         digits={3}
         {...LIMITS.fillWidth}
-        placeholder="as letters are wide"
+        placeholder="no limit"
         onChange={(deepest) => set('Greatest depth', { deepest })}
         onEmpty={() => set('Greatest depth', { deepest: null })}
         hint={

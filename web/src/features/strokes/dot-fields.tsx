@@ -46,9 +46,11 @@ export function DotFields({ at, fill, set }: { at: string; fill: FillOf<'dots'>;
         {...LIMITS.fillWidth}
         onChange={(pitch) => set('Pitch of dots', { pitch })}
         hint={
-          fill.lie === 'rows'
-            ? 'From middle to middle, about: each row is spread evenly.'
-            : 'No two are nearer to each other.'
+          fill.pitch < fill.diameter
+            ? 'Less than the diameter: as near as they can be without touching.'
+            : fill.lie === 'rows'
+              ? 'From middle to middle, about: each row is spread evenly.'
+              : 'No two are nearer to each other.'
         }
       />
       <LengthField
