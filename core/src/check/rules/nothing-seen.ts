@@ -57,9 +57,7 @@ export function nothingSeen({ construction: { groups }, arrangement, items, thin
 /** Whether anything would be otherwise without a group. What lies off the plate is another rule's affair. */
 function isSeen(group: ItemGroup, all: readonly ItemGroup[], plate: Bounds | null): boolean {
   if (plate && !boundsContain(plate, group.bounds)) return true;
-  const near = all.filter(
-    (each) => each === group || (each.item !== group.item && boundsMeet(each.bounds, group.bounds)),
-  );
+  const near = all.filter(({ bounds }) => boundsMeet(bounds, group.bounds));
   const others = near.filter((each) => each !== group);
   return edgesOf(group.region).some((point) => lookAt(point, near, plate) !== lookAt(point, others, plate));
 }
