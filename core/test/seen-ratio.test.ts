@@ -42,3 +42,14 @@ it('takes the usual camera where sides stay level, and what is seen from straigh
   expect(Math.abs(seenRatio(looks, PICTURE) - 2.5)).toBeLessThan(Math.abs(wide / high - 2.5));
   expect(seenRatio(seen(2.5, 0, 0, 1900, 1800), PICTURE)).toBeCloseTo(2.5, 6);
 });
+
+it('is a ratio that there may be, wherever the corners are clicked', () => {
+  const anywhere = fc.record({ x: angle(-800, 2400), y: angle(-600, 1800) });
+  fc.assert(
+    fc.property(fc.tuple(anywhere, anywhere, anywhere, anywhere), (corners) => {
+      const ratio = seenRatio(corners, PICTURE);
+      expect(ratio).toBeGreaterThanOrEqual(0.02);
+      expect(ratio).toBeLessThanOrEqual(50);
+    }),
+  );
+});

@@ -90,12 +90,18 @@ describe('a drawing of one’s own', () => {
     expect(Math.abs(contourArea(drawn))).toBeGreaterThan(40 * 10 + 0.5 * 40 * 20);
   });
 
-  it('is given up by Escape', async () => {
+  it('is ended by Escape as well, and is nothing where it has no run yet', async () => {
     clickAt(pad(), 20, 20);
-    clickAt(pad(), 60, 20);
     press('Escape');
     expect(useView.getState().drawing).toBeNull();
     expect(bench.steps()).toBe(0);
+    act(() => useView.setState({ drawing: 'path' }));
+    clickAt(pad(), 20, 20);
+    clickAt(pad(), 60, 20);
+    press('Escape');
+    await bench.built();
+    expect(useView.getState().drawing).toBeNull();
+    expect(drawnOne()).toMatchObject({ outline: { closed: false } });
   });
 });
 

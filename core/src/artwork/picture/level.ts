@@ -21,7 +21,8 @@ const PLAIN = 0.25;
  */
 export function smoothingFor({ width, height, values }: Shades): number {
   const every = Math.max(EVERY, Math.ceil((width * height) / TELLING));
-  const { dark, light } = darkAndLight(values.filter((_, i) => i % every === 0));
+  const few = Float32Array.from({ length: Math.ceil(values.length / every) }, (_, k) => values[k * every]!);
+  const { dark, light } = darkAndLight(few);
   const [contrast, level, row] = [light - dark, (dark + light) / 2, APART * width];
   if (contrast <= 0) return 0;
   const grain: number[] = [];

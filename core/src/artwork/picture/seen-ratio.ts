@@ -5,6 +5,8 @@ const NEAREST = 0.45;
 const FARTHEST = 2.5;
 /** That of most pocket cameras, for where the picture does not tell. */
 const USUAL = 0.8;
+/** No rectangle that is photographed is longer than so many times its other side. */
+const LONGEST = 50;
 /** Sides that draw together less than this are level, and tell of no distance. */
 const LEVEL = 1e-6;
 
@@ -38,7 +40,8 @@ export function seenRatio(
   const far = Math.abs(both) > LEVEL && told > 0 ? Math.min(FARTHEST, Math.max(NEAREST, told)) : USUAL;
   const long = ([x, y, z]: Ray): number => Math.hypot(x / far, y / far, z);
   const ratio = long(along) / long(down);
-  return Number.isFinite(ratio) && ratio > 0 ? ratio : asItLooks;
+  const found = Number.isFinite(ratio) ? ratio : asItLooks;
+  return Math.min(LONGEST, Math.max(1 / LONGEST, found));
 }
 
 type Ray = readonly [number, number, number];

@@ -98,7 +98,10 @@ export const artworkFields = {
           'Corners of what was photographed aslant, from the upper left clockwise, as shares of the picture from its ' +
             'lower left: it is drawn straight; null: as it is.',
         ),
-      ratio: numberIn('ratio').nullable().default(null).describe('Of that, width to height; null: as its corners tell.'),
+      ratio: numberIn('ratio')
+        .nullable()
+        .default(null)
+        .describe('Of that, width to height; null: as its corners tell.'),
       smooth: numberIn('smooth').nullable().default(null).describe('Smoothed by so many pixels; null: by its grain.'),
       speck: numberIn('speck').default(8).describe('Spots up to this area are left out, square pixels.'),
       invert: z.boolean().default(false).describe('Light is taken in place of dark.'),
