@@ -75,7 +75,9 @@ export function buildAssembly(thing: Made, around: Surroundings, sources: Source
     return { item, role, form: made, face: opened, faceKnown: face === null || opened !== null, fileKnown, field };
   });
   const placed = items.map(({ item, role, form, field }) => ({
-    ...{ id: item.id, role, place: field?.place ?? item.place },
+    id: item.id,
+    role,
+    place: field?.place ?? item.place,
     isPicture: form.artwork?.picture != null,
   }));
   const arranged = runStage(cache, 'arrangement', drawn, { ...plans.arrangement, placed }, (plan) =>

@@ -111,11 +111,10 @@ function rowsIn(part: Region, plan: DotPlan): Row[] {
   const { width: usual, alike } = strokeWidth(part);
   const { count, apart } = alike < EVEN ? { count: 0, apart: ROW * pitch } : rowsAcross(usual - 2 * inset, plan);
   const rows: Row[] = [];
-  for (let k = 0, rings = reach; rings.length > 0; k++) {
+  for (let k = 1, rings = reach; rings.length > 0; k++) {
     for (const ring of rings) rows.push({ points: ring, closed: true });
-    const next = k + 1;
     // A row down the middle is a ring round it that is next to nothing wide.
-    const depth = inset + apart * (2 * next === count - 1 ? next - IN_THE_MIDDLE : next);
+    const depth = inset + apart * (2 * k === count - 1 ? k - IN_THE_MIDDLE : k);
     rings = growRegion(part, -depth);
   }
   return rows;

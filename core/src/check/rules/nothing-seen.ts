@@ -2,7 +2,7 @@ import type { ItemGroup } from '../../construct/groups.ts';
 import { boundsContain, boundsMeet, joinBounds, type Bounds } from '../../geometry/bounds.ts';
 import type { Region } from '../../geometry/contour.ts';
 import { regionContains } from '../../geometry/contour-facts.ts';
-import type { Point } from '../../geometry/point.ts';
+import { unit, type Point } from '../../geometry/point.ts';
 import { pointAt, tangentAt } from '../../geometry/segment.ts';
 import { itemName } from '../../items/kinds.ts';
 import { inItem } from '../../recipe/patch.ts';
@@ -78,9 +78,8 @@ const edgesOf = (region: Region): Point[] =>
   region.flatMap(({ segments }) =>
     segments.flatMap((segment) =>
       SHARES.map((t) => {
-        const [at, along] = [pointAt(segment, t), tangentAt(segment, t)];
-        const long = Math.hypot(along.x, along.y) || 1;
-        return { x: at.x - (WITHIN * along.y) / long, y: at.y + (WITHIN * along.x) / long };
+        const [at, along] = [pointAt(segment, t), unit(tangentAt(segment, t))];
+        return { x: at.x - WITHIN * along.y, y: at.y + WITHIN * along.x };
       }),
     ),
   );

@@ -13,11 +13,11 @@ import { useUnit } from '@/hooks/unit';
 import { useEditThing, useThing } from '@/job/chosen';
 import { useHoldEdits } from '@/job/hold-edits';
 import { useView } from '@/job/view-store';
+import { useHouseLimit } from '@/job/house-limit';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { IslandDetails } from './island-details';
 import { FoundRow } from './found-row';
-import { useHouseLimit } from '@/job/house-limit';
 
 /** Islands of a cut-through plate and the bridges that hold them. */
 export function BridgesPanel({

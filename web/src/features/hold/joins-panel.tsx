@@ -15,11 +15,11 @@ import { PanelHead, PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
 import { useEditThing, useThing } from '@/job/chosen';
 import { useHoldEdits } from '@/job/hold-edits';
+import { useHouseLimit } from '@/job/house-limit';
 import { DrawButton } from './draw-button';
 import css from './hold.module.css';
 import { OnePieceAction } from './one-piece-action';
 import { FoundRow } from './found-row';
-import { useHouseLimit } from '@/job/house-limit';
 
 /** How stand-alone letters hang together: pieces, necks, and what joins them. */
 export function JoinsPanel({
