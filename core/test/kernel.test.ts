@@ -4,10 +4,10 @@ import { describe, expect, it } from 'vitest';
 import { componentsOf } from '../src/geometry/components.ts';
 import { closedContour, flatten, isConnected, type Contour } from '../src/geometry/contour.ts';
 import { regionArea, regionContains, reverseContour, sourcesOf } from '../src/geometry/contour-facts.ts';
-import { common, knockOut, weld, weldRegions } from '../src/geometry/kernel/boolean.ts';
+import { common, knockOut, weld, weldEvenOdd, weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { weldSafely } from '../src/geometry/kernel/guard.ts';
 import { distanceToSpan, type Point } from '../src/geometry/point.ts';
-import { cubic, line } from '../src/geometry/segment.ts';
+import { arc, cubic, line } from '../src/geometry/segment.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { layOut, PLAIN } from '../src/lettering/layout.ts';
 import { faceIds, faceOf } from './workshop.ts';
@@ -90,6 +90,31 @@ describe('booleans', () => {
     expect(region).toHaveLength(2);
     expect(region.map(({ segments }) => segments.length).sort((a, b) => a - b)).toEqual([2, 8]);
     expect(regionArea(region)).toBeCloseTo(100 * 50 - (4 - Math.PI) * 64 - Math.PI * 25, 6);
+  });
+
+  it('keeps a circle that is one arc, whichever way it runs and wherever it begins', () => {
+    const plate = weld([
+      polygon(
+        [
+          { x: 0, y: 0 },
+          { x: 100, y: 0 },
+          { x: 100, y: 50 },
+          { x: 0, y: 50 },
+        ],
+        'plate',
+      ),
+    ]);
+    const turn = fc.record({ start: fc.integer({ min: 0, max: 359 }), way: fc.constantFrom(360, -360) });
+    fc.assert(
+      fc.property(turn, ({ start, way }) => {
+        const whole = closedContour([arc({ x: 20, y: 25 }, 3, start, way, '')]);
+        for (const region of [weldEvenOdd([whole]), knockOut(plate, weld([whole]))]) {
+          const bent = region.flatMap(({ segments }) => segments.filter(({ kind }) => kind !== 'line'));
+          expect(bent.map(({ kind }) => kind)).toEqual(['arc', 'arc']);
+        }
+        expect(regionArea(knockOut(plate, weld([whole])))).toBeCloseTo(5000 - 9 * Math.PI, 6);
+      }),
+    );
   });
 
   it('gives areas that add up, whatever the rectangles', () => {

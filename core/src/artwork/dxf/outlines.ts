@@ -1,6 +1,7 @@
 import type { Contour } from '../../geometry/contour.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, line, type Segment } from '../../geometry/segment.ts';
+import { circle } from '../../geometry/shapes.ts';
 import { numberOf, type Entity } from './drawing.ts';
 import { hatchOutlines } from './hatch.ts';
 import { ellipse, lightVertices, polyline, type Vertex } from './runs.ts';
@@ -49,8 +50,9 @@ export function outlinesOf({ type, tags, parts }: Entity): Outlined | null {
       const sweep = (((end - start) % 360) + 360) % 360 || 360;
       const radius = number(40);
       if (!(radius > 0)) return { kind: 'line', contours: [], inOwnPlane: true };
-      const segments = [arc(pointOf(tags, 10), radius, start, sweep, '')];
-      return { kind: 'line', contours: [{ segments, closed: sweep === 360 }], inOwnPlane: true };
+      const centre = pointOf(tags, 10);
+      const turn: Contour = { segments: [arc(centre, radius, start, sweep, '')], closed: false };
+      return { kind: 'line', contours: [sweep < 360 ? turn : circle(centre, radius, '')], inOwnPlane: true };
     }
     case 'ELLIPSE': {
       const [start, end] = [number(41), number(42, 2 * Math.PI)];

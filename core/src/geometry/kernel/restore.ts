@@ -262,13 +262,18 @@ function emit(
 ): void {
   const segment = provenance.segments[run.segment];
   if (!segment) return emitStraight(start, end, run.source, out);
-  // The loop of a curve that crosses itself is one run from there to there.
+  // The loop of a curve that crosses itself is one run from there to there, and so is a circle that is one arc.
   if (alone && !isLoop(segment, run))
     return void ring.forEach((p, i) => out.push(line(inMm(p), inMm(ring[(i + 1) % ring.length]!), run.source)));
   const { tAfter: tFrom } = start;
   const { tBefore: tTo } = end;
   // Most segments come through whole, between their own ends.
   if (tFrom === 0 && tTo === 1 && start.at === segment.from && end.at === segment.to) return void out.push(segment);
+  if (alone && segment.kind === 'arc') {
+    // As two arcs: one that ends where it begins could be none as well.
+    const middle = (tFrom + tTo) / 2;
+    return void out.push(portion(segment, tFrom, middle), portion(segment, middle, tTo));
+  }
   // Refining a joint can push a very short run past its own end: then the straight way is the true one.
   const backwards = Math.sign(tTo - tFrom) !== Math.sign(run.tTo - run.tFrom);
   if (segment.kind === 'line' || backwards) return emitStraight(start, end, run.source, out);
@@ -276,7 +281,7 @@ function emit(
 }
 
 const isLoop = (segment: Segment, { tFrom, tTo }: Run): boolean =>
-  segment.kind === 'cubic' && distance(pointAt(segment, tFrom), pointAt(segment, tTo)) < 2 * BOOLEAN_TOLERANCE;
+  segment.kind !== 'line' && distance(pointAt(segment, tFrom), pointAt(segment, tTo)) < 2 * BOOLEAN_TOLERANCE;
 
 function emitStraight(start: Joint, end: Joint, source: SourceId, out: Segment[]): void {
   if (distance(start.at, end.at) >= 1e-9) out.push(line(start.at, end.at, source));
