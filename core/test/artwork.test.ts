@@ -162,6 +162,27 @@ describe('artwork', () => {
     expect(followed.operations.some(({ kinds }) => kinds.includes('line'))).toBe(true);
   });
 
+  it('a layer that lies within others is told, and not one that makes a hole of them or reaches out', () => {
+    const rim = '<g id="rim"><rect width="40" height="30"/></g>';
+    const unseenOf = (mark: string, fields: object = {}) => formOf(`${rim}<g id="mark">${mark}</g>`, fields).unseen;
+    const inside = '<circle cx="20" cy="15" r="5" fill="red"/>';
+    expect(unseenOf(inside)).toEqual(['mark']);
+    expect(unseenOf(inside, { layers: ['mark'] })).toEqual([]);
+    expect(unseenOf('<circle cx="38" cy="15" r="5"/>')).toEqual([]);
+    // A closed line goes round an area, unless it is to be followed.
+    const ring = inside.replace('fill="red"', 'fill="none" stroke="red"');
+    expect(unseenOf(ring)).toEqual(['mark']);
+    expect(unseenOf(ring, { lines: 'lines' })).toEqual([]);
+    const asLines = `<g fill="none" stroke="red">${rim}<g id="mark">${ring}</g></g>`;
+    expect(formOf(asLines).unseen).toEqual([]);
+    const files = { emblem: svg(`${rim}<g id="mark">${inside}</g>`) };
+    const job = jobOf(emblem({}), files);
+    const [finding] = job.findings.filter(({ rule }) => rule === 'unseen layer');
+    expect(finding!.title).toBe('Nothing is seen of mark in emblem');
+    const mended = jobOf(applyPatch(job.recipe, finding!.mends[0]!.patch), files);
+    expect(mended.findings.map(({ rule }) => rule)).not.toContain('unseen layer');
+  });
+
   it('a gap decided by hand stays so at another size, and a decision whose gap is gone is told and forgotten', () => {
     const files = { emblem: svg('<path fill="none" stroke="red" d="M2 0H30V30H0V0"/>') };
     const open = jobOf(emblem({ join: 1 }), files).assemblies[0]!.built.items[0]!.form.artwork!.closing;

@@ -22,6 +22,7 @@ type AboutFiles =
   | 'lost decision'
   | 'lost outline'
   | 'no clear field'
+  | 'unseen layer'
   | 'crossing line';
 
 /** Rules about machines that the house has none of: file-rules.test.ts has it. */
@@ -259,10 +260,8 @@ describe('shop check', () => {
 describe('what is seen', () => {
   const box = (role: string, width: number) =>
     ({ kind: 'shape', role, outline: { by: 'rectangle', width, height: width / 2 }, place: { x: 0, y: 0 } }) as const;
-  const unseenIn = (make: string, ...items: readonly object[]) =>
-    jobOf({ machine: 'co2-laser', material: 'plywood', assemblies: [{ make, items }] } as RecipeInput).findings.filter(
-      ({ rule }) => rule === 'nothing seen',
-    ).length;
+  const jobIn = (make: string, ...items: readonly object[]) =>
+    jobOf({ machine: 'co2-laser', material: 'plywood', assemblies: [{ make, items }] } as RecipeInput);
 
   it.each([
     ['a hole in a hole', 1, [box('opening', 90), box('opening', 30)]],
@@ -277,7 +276,20 @@ describe('what is seen', () => {
     ['the same twice', 2, [box('opening', 30), box('opening', 30)]],
     ['a guide', 0, [box('guide', 30), box('opening', 30)]],
   ])('%s: %i', (_, unseen, items) => {
-    expect(unseenIn('cut-through', ...items)).toBe(unseen);
+    const { findings } = jobIn('cut-through', ...items);
+    expect(findings.filter(({ rule }) => rule === 'nothing seen')).toHaveLength(unseen);
+  });
+
+  it.each([
+    ['in a hole', 'opening', 'material'],
+    ['where all is engraved', 'engraved', 'standing'],
+  ])('what is engraved %s is mended by what is seen there', (_, below, role) => {
+    const items = [box(below, 90), box('engraved', 30)];
+    const job = jobIn('cut-through', ...items);
+    const { mends } = job.findings.find(({ rule }) => rule === 'nothing seen')!;
+    expect(mends.flatMap(({ patch }) => patch.map(({ value }) => value))).toEqual([role]);
+    const after = jobOf(recipeOf(applyPatch(job.recipe, mends[0]!.patch)));
+    expect(after.findings.map(({ rule }) => rule)).not.toContain('nothing seen');
   });
 });
 

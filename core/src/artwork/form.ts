@@ -17,6 +17,7 @@ import { strokeArea } from './stroke-area.ts';
 import type { Crossed, PartedBy, RepairKind } from '../recipe/parts.ts';
 import { elementsOf } from './elements.ts';
 import { PLAIN_PICTURE, type PicturePlan } from './picture/picture-plan.ts';
+import { unseenLayers } from './unseen-layers.ts';
 import type { PictureFacts } from './picture/traced-picture.ts';
 
 /** How artwork is read. */
@@ -88,6 +89,8 @@ export interface ArtworkForm {
   readonly drawing: Drawing;
   /** Changes by hand whose nodes are not there, by number. */
   readonly lost: readonly number[];
+  /** Layers that nothing is seen of: what they draw lies within others. */
+  readonly unseen: readonly string[];
 }
 
 /** How many nodes there were and are, and how far contours lie off from where they were, mm. */
@@ -224,8 +227,10 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
   const lines = asAreas ? open : [...closed, ...open];
   const factor = (plan.mmPerUnit ?? reading.scale.mmPerUnit) * plan.factor;
   const drawing: Drawing = { contours: [...areas, ...lines], unit: factor, digits: digitsOf(factor) };
+  const asArea = layers.map((layer) => ({ ...layer, outlines: asAreas ? layer.outlines : [] }));
   return {
     ...redrawn(drawing, areas.length, plan),
+    unseen: unseenLayers(asArea),
     closing: joinClosings(layers.map(({ closing }) => closing)),
     nodes: addNodes(layers.map(({ nodes }) => nodes)),
     picture,

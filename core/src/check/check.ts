@@ -48,6 +48,7 @@ import { tooManyColours } from './rules/too-many-colours.ts';
 import { tooNear } from './rules/too-near.ts';
 import { tooManySweeps } from './rules/too-many-sweeps.ts';
 import { unassigned } from './rules/unassigned.ts';
+import { unseenLayer } from './rules/unseen-layer.ts';
 import { weakHold } from './rules/weak-hold.ts';
 import { wordsOffThePlate } from './rules/words-off-the-plate.ts';
 import { stopsFirst } from './stops-first.ts';
@@ -75,6 +76,7 @@ const ASSEMBLY_RULES: Record<AssemblyRule, Rule<AssemblySubject>> = {
   'words off the plate': wordsOffThePlate,
   'past the guide': pastTheGuide,
   'nothing seen': nothingSeen,
+  'unseen layer': unseenLayer,
   'hole in the way': holeInTheWay,
   'artwork missing': artworkMissing,
   'open line': openLine,

@@ -22,6 +22,7 @@ export type AssemblyRule =
   | 'words off the plate'
   | 'past the guide'
   | 'nothing seen'
+  | 'unseen layer'
   | 'hole in the way'
   | 'artwork missing'
   | 'open line'

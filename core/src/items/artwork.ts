@@ -55,6 +55,7 @@ function drawn(item: ArtworkItem, reading: FileReading): ItemForm {
     wide: wideLines(elements, (item.mmPerUnit ?? reading.scale.mmPerUnit) * item.factor),
     picture: form.picture,
     lostChanges: form.lost,
+    unseen: form.unseen,
   };
   if (all.length === 0) return { ...EMPTY, artwork: facts };
   const { x, y } = middleOf(reading, item, form.picture);

@@ -25,6 +25,8 @@ export interface ArtworkFacts {
   readonly picture: PictureFacts | null;
   /** What a hand changed of its outlines and is not there any more, by number. */
   readonly lostChanges: readonly number[];
+  /** Names of layers that lie within others, and so are not seen. */
+  readonly unseen: readonly string[];
 }
 
 /** What an item comes to, in its own frame and under its own names. Lengths in mm. */

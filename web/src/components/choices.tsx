@@ -41,16 +41,19 @@ export function Field({
   children,
   problem,
   hint,
+  isWide = false,
 }: {
   label: ReactNode;
   htmlFor?: string;
   children: ReactNode;
   problem?: string | null | undefined;
   hint?: ReactNode;
+  /** Its control is below its label, as wide as the panel: for what would be cut beside it. */
+  isWide?: boolean;
 }) {
   return (
     <div className="field">
-      <div className="field-row">
+      <div className={isWide ? 'field-wide' : 'field-row'}>
         <label htmlFor={htmlFor}>{label}</label>
         {children}
       </div>

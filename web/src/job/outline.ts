@@ -4,6 +4,7 @@ import type { Point } from '@needlefile/core/geometry/point';
 import { compose, moveBy, turnBy, transformPoint, type Matrix } from '@needlefile/core/geometry/matrix';
 import type { NodeRef } from '@needlefile/core/geometry/nodes/ends';
 import { tidied } from '@needlefile/core/geometry/nodes/handles';
+import { marksOf } from '@needlefile/core/geometry/nodes/marks';
 import type { NodePath } from '@needlefile/core/geometry/nodes/node-path';
 import { redraw } from '@needlefile/core/geometry/nodes/redraw';
 import { redrawingOf, withArtworkDrawn, withLetterDrawn, type OneLetter } from '@needlefile/core/recipe/edits/redrawn';
@@ -29,12 +30,13 @@ export interface Outline {
   readonly change: (label: string, paths: readonly NodePath[], chosen: readonly NodeRef[], gesture?: object) => void;
 }
 
-/** What is to be drawn for a hand to work on, while it redraws letters or artwork. */
+/** What is to be drawn for a hand to work on, while it redraws letters or artwork, or measures artwork. */
 export function useOutlineOf(): OutlineOf | null {
   const item = useItem();
-  const { redrawing, letter } = useView();
+  const { redrawing, letter, drawing } = useView();
   const { id: assembly } = useChosenAssembly();
-  const id = redrawing && item ? item.id : null;
+  const isMeasured = drawing === 'measure' && item?.kind === 'artwork';
+  const id = (redrawing || isMeasured) && item ? item.id : null;
   const own = item?.kind === 'lettering' ? letter : null;
   const isPossible = item?.kind === 'artwork' || own !== null;
   return useMemo(
@@ -69,6 +71,17 @@ export function useOutline(picture: Picture | null): Outline | null {
 }
 
 type EditItem = (label: string, item: string, next: (item: Item) => Item, gesture?: object) => void;
+
+/** Points of the artwork in hand that distances are measured between, on the sheet, mm, y down. */
+export function useMarks(picture: Picture): readonly Point[] {
+  const item = useItem();
+  return useMemo(() => {
+    const own = picture.outline;
+    if (item?.kind !== 'artwork' || own?.item !== item.id) return [];
+    const paths = redraw(own.paths, item.redrawn).paths.map(({ path }) => path);
+    return marksOf(paths).map((point) => shownAt(own, picture.sheet.height, point));
+  }, [picture, item]);
+}
 
 /** Changes one item of the thing that is worked on. */
 export function useEditItemById(): EditItem {
@@ -167,7 +180,7 @@ function sameNodes(from: readonly NodePath[], to: readonly NodePath[], chosen: r
 }
 
 /** A point of an outline on the sheet, y down as it is shown. */
-export const shownAt = ({ toSheet }: Outline, height: number, point: Point): Point => {
+export const shownAt = ({ toSheet }: Pick<Outline, 'toSheet'>, height: number, point: Point): Point => {
   const { x, y } = transformPoint(toSheet, point);
   return { x, y: height - y };
 };

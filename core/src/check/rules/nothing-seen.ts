@@ -1,9 +1,8 @@
 import type { ItemGroup } from '../../construct/groups.ts';
 import { boundsContain, boundsMeet, joinBounds, type Bounds } from '../../geometry/bounds.ts';
-import type { Region } from '../../geometry/contour.ts';
 import { regionContains } from '../../geometry/contour-facts.ts';
-import { unit, type Point } from '../../geometry/point.ts';
-import { pointAt, tangentAt } from '../../geometry/segment.ts';
+import { pointsJustInside } from '../../geometry/just-inside.ts';
+import type { Point } from '../../geometry/point.ts';
 import { itemName } from '../../items/kinds.ts';
 import { inItem } from '../../recipe/patch.ts';
 import type { Role } from '../../recipe/schema.ts';
@@ -11,20 +10,25 @@ import type { Finding } from '../finding.ts';
 import type { AssemblySubject } from '../subjects.ts';
 import { namesOf } from '../wording.ts';
 
-/** So far within its edge a letter is looked at, mm, and at these shares of each piece of it. */
-const WITHIN = 0.02;
-const SHARES = [0.25, 0.5, 0.75];
+/** Why a change may be none, and what would be seen in its place. */
+interface Change {
+  readonly why: string;
+  readonly mend: string;
+  readonly role: Role;
+}
 
-/** Roles that change what is there, why a change may be none, and what would be seen in its place. */
-const CHANGES: Partial<Record<Role, { readonly why: string; readonly mend: string; readonly role: Role }>> = {
+/** Roles that change what is there. */
+const CHANGES: Partial<Record<Role, Change>> = {
   opening: { why: 'It is cut out of what is cut away already.', mend: 'Make it material', role: 'material' },
   material: { why: 'It is laid on material, and adds nothing to it.', mend: 'Cut it through', role: 'opening' },
-  engraved: {
-    why: 'It is engraved where all is engraved or cut away already.',
-    mend: 'Leave it standing',
-    role: 'standing',
-  },
+  engraved: { why: 'It is engraved where all is engraved already.', mend: 'Leave it standing', role: 'standing' },
   standing: { why: 'Nothing round it is engraved.', mend: 'Engrave it', role: 'engraved' },
+};
+
+const IN_THE_AIR: Change = {
+  why: 'It is engraved where all is cut away.',
+  mend: 'Make it material',
+  role: 'material',
 };
 
 /**
@@ -37,7 +41,8 @@ export function nothingSeen({ construction: { groups }, arrangement, items, thin
   const lost = groups.filter((group) => group.role in CHANGES && !isSeen(group, groups, arrangement.plate));
   return items.flatMap(({ item, role }): Finding[] => {
     const own = lost.filter((group) => group.item === item.id);
-    const change = CHANGES[role];
+    const isInTheAir = role === 'engraved' && own.every((group) => isOverNothing(group, groups, arrangement.plate));
+    const change = isInTheAir ? IN_THE_AIR : CHANGES[role];
     if (own.length === 0 || !change) return [];
     const isWhole = own.length === groups.filter((group) => group.item === item.id).length;
     return [
@@ -59,8 +64,11 @@ function isSeen(group: ItemGroup, all: readonly ItemGroup[], plate: Bounds | nul
   if (plate && !boundsContain(plate, group.bounds)) return true;
   const near = all.filter(({ bounds }) => boundsMeet(bounds, group.bounds));
   const others = near.filter((each) => each !== group);
-  return edgesOf(group.region).some((point) => lookAt(point, near, plate) !== lookAt(point, others, plate));
+  return pointsJustInside(group.region).some((point) => lookAt(point, near, plate) !== lookAt(point, others, plate));
 }
+
+const isOverNothing = (group: ItemGroup, all: readonly ItemGroup[], plate: Bounds | null): boolean =>
+  pointsJustInside(group.region).every((point) => lookAt(point, all, plate) === 'nothing');
 
 /** What is there when each of some groups has acted on what was there before it. */
 function lookAt(point: Point, groups: readonly ItemGroup[], plate: Bounds | null): 'nothing' | 'engraved' | 'plain' {
@@ -72,14 +80,3 @@ function lookAt(point: Point, groups: readonly ItemGroup[], plate: Bounds | null
   }
   return !isMaterial ? 'nothing' : isEngraved ? 'engraved' : 'plain';
 }
-
-/** Points of a region close to its edges; it lies to their left. */
-const edgesOf = (region: Region): Point[] =>
-  region.flatMap(({ segments }) =>
-    segments.flatMap((segment) =>
-      SHARES.map((t) => {
-        const [at, along] = [pointAt(segment, t), unit(tangentAt(segment, t))];
-        return { x: at.x - WITHIN * along.y, y: at.y + WITHIN * along.x };
-      }),
-    ),
-  );

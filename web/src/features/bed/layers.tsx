@@ -67,7 +67,7 @@ export const Layers = memo(function Layers({ picture, measures, view, station, s
       {station === 'hold' && view !== 'pieces' && view !== 'thickness' && view !== 'run' && (
         <HoldMarks picture={picture} scale={scale} />
       )}
-      {drawing === 'measure' && <MeasurePad scale={scale} />}
+      {drawing === 'measure' && <MeasurePad picture={picture} scale={scale} />}
       {drawing === 'corners' && <CornersPad picture={picture} scale={scale} edits={edits} />}
       {drawing === 'field' && <FieldPad picture={picture} scale={scale} />}
       {drawing === 'path' && <PathPad picture={picture} scale={scale} edits={edits} />}

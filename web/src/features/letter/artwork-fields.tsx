@@ -114,6 +114,7 @@ export function ArtworkFields({
           <Field
             label="Its unit"
             htmlFor="artwork-unit"
+            isWide
             hint={
               facts.scale.certain
                 ? `The file says so: ${facts.scale.why}.`
@@ -161,6 +162,7 @@ export function ArtworkFields({
         <ArtworkLayers
           item={item}
           layers={facts.layers}
+          unseen={facts.unseen}
           isDrawn={!facts.picture}
           onPartBy={(by) => edits.partBy(item, by)}
           onTake={(name, taken) => edits.takeLayer(item, namesOf(facts.layers), name, taken)}

@@ -10,6 +10,8 @@ import css from './letter.module.css';
 interface Props {
   readonly item: ArtworkItem;
   readonly layers: readonly FileLayer[];
+  /** Names of those that lie within others. */
+  readonly unseen: readonly string[];
   /** Whether it is drawn of elements, which layers may be made of in several ways. */
   readonly isDrawn: boolean;
   readonly onPartBy: (by: ArtworkItem['partedBy']) => void;
@@ -26,7 +28,7 @@ const PARTINGS: Record<ArtworkItem['partedBy'], string> = {
 };
 
 /** Layers or groups of a file: which of them are taken, and what may be an item by itself. */
-export function ArtworkLayers({ item, layers, isDrawn, onPartBy, onTake, onApart }: Props) {
+export function ArtworkLayers({ item, layers, unseen, isDrawn, onPartBy, onTake, onApart }: Props) {
   const taken = layers.filter(({ name }) => item.layers?.includes(name) ?? true);
   return (
     <PanelSection title="Layers" aside={`${taken.length} of ${layers.length}`}>
@@ -65,7 +67,10 @@ export function ArtworkLayers({ item, layers, isDrawn, onPartBy, onTake, onApart
                   </span>
                 }
               />
-              <span className={`soft number ${css.layerCount}`}>{countOf(areas, lines)}</span>
+              <span className={`soft number ${css.layerCount}`}>
+                {countOf(areas, lines)}
+                {unseen.includes(name) && <span className={css.unseen}> within others</span>}
+              </span>
               {taken.length > 1 && (
                 <Button
                   size="sm"

@@ -28,6 +28,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'words off the plate': 'plate',
   'past the guide': 'letter',
   'nothing seen': 'letter',
+  'unseen layer': 'letter',
   'hole in the way': 'plate',
   'artwork missing': 'letter',
   'open line': 'letter',
