@@ -208,7 +208,7 @@ describe('readers', () => {
     );
   });
 
-  it('refuses a line that crosses itself, though it is the very line that was meant', () => {
+  it('refuses an edge that crosses itself, though it is the very line that was meant; a stroke may', () => {
     const corners = [
       { x: 1, y: 1 },
       { x: 9, y: 9 },
@@ -235,6 +235,8 @@ describe('readers', () => {
       ok: false,
       problems: ['contour 1 of CUT crosses itself'],
     });
+    const strokes = { ...drawing, layers: drawing.layers.map((layer) => ({ ...layer, hasStrokes: true })) };
+    expect(compareDrawings(strokes, readSvg(writeSvg(drawing)), 0.01).problems).toEqual([]);
   });
 
   it('writes a plotter file pen by pen, in steps of a fortieth of a mm, closed lines brought home', async () => {

@@ -22,7 +22,7 @@ const LARGEST_LOOP = 0.005;
 
 /**
  * Compares a file, as our reader found it, with the drawing it was written from: the same layers, as many contours in
- * each, all closed that should be, none that crosses itself, and every line within `tolerance` mm of where it should
+ * each, all closed that should be, no edge that crosses itself, and every line within `tolerance` mm of where it should
  * be.
  */
 export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, tolerance: number): ReadBack {
@@ -44,7 +44,7 @@ export function compareDrawings(meant: SheetDrawing, found: ReadDrawing, toleran
       if (other.closed !== contour.closed && !comesHome)
         problems.push(`contour ${i + 1} of ${layer.name} is ${other.closed ? 'closed' : 'open'}`);
       // The drawing that it was written from would have the same fault: this is asked of the file alone.
-      if (other.closed && isTangled(other, LARGEST_LOOP))
+      if (other.closed && !layer.hasStrokes && isTangled(other, LARGEST_LOOP))
         problems.push(`contour ${i + 1} of ${layer.name} crosses itself`);
       deviation = Math.max(deviation, deviationBetween(contour, other, tolerance), depthBetween(contour, other));
     });

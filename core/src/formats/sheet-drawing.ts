@@ -25,6 +25,8 @@ export interface DrawingLayer {
   readonly lineWidth?: number;
   /** An area to fill, holes left open, rather than lines to follow. */
   readonly fill: boolean;
+  /** Strokes are among its lines: what a tool follows may cross itself, what it cuts out may not. Left out: none are. */
+  readonly hasStrokes?: boolean;
   readonly contours: readonly Contour[];
 }
 

@@ -32,6 +32,7 @@ export function sheetDrawing(
         dxfColour: colours[i]!.dxfColour,
         lineWidth,
         fill: operation.fill && areas === 'filled',
+        hasStrokes: operation.isFilled || operation.kinds.includes('line'),
         contours: operation.contours,
       };
     }),
