@@ -137,6 +137,7 @@ test('a node of a letter is moved; it stays where words change before it, and is
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('textbox', { name: 'Words' }).fill('NEW INJECTOR');
   await built(page);
+  await expect(page.getByLabel('Letter', { exact: true }).locator('option:checked')).toHaveText('R in INJECTOR');
   const raised = await heights();
   await page.getByRole('button', { name: 'Put back' }).click();
   await built(page);

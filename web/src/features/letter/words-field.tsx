@@ -1,6 +1,7 @@
 'use client';
 
-import { withWordsInJob } from '@needlefile/core/recipe/edits/words';
+import { followLetters, withWordsInJob } from '@needlefile/core/recipe/edits/words';
+import { itemOf } from '@needlefile/core/recipe/identity';
 import { MOST_CHARACTERS, MOST_LINES, type Recipe } from '@needlefile/core/recipe/schema';
 import { original } from 'immer';
 import { useEffect, useId, useRef, useState } from 'react';
@@ -48,7 +49,10 @@ export function WordsField() {
           const text = event.target.value;
           if (tooMuch(text) !== null) return setDraft(text);
           setDraft(null);
-          // What was placed by hand stays on its letter.
+          // What was placed by hand stays on its letter, and the letter in hand in hand.
+          const { letter } = useView.getState();
+          if (letter !== null && itemOf(letter) === item)
+            useView.setState({ letter: followLetters(words, text)(letter) });
           edit(
             'Words',
             (recipe) => void Object.assign(recipe, withWordsInJob(original(recipe) as Recipe, thing, item, text)),
