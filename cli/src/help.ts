@@ -81,7 +81,7 @@ in an SVG. The middle of the tool keeps half its width from the edge. Exits with
     --cross       a second time across the first
     --outline     once round the edge, before the lines or after them (where left out); none: a stroke only along what
                   no line comes near
-    --joins edge  lines are joined along the edge alone, as a beam must be that burns whatever it goes over
+    --joins edge  lines are joined along the edge and to the next, as a beam burns whatever it goes over
   --kind pocket   rings from the inside out, the wall last, nothing left that the cutter reaches
     --tool MM     diameter of the cutter; 1 where left out
     --overlap     of passes, as a share of the diameter; 0.4 where left out

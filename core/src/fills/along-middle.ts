@@ -8,7 +8,7 @@ import { clipLine } from './clip-lines.ts';
 import type { Fill } from './fill.ts';
 import { outlineOf, type HatchPlan } from './hatch.ts';
 import { contoursOf, lengthOf } from './polyline.ts';
-import { ToolPath, usualStay, type Pass } from './tool-path.ts';
+import { stayOfBeam, ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** Lines are followed so nearly, mm; pieces of them shorter than so many widths are scraps of their neighbours. */
 const [FINE, SCRAP] = [0.005, 0.5];
@@ -24,7 +24,7 @@ export function alongMiddle(region: Region, plan: HatchPlan, stay = usualStay(pl
   const reach = growRegion(region, -(width / 2 + inset));
   const source = region[0]?.segments[0]?.source ?? '';
   const edges = outline === 'none' ? [] : outlineOf(region, contoursOf(reach), width / 2 + inset);
-  const path = new ToolPath(reach, width, joins === 'any' ? stay : 0);
+  const path = new ToolPath(reach, width, joins === 'any' ? stay : stayOfBeam(spacing, width));
   path.run(linesIn(region, reach, spacing, SCRAP * width));
   const lines = path.strokes(source);
   const outlines = edges.map((contour) => ({ kind: 'outline' as const, contour }));

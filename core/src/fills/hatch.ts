@@ -29,7 +29,7 @@ export interface HatchPlan {
   readonly outline: 'none' | 'before' | 'after';
   /** So far inside the edge. */
   readonly inset: number;
-  /** How lines are joined: along the edge alone, as a beam must that burns whatever it goes over; or any way inside. */
+  /** How lines are joined: along the edge and to the next, as a beam burns whatever it goes over; or any way inside. */
   readonly joins: 'edge' | 'any';
 }
 

@@ -5,7 +5,7 @@ import type { Fill } from './fill.ts';
 import type { HatchPlan } from './hatch.ts';
 import { pocket } from './pocket.ts';
 import { closedLine, contoursOf, nearFor } from './polyline.ts';
-import { usualStay } from './tool-path.ts';
+import { stayOfBeam, usualStay } from './tool-path.ts';
 
 /**
  * Fills an area with lines that follow its edge, and so its strokes: one inside the other, a spacing apart. Where lines
@@ -20,7 +20,7 @@ export function rings(
   const { width, spacing, inset, joins } = plan;
   if (spacing <= width) {
     const clearing = { tool: width, overlap: 1 - spacing / width, inset, way: 'climb' } as const;
-    return pocket(region, clearing, joins === 'any' ? stay : 0);
+    return pocket(region, clearing, joins === 'any' ? stay : stayOfBeam(spacing, width));
   }
   const levels: Fill['strokes'][number][] = [];
   const reach = growRegion(region, -(width / 2 + inset));

@@ -20,6 +20,15 @@ const MARGIN = 0.04;
 /** Where nobody says what a lift is worth: a way with the tool down of so many tool widths. */
 const USUAL_STAY = 8;
 
+/** A line beside one is as near as this, in spacings: more than one, as ends at an edge lie aslant. */
+const BESIDE = 3;
+
+/**
+ * How far a beam goes on from a line to the one beside it, mm: what lies between them is burned by both anyway. Where
+ * lines leave room between them it goes no way at all.
+ */
+export const stayOfBeam = (spacing: number, width: number): number => (spacing <= width ? BESIDE * spacing : 0);
+
 /** How far a tool of a width stays down for a next pass, where nobody says what a lift is worth; mm. */
 export const usualStay = (tool: number): number => USUAL_STAY * tool;
 

@@ -23,7 +23,10 @@ const hatchSchema = z.strictObject({
   joins: z
     .enum(['edge', 'any'])
     .default('edge')
-    .describe('Lines are joined along the edge alone, or any way inside: a beam burns whatever it goes over.'),
+    .describe(
+      'edge: lines are joined along the edge, and to the line beside; any: any way inside. A beam burns whatever it ' +
+        'goes over.',
+    ),
 });
 
 /** Rings of a round cutter from the inside out, the wall last. */
