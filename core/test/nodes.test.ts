@@ -5,7 +5,8 @@ import { chamfered, rounded } from '../src/geometry/nodes/corners.ts';
 import { broken, joined, reversedPath } from '../src/geometry/nodes/ends.ts';
 import { isSmooth, movedHandle, movedNodes } from '../src/geometry/nodes/handles.ts';
 import { nearestOn, withNodeOn } from '../src/geometry/nodes/insert.ts';
-import { contourOfPath, runCount, runKind, type NodePath } from '../src/geometry/nodes/node-path.ts';
+import { marksOf } from '../src/geometry/nodes/marks.ts';
+import { contourOfPath, pathOfContour, runCount, runKind, type NodePath } from '../src/geometry/nodes/node-path.ts';
 import { changesBetween, redraw } from '../src/geometry/nodes/redraw.ts';
 import { canLose, withoutNodes } from '../src/geometry/nodes/remove.ts';
 import { straightened, withRun } from '../src/geometry/nodes/runs.ts';
@@ -13,6 +14,7 @@ import { cornered, smoothed } from '../src/geometry/nodes/smooth.ts';
 import { pathThrough } from '../src/geometry/nodes/through-points.ts';
 import { flatten } from '../src/geometry/contour.ts';
 import { pointAt, segmentBounds, tangentAt } from '../src/geometry/segment.ts';
+import { circle } from '../src/geometry/shapes.ts';
 
 const mm = fc.integer({ min: -60, max: 60 });
 const run = fc.oneof(
@@ -194,6 +196,28 @@ describe('nodes', () => {
     expect(canLose(line)).toBe(false);
     expect(without(line, 0)).toBeNull();
     expect(without(polygon([0, 0], [9, 0], [0, 9]), 0)).toBeNull();
+  });
+});
+
+describe('what is measured between', () => {
+  it('is each node, and the middle of each arc, of open lines and closed ones', () => {
+    const disc = pathOfContour(circle({ x: 20, y: 5 }, 3, ''));
+    const stroke: NodePath = {
+      nodes: [
+        { x: 0, y: 0, to: 'line' },
+        { x: 9, y: 0, to: 'line' },
+      ],
+      closed: false,
+    };
+    const marks = marksOf([disc, stroke]);
+    expect(marks.filter(({ x, y }) => Math.hypot(x - 20, y - 5) < 1e-9)).toHaveLength(2);
+    expect(marks).toEqual(
+      expect.arrayContaining([
+        { x: 0, y: 0 },
+        { x: 9, y: 0 },
+      ]),
+    );
+    expect(marks).toHaveLength(6);
   });
 });
 
