@@ -737,6 +737,7 @@ const FAULTS = [
   ['core/src/fills/rest.ts', 'radius + PAST', 'radius - 20 * PAST', 'core/test/pockets'],
   ['core/src/fills/dots.ts', 'diameter / 2 + edge', 'diameter / 2', 'core/test/pockets'],
   ['core/src/fills/clip-lines.ts', 'if (!isIn(', 'if (isIn(', 'core/test/pockets'],
+  ['core/src/fills/dots.ts', 'if (!isIn.includes(false)) return [row];', 'return [row];', 'core/test/pockets'],
   ['core/src/fills/dots.ts', '2 * k === count - 1', '2 * k === count', 'core/test/pockets'],
   ['core/src/geometry/stroke-width.ts', 'way > FINE', 'way < -FINE', 'core/test/pockets'],
   ['core/src/artwork/picture/seen-ratio.ts', 'k2 - 1]', '1 - k2]', 'core/test/seen-ratio'],

@@ -47,9 +47,9 @@ const grid = (width: number, height: number, step: number): Point[] =>
     x: (i % Math.floor(width / step)) * step + step / 2,
     y: Math.floor(i / Math.floor(width / step)) * step + step / 2,
   }));
-const letters = (words: string, capHeight: number): Region =>
+const letters = (words: string, capHeight: number, face = 'vollkorn-bold'): Region =>
   weldRegions(
-    layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faceOf('vollkorn-bold')).letters.map(
+    layOut({ ...PLAIN, words, size: { by: 'cap height', value: capHeight } }, faceOf(face)).letters.map(
       ({ contours }) => contours,
     ),
   );
@@ -252,6 +252,18 @@ describe('dots', () => {
       const least = lie === 'rows' ? 0.8 : 1.2 - 1e-6;
       for (const other of middles.slice(i + 1)) expect(distance(point, other)).toBeGreaterThan(least);
     });
+  });
+
+  it('have room to the edge all along the middle of a stroke, not at its two ends alone', () => {
+    // The foot of this 2 has less room in a corner than before it and after it.
+    const region = letters('2', 30, 'graduate');
+    const edges = edgesOf(region);
+    const { strokes } = dots(region, { diameter: 1.2, pitch: 2, edge: 0.2, lie: 'rows' });
+    expect(strokes.length).toBeGreaterThan(30);
+    for (const { contour } of strokes) {
+      const { minX, minY, maxX, maxY } = contourBounds(contour);
+      expect(away({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, edges)).toBeGreaterThan(0.6 + 0.2 - 0.01);
+    }
   });
 
   it('scattered, leave little room for more, and lie the same each time', () => {

@@ -105,8 +105,7 @@ function rowsIn(part: Region, plan: DotPlan): Row[] {
     const inside = isWithin(part, inset);
     return centerline(part, { ...USUAL_CENTERLINE, ends: 'short' })
       .flatMap(({ contour }) => rowsOf(contour))
-      .map((row) => trimmed(row, inside))
-      .filter(({ points }) => points.length > 0);
+      .flatMap((row) => withRoom(row, inside));
   }
   const { width: usual, alike } = strokeWidth(part);
   const { count, apart } = alike < EVEN ? { count: 0, apart: ROW * pitch } : rowsAcross(usual - 2 * inset, plan);
@@ -155,13 +154,21 @@ function isWithin(part: Region, inset: number): (point: Point) => boolean {
   };
 }
 
-/** A row from the first place where a dot has room to the last. */
-function trimmed(row: Row, inside: (point: Point) => boolean): Row {
-  if (row.closed) return row.points.some(inside) ? row : { points: [], closed: false };
-  const fine = stepped(row.points, 0.05);
+/** What of a row lies where a dot has room. */
+function withRoom(row: Row, inside: (point: Point) => boolean): Row[] {
+  const { points, closed } = row;
+  const fine = stepped(closed ? [...points, points[0]!] : points, 0.05);
   const isIn = fine.map(inside);
-  const [first, last] = [isIn.indexOf(true), isIn.lastIndexOf(true)];
-  return { points: first < 0 ? [] : fine.slice(first, last + 1), closed: false };
+  if (!isIn.includes(false)) return [row];
+  // A closed one is begun where it has no room.
+  const start = closed ? isIn.indexOf(false) : 0;
+  const rows: Point[][] = [[]];
+  for (let k = 0; k < fine.length; k++) {
+    const i = (start + k) % fine.length;
+    if (isIn[i]) rows.at(-1)!.push(fine[i]!);
+    else if (rows.at(-1)!.length > 0) rows.push([]);
+  }
+  return rows.filter(({ length }) => length > 0).map((own) => ({ points: own, closed: false }));
 }
 
 /** Dots of a row: at its ends and corners, and evenly between them. */
