@@ -745,6 +745,7 @@ const FAULTS = [
   ['core/src/artwork/picture/grey-picture.ts', '= edgeMedian(width, height, pixels)', '= 255', 'core/test/trace'],
   ['core/src/construct/arrangement.ts', ' && !item.isPicture', '', 'core/test/pictures-in-parts'],
   ['core/src/check/rules/nothing-seen.ts', "isMaterial = role === 'material'", 'isMaterial = true', 'core/test/check'],
+  ['core/src/check/rules/too-deep.ts', 'deepest < thickness', 'deepest < 9 * thickness', 'core/test/check'],
   ['core/src/check/rules/nothing-seen.ts', 'isInTheAir ? IN_THE_AIR : ', '', 'core/test/check'],
   [
     'core/src/geometry/kernel/restore.ts',

@@ -98,6 +98,17 @@ const FAULTS: Record<Exclude<RuleName, MeasuredRule | AboutFiles | AboutTheShop>
     release: { formats: ['svg'] },
     assemblies: [{ make: 'engraved', items: [{ words: 'I' }] }],
   },
+  'too deep': {
+    machine: 'router',
+    material: 'oak',
+    thickness: 6,
+    operations: [
+      { id: 'area', work: 'engrave', fill: { kind: 'cone', angle: 30 } },
+      { id: 'outer', work: 'cut' },
+    ],
+    assignment: { inner: 'outer', line: null },
+    assemblies: [{ make: 'engraved', items: [{ words: 'I', size: { by: 'cap height', value: 60 } }] }],
+  },
   'too many sweeps': {
     machine: 'engraver',
     material: 'brass',

@@ -44,6 +44,7 @@ import { slenderBridge } from './rules/slender-bridge.ts';
 import { speck } from './rules/speck.ts';
 import { thinNeck } from './rules/thin-neck.ts';
 import { thinWall } from './rules/thin-wall.ts';
+import { tooDeep } from './rules/too-deep.ts';
 import { tooManyColours } from './rules/too-many-colours.ts';
 import { tooNear } from './rules/too-near.ts';
 import { tooManySweeps } from './rules/too-many-sweeps.ts';
@@ -104,6 +105,7 @@ const JOB_RULES: Record<JobRule, Rule<JobSubject>> = {
   'too many colours': tooManyColours,
   'too many sweeps': tooManySweeps,
   'depth lost': depthLost,
+  'too deep': tooDeep,
 };
 
 const MEASURED_RULES: Record<MeasuredRule, Rule<MeasuredSubject>> = {

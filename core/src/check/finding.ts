@@ -49,7 +49,8 @@ export type JobRule =
   | 'order'
   | 'too many colours'
   | 'too many sweeps'
-  | 'depth lost';
+  | 'depth lost'
+  | 'too deep';
 
 /** Rules about what was measured. */
 export type MeasuredRule =

@@ -29,6 +29,7 @@ const STATION_OF: Record<RuleName, Station> = {
   'past the guide': 'letter',
   'nothing seen': 'letter',
   'unseen layer': 'letter',
+  'too deep': 'strokes',
   'hole in the way': 'plate',
   'artwork missing': 'letter',
   'open line': 'letter',
