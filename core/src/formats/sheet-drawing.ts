@@ -25,7 +25,7 @@ export interface DrawingLayer {
   readonly lineWidth?: number;
   /** An area to fill, holes left open, rather than lines to follow. */
   readonly fill: boolean;
-  /** Strokes are among its lines: what a tool follows may cross itself, what it cuts out may not. Left out: none are. */
+  /** Strokes are among its lines: what is followed may cross itself, what is cut out may not. Left out: none are. */
   readonly hasStrokes?: boolean;
   readonly contours: readonly Contour[];
 }
