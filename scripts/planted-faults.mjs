@@ -753,7 +753,7 @@ const FAULTS = [
     "segment.kind === 'cubic' && distance",
     'core/test/kernel',
   ],
-  ['core/src/artwork/unseen-layers.ts', ', ...layer.outlines.map(reverseContour)', '', 'core/test/artwork.test'],
+  ['core/src/artwork/unseen-layers.ts', ', ...outlines.map(reverseContour)', '', 'core/test/artwork.test'],
   ['core/src/artwork/form.ts', 'asAreas ? layer.outlines : []', 'layer.outlines', 'core/test/artwork.test'],
   [
     'core/src/fills/tool-path.ts',

@@ -14,23 +14,26 @@ export interface LayerArea {
 const MOST_LOOKS = 200;
 
 /** Names of layers without which the artwork would be as it is with them: they lie within others. */
-export const unseenLayers = (layers: readonly LayerArea[]): string[] =>
-  layers.length < 2
-    ? []
-    : layers
-        .filter(({ areas, outlines }) => areas.length + outlines.length > 0)
-        .flatMap((layer) => {
-          const others = layers.filter((each) => each !== layer);
-          // Lines run either way round.
-          const points = pointsJustInside([...layer.areas, ...layer.outlines, ...layer.outlines.map(reverseContour)]);
-          const every = Math.ceil(points.length / MOST_LOOKS);
-          const isSeen = points.some((point, i) => i % every === 0 && isArea(point, layers) !== isArea(point, others));
-          return isSeen ? [] : [layer.name];
-        });
+export function unseenLayers(layers: readonly LayerArea[]): string[] {
+  const drawn = layers.filter(({ areas, outlines }) => areas.length + outlines.length > 0);
+  if (drawn.length < 2) return [];
+  const isInAll = isAreaOf(drawn);
+  return drawn.flatMap((layer) => {
+    const isInOthers = isAreaOf(drawn.filter((each) => each !== layer));
+    const isSeen = placesOf(layer).some((point) => isInAll(point) !== isInOthers(point));
+    return isSeen ? [] : [layer.name];
+  });
+}
 
-const isArea = (point: Point, layers: readonly LayerArea[]): boolean =>
-  layers.some(({ areas }) => regionContains(areas, point)) ||
-  regionContains(
-    layers.flatMap(({ outlines }) => outlines),
-    point,
-  );
+/** Whether a point is in what layers come to together. */
+function isAreaOf(layers: readonly LayerArea[]): (point: Point) => boolean {
+  const outlines = layers.flatMap((layer) => layer.outlines);
+  return (point) => layers.some(({ areas }) => regionContains(areas, point)) || regionContains(outlines, point);
+}
+
+/** Places at the edges of a layer; beside lines to both sides, as they run either way round. */
+function placesOf({ areas, outlines }: LayerArea): Point[] {
+  const places = pointsJustInside([...areas, ...outlines, ...outlines.map(reverseContour)]);
+  const every = Math.ceil(places.length / MOST_LOOKS);
+  return places.filter((_, i) => i % every === 0);
+}
