@@ -8,7 +8,7 @@ import { clipLine } from './clip-lines.ts';
 import type { Fill } from './fill.ts';
 import { outlineOf, type HatchPlan } from './hatch.ts';
 import { contoursOf, lengthOf } from './polyline.ts';
-import { stayOfBeam, ToolPath, usualStay, type Pass } from './tool-path.ts';
+import { stayOf, ToolPath, usualStay, type Pass } from './tool-path.ts';
 
 /** Lines are followed so nearly, mm; pieces of them shorter than so many widths are scraps of their neighbours. */
 const [FINE, SCRAP] = [0.005, 0.5];
@@ -20,11 +20,11 @@ const MOST = 500;
  * until they run out at the edge. Where strokes change their width lines end at the edge, rather than bend with it.
  */
 export function alongMiddle(region: Region, plan: HatchPlan, stay = usualStay(plan.width)): Fill {
-  const { width, spacing, inset, joins, outline } = plan;
+  const { width, spacing, inset, outline } = plan;
   const reach = growRegion(region, -(width / 2 + inset));
   const source = region[0]?.segments[0]?.source ?? '';
   const edges = outline === 'none' ? [] : outlineOf(region, contoursOf(reach), width / 2 + inset);
-  const path = new ToolPath(reach, width, joins === 'any' ? stay : stayOfBeam(spacing, width));
+  const path = new ToolPath(reach, width, stayOf(plan, stay));
   path.run(linesIn(region, reach, spacing, SCRAP * width));
   const lines = path.strokes(source);
   const outlines = edges.map((contour) => ({ kind: 'outline' as const, contour }));

@@ -5,7 +5,7 @@ import type { Fill } from './fill.ts';
 import type { HatchPlan } from './hatch.ts';
 import { pocket } from './pocket.ts';
 import { closedLine, contoursOf, nearFor } from './polyline.ts';
-import { stayOfBeam, usualStay } from './tool-path.ts';
+import { stayOf, usualStay } from './tool-path.ts';
 
 /**
  * Fills an area with lines that follow its edge, and so its strokes: one inside the other, a spacing apart. Where lines
@@ -17,10 +17,10 @@ export function rings(
   plan: Pick<HatchPlan, 'width' | 'spacing' | 'inset' | 'joins'>,
   stay = usualStay(plan.width),
 ): Fill {
-  const { width, spacing, inset, joins } = plan;
+  const { width, spacing, inset } = plan;
   if (spacing <= width) {
     const clearing = { tool: width, overlap: 1 - spacing / width, inset, way: 'climb' } as const;
-    return pocket(region, clearing, joins === 'any' ? stay : stayOfBeam(spacing, width));
+    return pocket(region, clearing, stayOf(plan, stay));
   }
   const levels: Fill['strokes'][number][] = [];
   const reach = growRegion(region, -(width / 2 + inset));

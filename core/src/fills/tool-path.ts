@@ -24,10 +24,13 @@ const USUAL_STAY = 8;
 const BESIDE = 3;
 
 /**
- * How far a beam goes on from a line to the one beside it, mm: what lies between them is burned by both anyway. Where
- * lines leave room between them it goes no way at all.
+ * How far lines of a fill are joined, mm: as far as a lift is worth; of a beam from one line to the one beside it, as
+ * what lies between them is burned by both anyway, and no way at all where there is room between them.
  */
-export const stayOfBeam = (spacing: number, width: number): number => (spacing <= width ? BESIDE * spacing : 0);
+export const stayOf = (
+  { joins, spacing, width }: { readonly joins: 'edge' | 'any'; readonly spacing: number; readonly width: number },
+  stay: number,
+): number => (joins === 'any' ? stay : spacing <= width ? BESIDE * spacing : 0);
 
 /** How far a tool of a width stays down for a next pass, where nobody says what a lift is worth; mm. */
 export const usualStay = (tool: number): number => USUAL_STAY * tool;

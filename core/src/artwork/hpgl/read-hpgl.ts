@@ -4,6 +4,7 @@ import { compose, moveBy, scaleBy, turnBy, type Matrix } from '../../geometry/ma
 import { placedContour } from '../../geometry/placed-contour.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { arc, cubic, line, type Segment } from '../../geometry/segment.ts';
+import { circle } from '../../geometry/shapes.ts';
 import { LeftOuts, type DrawnElement, type FileReading, type Unit } from '../drawn.ts';
 import { isLikelySize, unitOffers } from '../offers.ts';
 import { closedOutline } from '../filled-outline.ts';
@@ -200,11 +201,9 @@ class Plotter {
 
   #circle(radius: number): void {
     if (radius === 0) return;
-    const { x, y } = this.#at;
-    const halves = [arc({ x, y }, radius, 0, 180, ''), arc({ x, y }, radius, 180, 180, '')];
-    const circle: Contour = { segments: halves, closed: true };
-    if (this.#polygon) this.#polygon.push(circle);
-    else this.#put('line', [circle]);
+    const whole = circle(this.#at, radius, '');
+    if (this.#polygon) this.#polygon.push(whole);
+    else this.#put('line', [whole]);
   }
 
   #rectangle({ x, y }: Point, isFilled: boolean): void {
