@@ -14,6 +14,7 @@ import { flatten, isConnected, placeContour, type Contour, type Region } from '.
 import { contourArea, contourBounds, regionArea } from '../src/geometry/contour-facts.ts';
 import { knockOut, weldRegions } from '../src/geometry/kernel/boolean.ts';
 import { cross, distanceToSpan, dot, type Point } from '../src/geometry/point.ts';
+import { selfCrossings } from '../src/geometry/self-crossings.ts';
 import { pointAt, segmentLength, tangentAt } from '../src/geometry/segment.ts';
 import { circle, polygon, roundedRectangle } from '../src/geometry/shapes.ts';
 import { turnRegion } from '../src/geometry/turn.ts';
@@ -178,6 +179,13 @@ describe('a traced picture', () => {
         const { contours } = trace(drawn(region, width, height, blur, 6), PLAIN_TRACE);
         expect(apart(contours, region).worst).toBeLessThan(most);
       }
+  });
+
+  it('goes round no loop at corners that are barely round', () => {
+    const { region, width, height } = placed(lettersOf('TRw8', 'besley-bold', 80), 0);
+    const { contours } = trace(drawn(region, width, height, 0.5), PLAIN_TRACE);
+    expect(contours.flatMap((contour) => selfCrossings(contour, 0.01))).toEqual([]);
+    expect(apart(contours, region).worst).toBeLessThan(1);
   });
 
   it.each([0, 0.5, 1, 2])('tells that edges are blurred by %s pixels', (blur) => {

@@ -1,4 +1,4 @@
-import { distance, nearestIndex, subtract, type Point } from '../../../geometry/point.ts';
+import { cross, distance, nearestIndex, subtract, type Point } from '../../../geometry/point.ts';
 import { turnOf } from '../../fitting/corners.ts';
 import type { Place, Track } from '../../fitting/track.ts';
 import type { DrawnAgain } from './drawn-again.ts';
@@ -132,9 +132,11 @@ function bestOfEach(starts: readonly Point[][], sumOf: (start: readonly Point[])
 const pointsOf = (numbers: readonly number[]): Point[] =>
   Array.from({ length: numbers.length / 2 }, (_, i) => ({ x: numbers[2 * i]!, y: numbers[2 * i + 1]! }));
 
-/** Whether points are corners of a course like the old one. */
-function isSound({ ends, old }: Stretch, corners: readonly Point[]): boolean {
+/** Whether points are corners of a course like the old one, which goes round no loop. */
+function isSound(stretch: Stretch, corners: readonly Point[]): boolean {
+  const { ends, old } = stretch;
   const points = [ends[0], ...corners, ends[1]];
+  if (corners.length > 1 && crossesItself(stretch.by(corners))) return false;
   return points.every((point, i) => {
     const [before, after] = [points[i - 1], points[i + 1]];
     if (!after) return true;
@@ -144,4 +146,15 @@ function isSound({ ends, old }: Stretch, corners: readonly Point[]): boolean {
     if (turn > MOST_TURN && corners.length > 1) return false;
     return turn >= LEAST_TURN && old.some((each) => distance(each, point) <= FURTHEST);
   });
+}
+
+function crossesItself(course: readonly Point[]): boolean {
+  const side = (a: Point, b: Point, c: Point) => Math.sign(cross(subtract(b, a), subtract(c, a)));
+  const areAcross = (i: number, k: number) => {
+    const [a, b, c, d] = [course[i]!, course[i + 1]!, course[k]!, course[k + 1]!];
+    return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+  };
+  for (let i = 0; i + 3 < course.length; i++)
+    for (let k = i + 2; k + 1 < course.length; k++) if (areAcross(i, k)) return true;
+  return false;
 }
