@@ -628,6 +628,7 @@ const FAULTS = [
     'return null;',
     'core/test/trace',
   ],
+  ['core/src/artwork/picture/polish/other-course.ts', 'if (areAcross(i, k))', 'if (i > k)', 'core/test/trace'],
   ['core/src/artwork/fitting/corners.ts', 'const FURTHER = 0.3', 'const FURTHER = 1.5', 'core/test/trace'],
   ['core/src/artwork/picture/refine.ts', '/ within(FAR / width)', '', 'core/test/trace'],
   ['core/src/artwork/fitting/corners.ts', 'const LEAST_TURN = 26', 'const LEAST_TURN = 90', 'core/test/trace'],

@@ -87,9 +87,9 @@ function darkAndLight(values: Shades['values']): { readonly dark: number; readon
 }
 
 /** How many pixels have each shade. */
-export function histogramOf(values: Iterable<number>): Float64Array {
+export function histogramOf(values: ArrayLike<number>): Float64Array {
   const counts = new Float64Array(256);
-  for (const value of values) counts[Math.max(0, Math.min(255, Math.round(value)))]!++;
+  for (let i = 0; i < values.length; i++) counts[Math.max(0, Math.min(255, Math.round(values[i]!)))]!++;
   return counts;
 }
 

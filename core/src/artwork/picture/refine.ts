@@ -2,7 +2,7 @@ import type { Point } from '../../geometry/point.ts';
 import { medianOf, shadeAt, type Shades } from './grey-picture.ts';
 
 /** Light and dark are told so far from an edge, and steps of what lies between are so long, pixels. */
-const [FAR, STEP] = [2, 0.25];
+const [FAR, STEP] = [2, 0.5];
 /** Less contrast than this is no edge, shades. */
 const LEAST_CONTRAST = 24;
 /** A shade may turn back by this share of the contrast: more is another edge. */
