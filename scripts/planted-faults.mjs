@@ -629,6 +629,13 @@ const FAULTS = [
     'core/test/trace',
   ],
   ['core/src/artwork/picture/polish/other-course.ts', 'if (areAcross(i, k))', 'if (i > k)', 'core/test/trace'],
+  [
+    'core/src/artwork/fitting/refit.ts',
+    'rounded({ contour: squared(sharp, tolerance), radii })',
+    'squared(contour, tolerance)',
+    'core/test/trace',
+  ],
+  ['core/src/artwork/fitting/squared.ts', 'return ends <= tolerance / 4', 'return ends < 0', 'core/test/trace'],
   ['core/src/artwork/fitting/corners.ts', 'const FURTHER = 0.3', 'const FURTHER = 1.5', 'core/test/trace'],
   ['core/src/artwork/picture/refine.ts', '/ within(FAR / width)', '', 'core/test/trace'],
   ['core/src/artwork/fitting/corners.ts', 'const LEAST_TURN = 26', 'const LEAST_TURN = 90', 'core/test/trace'],

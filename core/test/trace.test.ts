@@ -374,6 +374,26 @@ describe('a contour of many nodes', () => {
     }
   });
 
+  it.each([
+    [0, 20, 0.01],
+    [17, 20, 0.01],
+    [33, 6, 0.015],
+  ])('has corners that are round by an arc, turned by %s, radius %s, noise %s', (turn, radius, noise) => {
+    const plate = roundedRectangle({ minX: 0, minY: 0, maxX: 200, maxY: 120 }, radius, '');
+    const { contour } = refit(dense(turnRegion([plate], turn)[0]!, 0.3, noise), 0.05);
+    expect(contour.segments).toHaveLength(8);
+    for (const segment of contour.segments)
+      if (segment.kind === 'arc') {
+        expect(segment.sweep).toBeCloseTo(90, 6);
+        expect(Math.abs(segment.radius - radius)).toBeLessThan(0.06);
+      }
+    expect(corners([contour])).toHaveLength(0);
+    const level = contour.segments.flatMap(({ kind, from, to }) =>
+      kind === 'line' ? [to.y - from.y, to.x - from.x] : [],
+    );
+    if (turn === 0) expect(level.filter((off) => Math.abs(off) < 1e-9)).toHaveLength(4);
+  });
+
   it('may be very long', () => {
     const wide = circle({ x: 0, y: 0 }, 2900, '');
     const { after } = refit(dense(wide, 20, 0), 0.05);

@@ -110,7 +110,7 @@ export function turnOf(a: Point, b: Point): number {
 }
 
 /** Where two lines meet; null where they are as good as parallel. */
-export function meetingOf(a: Line, b: Line): Point | null {
+export function meetingOf(a: Pick<Line, 'through' | 'way'>, b: Pick<Line, 'through' | 'way'>): Point | null {
   const sine = cross(a.way, b.way);
   if (Math.abs(sine) < 0.05) return null;
   const t = cross(subtract(b.through, a.through), b.way) / sine;

@@ -3,7 +3,8 @@ import { boxTable, visitPairs } from '../../geometry/box-pairs.ts';
 import { distance, distanceToSpan, type Point } from '../../geometry/point.ts';
 import { fitRing } from './fit-ring.ts';
 import { resampled, STEP } from './resample.ts';
-import { squared } from './squared.ts';
+import { rounded, sharpened } from './round-corners.ts';
+import { inOne, squared } from './squared.ts';
 
 /** What became of the nodes of a contour. */
 export interface Refitted {
@@ -41,12 +42,18 @@ export function refit(contour: Contour, tolerance: number): Refitted {
   const fitted = placeContour(fitRing({ ring, fine: ring, blur: 0, tolerance: UNITS * SHARE }), 1 / scale, 0, 0);
   const after = fitted.segments.length;
   if (after > WORTH * before) return as;
-  // Right angles where they are meant, if that is near enough too.
-  for (const own of new Set([squared(fitted, tolerance), fitted])) {
+  for (const own of [asMeant(fitted, tolerance), fitted]) {
+    if (!own) continue;
     const off = Math.max(apart(points, own, tolerance), apart(flatten(own, tolerance / 8), contour, tolerance));
-    if (off <= tolerance) return { contour: own, before, after, off };
+    if (off <= tolerance) return { contour: own, before, after: own.segments.length, off };
   }
   return as;
+}
+
+/** Right angles, and corners round by an arc, where they are meant; null where there is no room. */
+function asMeant(contour: Contour, tolerance: number): Contour | null {
+  const { contour: sharp, radii } = sharpened(inOne(contour, tolerance), tolerance);
+  return rounded({ contour: squared(sharp, tolerance), radii });
 }
 
 /** How far points lie from a contour at most; infinity where one is further off than a tolerance. */

@@ -7,12 +7,12 @@ const MEANT = 1.5;
 
 /**
  * A contour whose lines that are all but square to each other are so: each turns about its middle to the direction of
- * the longest, or across it, and they meet where they cross. Where a node would have to move further than the
- * tolerance, a line stays; lines beside arcs stay too, as those would bend.
+ * the longest (of an axis where that is as good), or across it, and they meet where they cross. Where a node would have
+ * to move further than the tolerance, a line stays; lines beside arcs stay too, as those would bend.
  * @param tolerance mm
  */
 export function squared(contour: Contour, tolerance: number): Contour {
-  const segments = inOne(contour.segments, tolerance);
+  const { segments } = contour;
   const count = segments.length;
   const at = (i: number): Segment => segments[(i + count) % count]!;
   const isLine = (i: number): boolean => at(i).kind === 'line';
@@ -22,7 +22,7 @@ export function squared(contour: Contour, tolerance: number): Contour {
   const square = segments.flatMap((segment, i) => (isSquare(i) || isSquare(i - 1) ? [segment] : []));
   if (count < 3 || square.length === 0) return contour;
   const longest = square.reduce((a, b) => (segmentLength(b) > segmentLength(a) ? b : a));
-  const level = angleOf(longest);
+  const level = levelOf(longest, tolerance);
   const turned = segments.map((segment, i): Turned | null => {
     const off = angleOf(segment) - level;
     if (!isLine(i) || offParallel(off) > MEANT || at(i - 1).kind === 'arc' || at(i + 1).kind === 'arc') return null;
@@ -40,20 +40,29 @@ export function squared(contour: Contour, tolerance: number): Contour {
   };
 }
 
+/** The direction of a line, degrees; that of an axis where its ends are hardly off that. */
+function levelOf(segment: Segment, tolerance: number): number {
+  const angle = angleOf(segment);
+  const ends = (segmentLength(segment) / 2) * Math.sin((offParallel(angle) * Math.PI) / 180);
+  return ends <= tolerance / 4 ? 90 * Math.round(angle / 90) : angle;
+}
+
 /** Curves that are all but straight as lines; and lines that go on as the one before goes, in one with it. */
-function inOne(segments: readonly Segment[], tolerance: number): readonly Segment[] {
+export function inOne(contour: Contour, tolerance: number): Contour {
+  const goesOn = (a: Segment | undefined, b: Segment): boolean =>
+    a?.kind === 'line' && b.kind === 'line' && distanceToSpan(a.to, a.from, b.to) <= tolerance / 2;
   const kept: Segment[] = [];
-  for (const each of segments) {
+  for (const each of contour.segments) {
     const segment = isStraight(each, tolerance / 2) ? line(each.from, each.to, each.source) : each;
     const last = kept.at(-1);
-    const goesOn =
-      last?.kind === 'line' &&
-      segment.kind === 'line' &&
-      distanceToSpan(last.to, last.from, segment.to) <= tolerance / 2;
-    if (goesOn) kept[kept.length - 1] = line(last.from, segment.to, last.source);
+    if (goesOn(last, segment)) kept[kept.length - 1] = line(last!.from, segment.to, last!.source);
     else kept.push(segment);
   }
-  return kept;
+  // It may begin amid a line.
+  const [first, last] = [kept[0]!, kept.at(-1)!];
+  if (kept.length > 2 && goesOn(last, first))
+    kept.splice(0, kept.length, line(last.from, first.to, first.source), ...kept.slice(1, -1));
+  return { ...contour, segments: kept };
 }
 
 const isStraight = (segment: Segment, tolerance: number): boolean =>
