@@ -173,6 +173,8 @@ describe('artwork', () => {
     const ring = inside.replace('fill="red"', 'fill="none" stroke="red"');
     expect(unseenOf(ring)).toEqual(['mark']);
     expect(unseenOf(ring, { lines: 'lines' })).toEqual([]);
+    // An open line is followed, and seen: the layer adds to the artwork.
+    expect(unseenOf(`${inside}<path d="M15 15h4" fill="none" stroke="red"/>`)).toEqual([]);
     const asLines = `<g fill="none" stroke="red">${rim}<g id="mark">${ring}</g></g>`;
     expect(formOf(asLines).unseen).toEqual([]);
     const files = { emblem: svg(`${rim}<g id="mark">${inside}</g>`) };
@@ -235,6 +237,9 @@ describe('artwork', () => {
     const [rest] = parted.items;
     const whole = withLayer(rest as ArtworkItem, ['rim', 'mark', 'note'], 'mark', true);
     expect([id, whole.layers]).toEqual(['item-2', null]);
+    // What is in no layer is called so.
+    const unnamed = layerApart(thing, thing.items[0]!.id, ['rim', '0'], '0', where);
+    expect(unnamed.thing.items[1]!.name).toBe('in no layer');
   });
 
   it('is scaled by its unit and in proportion, and is missed where its file is not here', () => {

@@ -227,10 +227,14 @@ export function artworkForm(reading: FileReading, plan: ArtworkPlan): ArtworkFor
   const lines = asAreas ? open : [...closed, ...open];
   const factor = (plan.mmPerUnit ?? reading.scale.mmPerUnit) * plan.factor;
   const drawing: Drawing = { contours: [...areas, ...lines], unit: factor, digits: digitsOf(factor) };
-  const asArea = layers.map((layer) => ({ ...layer, outlines: asAreas ? layer.outlines : [] }));
+  const asDrawn = layers.map((layer) =>
+    asAreas
+      ? { ...layer, followed: layer.open }
+      : { ...layer, outlines: [], followed: [...layer.closed, ...layer.open] },
+  );
   return {
     ...redrawn(drawing, areas.length, plan),
-    unseen: unseenLayers(asArea),
+    unseen: unseenLayers(asDrawn),
     closing: joinClosings(layers.map(({ closing }) => closing)),
     nodes: addNodes(layers.map(({ nodes }) => nodes)),
     picture,

@@ -8,6 +8,8 @@ export interface LayerArea {
   readonly name: string;
   readonly areas: Region;
   readonly outlines: readonly Contour[];
+  /** What is followed besides, which is seen wherever it lies. */
+  readonly followed: readonly Contour[];
 }
 
 /** A layer is looked at in so many places at most, spread over its edges. */
@@ -19,6 +21,7 @@ export function unseenLayers(layers: readonly LayerArea[]): string[] {
   if (drawn.length < 2) return [];
   const isInAll = isAreaOf(drawn);
   return drawn.flatMap((layer) => {
+    if (layer.followed.length > 0) return [];
     const isInOthers = isAreaOf(drawn.filter((each) => each !== layer));
     const isSeen = placesOf(layer).some((point) => isInAll(point) !== isInOthers(point));
     return isSeen ? [] : [layer.name];

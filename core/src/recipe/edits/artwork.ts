@@ -1,3 +1,4 @@
+import { layerName } from '../layer-name.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { ArtworkItem, Made } from '../schema.ts';
 import { withItem } from './items.ts';
@@ -21,7 +22,7 @@ export function layerApart(
   if (item?.kind !== 'artwork') return { thing, id };
   const pinned = movedItems(thing, new Map(), where);
   const place = pinned.items.find((each) => each.id === id)!.place;
-  const apart = withItem(pinned, { ...item, place, layers: [name], name: name.slice(0, 80) || null }, id);
+  const apart = withItem(pinned, { ...item, place, layers: [name], name: layerName(name).slice(0, 80) }, id);
   const items = apart.thing.items.map((each) =>
     each.id === id && each.kind === 'artwork' ? withLayer(each, all, name, false) : each,
   );

@@ -1,6 +1,7 @@
 'use client';
 
 import type { FileLayer } from '@needlefile/core/artwork/drawn';
+import { layerName } from '@needlefile/core/recipe/layer-name';
 import { PARTED_BY, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import { Button, Form } from 'react-bootstrap';
 import { Field } from '@/components/choices';
@@ -50,7 +51,7 @@ export function ArtworkLayers({ item, layers, unseen, isDrawn, onPartBy, onTake,
       <ul className={css.layers}>
         {layers.map(({ name, colour, areas, lines }) => {
           const isTaken = taken.some((layer) => layer.name === name);
-          const shown = name === '' || name === '0' ? 'in no layer' : name;
+          const shown = layerName(name);
           return (
             <li key={name}>
               <Form.Check
