@@ -107,4 +107,15 @@ describe('specks of artwork', () => {
     ]);
     expect(told({ repairs: [said('kept'), said('dropped', 9)] })[2]).toEqual([1]);
   });
+
+  it('are stray bits of line too, which then leave no gap beside them', () => {
+    const body = '<g fill="none" stroke="#000"><path d="M0 0h20"/><path d="M20.5 0h.05"/><path d="M30 0h.4"/></g>';
+    const told = (plan: Partial<ArtworkPlan>) => {
+      const { lines, closing } = formOf(body, plan);
+      const sizes = closing.specks.map(({ size, left }) => [Number(size.toFixed(6)), left]);
+      return [lines.length, closing.open, closing.gaps.length, sizes];
+    };
+    expect(told({})).toEqual([3, 3, 2, [[0.05, true]]]);
+    expect(told({ speck: 0.2 })).toEqual([2, 2, 0, [[0.05, false]]]);
+  });
 });

@@ -10,7 +10,7 @@ import { closeLines } from './closing/close-lines.ts';
 import { closingOf, joinClosings, type Closing, type LayerFaults } from './closing/closing.ts';
 import { crossedLines } from './closing/crossed-lines.ts';
 import { MOVED } from './closing/meeting.ts';
-import { withoutSpecks } from './closing/specks.ts';
+import { gapsBetween, withoutSpecks } from './closing/specks.ts';
 import { refit } from './fitting/refit.ts';
 import type { DrawnElement, FileReading } from './drawn.ts';
 import { strokeArea } from './stroke-area.ts';
@@ -189,15 +189,18 @@ function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: Artwo
     const lines = closeLines(drawn, plan.join, decided, plan.doubled);
     const near = Math.max(plan.join, MOVED);
     const inLayer = areas.get(name) ?? [];
-    const large = withoutSpecks([...inLayer, ...lines.closed], plan.speck, decided, near);
-    const fitted = refitted(large.contours, plan.refit);
+    const large = withoutSpecks([...inLayer, ...lines.closed, ...lines.open], plan.speck, decided, near);
     const stays = new Set(large.contours);
+    const open = lines.open.filter((contour) => stays.has(contour));
+    const fitted = refitted(large.contours.slice(0, large.contours.length - open.length), plan.refit);
     const count = inLayer.filter((contour) => stays.has(contour)).length;
     const [edges, closed] = [fitted.contours.slice(0, count), fitted.contours.slice(count)];
     const { crossed, lost } = crossedLines(closed, decided, near);
     const isFilled = (i: number) => (crossed.get(i)?.taken ?? plan.crossed) === 'filled';
     const faults: LayerFaults = {
       ...lines,
+      open,
+      gaps: open.length < lines.open.length ? gapsBetween(lines.gaps, open) : lines.gaps,
       crossed: [...crossed.values()],
       specks: large.specks,
       lost: decided.flatMap((one) => ([...lines.lost, ...large.lost, ...lost].includes(one) ? [one.number] : [])),
@@ -207,9 +210,9 @@ function layersOf(drawn: readonly DrawnElement[], mmPerUnit: number, plan: Artwo
       areas: edges,
       closed,
       outlines: closed.flatMap((contour, i) => (crossed.has(i) && isFilled(i) ? weld([contour]) : [contour])),
-      open: lines.open,
+      open,
       closing: closingOf(faults, name, factor),
-      nodes: addNodes([fitted.nodes, countOf(lines.open)]),
+      nodes: addNodes([fitted.nodes, countOf(open)]),
     };
   });
 }
