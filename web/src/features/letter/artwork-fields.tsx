@@ -170,7 +170,10 @@ export function ArtworkFields({
         />
       )}
       {!facts?.picture && (
-        <PanelSection title="Lines" aside={facts && `${facts.closing.open} open`}>
+        <PanelSection
+          title="Lines"
+          aside={facts && (facts.closing.open > 0 ? `${facts.closing.open} open` : 'all closed')}
+        >
           <Choices
             label="Closed are"
             value={item.lines}
