@@ -653,6 +653,7 @@ const FAULTS = [
   ['core/src/geometry/nodes/redraw.ts', 'if (!found) lost.push(number);', 'if (!found) void 0;', 'core/test/nodes'],
   ['core/src/geometry/nodes/runs.ts', 'if (gap > widest) [widest, from] = [gap, n];', '', 'core/test/nodes'],
   ['core/src/lettering/glyph-forms.ts', 'own >= 0 ? own :', '', 'core/test/redrawn'],
+  ['core/src/recipe/edits/words.ts', 'going[at]! - 1 === best[at]', 'going[at]! > 0', 'core/test/lettering'],
   ['core/src/recipe/edits/words.ts', 'letter: follow(each.letter)', 'letter: each.letter', 'core/test/redrawn'],
   ['core/src/recipe/edits/redrawn.ts', '...item.redrawn.filter((_, i) => lost.includes(i)), ', '', 'core/test/redrawn'],
   ['core/src/screen/outline-picture.ts', 'turnBy(turn), ', '', 'core/test/redrawn'],

@@ -149,8 +149,25 @@ describe('fitting and placing', () => {
       'letter:1.6.0',
       'letter:1.7.0',
     ]);
+    // Typed before it, at once or letter by letter: the T is that of Tearoom still.
+    for (const words of ['The Tearoom', 'TTearoom', 'Th Tearoom'])
+      expect(followLetters('Tearoom', words)('letter:0.0.0')).toBe(`letter:0.${words.length - 7}.0`);
     expect(followLetters('LOAD\nFENNY', 'FENNY')('letter:1.2.0#0')).toBe('letter:0.2.0#0');
     expect(layOut(plan('FEN', { nudges }), face).lostNudges).toEqual(['letter:0.3.0']);
+  });
+
+  it('follows every letter of a line to its like, in order, wherever something is put into it', () => {
+    const line = fc.string({ unit: fc.constantFrom('A', 'B', 'C'), minLength: 1, maxLength: 12 });
+    fc.assert(
+      fc.property(line, line, fc.nat(12), (before, put, at) => {
+        const after = before.slice(0, at) + put + before.slice(at);
+        const follow = followLetters(before, after);
+        const places = [...before].map((_, i) => Number(follow(`letter:0.${i}.0`).split('.')[1]));
+        expect(places.map((place) => after[place]).join('')).toBe(before);
+        expect(new Set(places).size).toBe(before.length);
+        expect([...places].sort((a, b) => a - b)).toEqual(places);
+      }),
+    );
   });
 
   it('kerns as the face does, and can be told not to', () => {

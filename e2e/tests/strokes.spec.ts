@@ -32,7 +32,7 @@ test('each demo job of strokes gets another word, and the files follow it', asyn
     }
     if (!tools) continue;
     await station(page, 'Strokes');
-    await page.getByLabel('Areas are').first().selectOption('Swept by the machine');
+    await page.getByLabel('Areas are').first().selectOption('Swept in rows');
     await built(page);
     const { covered, outside } = coverageOf((await releaseAndDownload(page)).dxfFile, dxfFile, tools);
     expect(covered, job).toBeGreaterThan(0.998);

@@ -105,7 +105,7 @@ describe('a hatch', () => {
 
   it('goes, and the machine sweeps the areas again', async () => {
     const bench = await atStrokes('Luggage label, hatched');
-    await bench.choose('Areas are', 'Swept by the machine');
+    await bench.choose('Areas are', 'Swept in rows');
     expect(fillOf(bench)).toBeNull();
     expect((await engravedIn(bench)).every(({ closed }) => closed)).toBe(true);
   });

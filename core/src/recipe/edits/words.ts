@@ -35,20 +35,31 @@ function followCluster(before: string, after: string, cluster: number): number {
   return last ? last[1] + cluster - last[0] : cluster;
 }
 
-/** The longest common subsequence of two lines, as pairs of places. */
+/** What a letter that both lines have counts, against one for each run of them: a line has fewer runs. */
+const LETTER = 1024;
+
+/**
+ * The longest common subsequence of two lines, as pairs of places; of several as long the one in fewest runs: with
+ * "The " typed before it, the T of "Tearoom" is that of "Tearoom" still.
+ */
 function commonLetters(a: string, b: string): (readonly [number, number])[] {
   const width = b.length + 1;
-  const longest = new Uint16Array((a.length + 1) * width);
+  const best = new Int32Array((a.length + 1) * width);
+  // The same where the two letters are one, and those before them as well.
+  const going = new Int32Array((a.length + 1) * width).fill(-1);
   for (let i = a.length - 1; i >= 0; i--)
-    for (let j = b.length - 1; j >= 0; j--)
-      longest[i * width + j] =
-        a[i] === b[j]
-          ? longest[(i + 1) * width + j + 1]! + 1
-          : Math.max(longest[(i + 1) * width + j]!, longest[i * width + j + 1]!);
+    for (let j = b.length - 1; j >= 0; j--) {
+      const at = i * width + j;
+      const next = at + width + 1;
+      if (a[i] === b[j]) going[at] = LETTER + Math.max(going[next]!, best[next]!);
+      best[at] = Math.max(going[at]! - 1, best[at + width]!, best[at + 1]!);
+    }
   const pairs: [number, number][] = [];
-  for (let i = 0, j = 0; i < a.length && j < b.length;) {
-    if (a[i] === b[j]) pairs.push([i++, j++]);
-    else if (longest[(i + 1) * width + j]! >= longest[i * width + j + 1]!) i++;
+  for (let i = 0, j = 0, isRun = false; i < a.length && j < b.length;) {
+    const at = i * width + j;
+    isRun = isRun ? going[at]! >= best[at]! : going[at]! - 1 === best[at];
+    if (isRun) pairs.push([i++, j++]);
+    else if (best[at + width]! >= best[at + 1]!) i++;
     else j++;
   }
   return pairs;

@@ -114,7 +114,7 @@ function FillFields({ operation, index }: { operation: OperationPlan; index: num
   const at = `operations.${index}.fill`;
   const left =
     operation.work === 'engrave'
-      ? { label: 'Swept by the machine', hint: 'Row by row, as the machine does it.' }
+      ? { label: 'Swept in rows', hint: 'Row by row, as the machine does it.' }
       : { label: 'Outlined', hint: 'Their edges are followed.' };
   const after = fill?.kind === 'pocket' ? fill.after : null;
   const first = recipe.operations.find((each) => each.id === after);

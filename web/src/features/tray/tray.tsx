@@ -71,7 +71,7 @@ function PieceCard({
     >
       <Thumbnail
         paths={[drawn.path]}
-        engraved={piece.status === 'kept' ? thing.engraved + thing.dotted.path : ''}
+        {...(piece.status === 'kept' && { engraved: thing.engraved + thing.dotted.path, followed: thing.linework })}
         bounds={drawn.bounds}
         struck={piece.status !== 'kept'}
       />
@@ -120,11 +120,13 @@ function Scrap({ lots }: { lots: readonly { thing: AssemblyPicture; pieces: read
 function Thumbnail({
   paths,
   engraved = '',
+  followed = '',
   bounds: { minX, minY, maxX, maxY },
   struck,
 }: {
   paths: readonly string[];
   engraved?: string;
+  followed?: string;
   bounds: Bounds;
   struck: boolean;
 }) {
@@ -134,6 +136,7 @@ function Thumbnail({
     <svg viewBox={`${minX} ${minY} ${width} ${height}`} style={{ maxWidth: shape }} height={54} aria-hidden>
       <path d={paths.join('')} />
       {engraved && <path className={css.engraved} d={engraved} />}
+      {followed && <path className={css.followed} d={followed} />}
       {struck && <line className={css.strike} x1={minX} y1={maxY} x2={maxX} y2={minY} />}
     </svg>
   );
