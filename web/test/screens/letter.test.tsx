@@ -27,6 +27,12 @@ describe('the words', () => {
     expect(feet).toHaveLength(4);
     expect(feet[1]! - feet[0]!).toBeCloseTo(3, 3);
     expect(feet[2]! - feet[0]!).toBeCloseTo(0, 3);
+    // The letter stays in hand, after undo as well.
+    const inHand = () => bench.panel().getByLabelText<HTMLSelectElement>('Letter').selectedOptions[0]!.textContent;
+    expect(inHand()).toMatch(/^I in TILT/);
+    await bench.user.keyboard('{Control>}z{/Control}');
+    await bench.built();
+    expect(inHand()).toMatch(/^I in LIT/);
   });
 
   it('are kept as they were where there are too many of them, or too many lines', async () => {

@@ -1,7 +1,6 @@
 'use client';
 
-import { followLetters, withWordsInJob } from '@needlefile/core/recipe/edits/words';
-import { itemOf } from '@needlefile/core/recipe/identity';
+import { withWordsInJob } from '@needlefile/core/recipe/edits/words';
 import { MOST_CHARACTERS, MOST_LINES, type Recipe } from '@needlefile/core/recipe/schema';
 import { original } from 'immer';
 import { useEffect, useId, useRef, useState } from 'react';
@@ -49,10 +48,7 @@ export function WordsField() {
           const text = event.target.value;
           if (tooMuch(text) !== null) return setDraft(text);
           setDraft(null);
-          // What was placed by hand stays on its letter, and the letter in hand in hand.
-          const { letter } = useView.getState();
-          if (letter !== null && itemOf(letter) === item)
-            useView.setState({ letter: followLetters(words, text)(letter) });
+          // What was placed by hand stays on its letter.
           edit(
             'Words',
             (recipe) => void Object.assign(recipe, withWordsInJob(original(recipe) as Recipe, thing, item, text)),

@@ -14,6 +14,7 @@ import { StatusLine } from './status-line';
 import { TopBar } from './top-bar';
 import { useSheetKeys } from './use-sheet-keys';
 import { useFolded } from '@/job/folded';
+import { useLetterFollowsWords } from '@/job/letter-in-hand';
 import { useOutlineOf } from '@/job/outline';
 import { useBuild, usePreview } from '@/job/use-build';
 import { STATIONS, useView } from '@/job/view-store';
@@ -29,6 +30,7 @@ export function Workbench() {
   const preview = useView((state) => state.preview);
   const previewed = usePreview(recipe, preview?.patch ?? null);
   useShortcuts();
+  useLetterFollowsWords();
   useSheetKeys(built.picture);
   const checkFolded = useFolded((state) => state.check);
   useEffect(() => {
