@@ -1,14 +1,17 @@
 import { componentsOf, componentRegion, type Component } from '../geometry/components.ts';
 import { allNamed, formOf, moveRegion, type Contour, type Region } from '../geometry/contour.ts';
 import type { Bounds } from '../geometry/bounds.ts';
-import { contourLength } from '../geometry/contour-facts.ts';
+import { contourLength, regionArea } from '../geometry/contour-facts.ts';
 import type { SourceId } from '../geometry/segment.ts';
 import type { FillOf, FillPlan } from '../recipe/schema.ts';
 import type { Fill } from './fill.ts';
 import { fillArea } from './fills.ts';
+import { contoursOf, pointsOf, simplified } from './polyline.ts';
 
 /** Strokes of what was filled before, by its outer contour: a letter is filled once for all places it stands in. */
 const filled = new WeakMap<Contour, Map<string, FilledPart>>();
+/** What is cleared is shown so nearly, mm. */
+const SEEN = 0.005;
 /** A form is filled in so many ways at most: by several operations, turned from letter to letter. */
 const MOST_WAYS = 24;
 
@@ -16,6 +19,8 @@ const MOST_WAYS = 24;
 interface FilledPart {
   readonly strokes: readonly Contour[];
   readonly bare: number;
+  /** What of it a cutter clears; of other tools nothing is told. */
+  readonly reach: Region;
 }
 
 /** A part that the tool does not get into, or not into all of it. */
@@ -33,6 +38,8 @@ export interface Missed {
 export interface FilledParts {
   readonly strokes: readonly Contour[];
   readonly missed: readonly Missed[];
+  /** What of it a cutter clears, as a screen shows it; of other tools nothing is told. */
+  readonly reach: Region;
 }
 
 /**
@@ -50,6 +57,7 @@ export function fillParts(area: Region, plan: FillPlan, first: FillPlan | null, 
   });
   return {
     strokes: filled.flatMap(({ strokes }) => strokes),
+    reach: filled.flatMap(({ reach }) => reach),
     missed: filled.filter(({ bare }) => bare > BARE).map(({ part, bare }) => missedOf(part, bare)),
   };
 }
@@ -90,17 +98,28 @@ function fillPart(part: Component, plan: FillPlan, first: FillPlan | null, stay:
   if (!known) {
     const own = moveRegion(componentRegion(part), -dx, -dy, null);
     const fill = fillArea(own, plan, first, stay);
-    known = { strokes: fill.strokes.map(({ contour }) => contour), bare: bareShare(fill, plan, first) };
+    const reach = fill.reach?.() ?? null;
+    known = {
+      strokes: fill.strokes.map(({ contour }) => contour),
+      bare: bareShare(fill, plan, first, reach),
+      reach: reach ? contoursOf(reach.map(pointsOf).map((ring) => simplified([...ring, ring[0]!], SEEN).slice(1))) : [],
+    };
     if (ways.size >= MOST_WAYS) ways.clear();
     ways.set(key, known);
   }
-  return { strokes: moveRegion(known.strokes, dx, dy, allNamed(ownerOf(part))), bare: known.bare };
+  const moved = (region: Region) => moveRegion(region, dx, dy, allNamed(ownerOf(part)));
+  return { strokes: moved(known.strokes), bare: known.bare, reach: moved(known.reach) };
 }
 
 /** Dots cover nothing by themselves, an inset is left bare on purpose, and a first cutter may have left nothing. */
-function bareShare({ strokes, area, reached }: Fill, plan: FillPlan, first: FillPlan | null): number {
+function bareShare(
+  { strokes, area, reached }: Fill,
+  plan: FillPlan,
+  first: FillPlan | null,
+  reach: Region | null,
+): number {
   if (plan.kind === 'dots' || ('inset' in plan && plan.inset > 0)) return strokes.length === 0 ? 1 : 0;
-  return strokes.length === 0 && !first ? 1 : Math.max(0, 1 - reached() / area);
+  return strokes.length === 0 && !first ? 1 : Math.max(0, 1 - (reach ? regionArea(reach) : reached()) / area);
 }
 
 const round = (mm: number): number => Number(mm.toFixed(6));

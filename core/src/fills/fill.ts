@@ -1,4 +1,4 @@
-import type { Contour } from '../geometry/contour.ts';
+import type { Contour, Region } from '../geometry/contour.ts';
 
 /** One stroke of a fill: the tool goes along it without being lifted. */
 export interface FillStroke {
@@ -18,4 +18,6 @@ export interface Fill {
   readonly area: number;
   /** What of it the tool can reach; found when it is asked for. */
   readonly reached: () => number;
+  /** The same as an area, of cutters that clear theirs. */
+  readonly reach?: () => Region;
 }

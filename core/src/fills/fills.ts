@@ -54,11 +54,12 @@ function clear(region: Region, plan: FillOf<'pocket'>, first: FillPlan | null, s
   if (first?.kind === 'cone') {
     const floor = pocket(floorOf(region, first), plan, stay);
     const area = regionArea(region);
-    return { ...floor, area, reached: () => reachedByCone(region, first) + floor.reached() };
+    const { strokes } = floor;
+    return { strokes, area, reached: () => reachedByCone(region, first) + floor.reached() };
   }
   if (first?.kind !== 'pocket') return pocket(region, plan, stay);
   const { strokes, area } = restPocket(region, { ...plan, before: first.tool }, stay);
-  return { strokes, area, reached: () => reachedBy(region, plan) };
+  return { strokes, area, ...reachedBy(region, plan) };
 }
 
 /**

@@ -44,16 +44,18 @@ export function pocket(region: Region, plan: PocketPlan, stay = usualStay(plan.t
   // Where the tool only just gets in its middle has a line to go along, and no ring.
   for (const points of found.filter((ring) => ring.length === 2))
     strokes.push({ kind: 'middle', contour: openLine(points, nearFor(plan.tool), source) });
-  return { strokes, area: regionArea(region), reached: () => reachedBy(region, plan) };
+  return { strokes, area: regionArea(region), ...reachedBy(region, plan) };
 }
 
 /** Where a cutter's middle may be. */
 const whereTheToolGoes = (region: Region, { tool, inset }: PocketPlan): Point[][] =>
   growRegion(region, FLATTENED - tool / 2 - inset);
 
-/** How much of an area a cutter gets into, mm². */
-export const reachedBy = (region: Region, plan: PocketPlan): number =>
-  regionArea(contoursOf(growRings(whereTheToolGoes(region, plan), plan.tool / 2 - FLATTENED)));
+/** What of an area a cutter gets into, found when it is asked for. */
+export function reachedBy(region: Region, plan: PocketPlan): Required<Pick<Fill, 'reached' | 'reach'>> {
+  const reach = () => contoursOf(growRings(whereTheToolGoes(region, plan), plan.tool / 2 - FLATTENED));
+  return { reach, reached: () => regionArea(reach()) };
+}
 
 /**
  * Clears what lies within a wall, what lies innermost first: the lobes of the rings one step further in, then lines

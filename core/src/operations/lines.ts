@@ -63,6 +63,8 @@ export interface Lines {
   readonly area: Region;
   /** Parts of it that the tool does not get into. */
   readonly missed: readonly Missed[];
+  /** What of it a cutter clears; of other tools nothing is told. */
+  readonly reach: Region;
   /** Where dots that a hand put do not go well. */
   readonly amiss: DotsAmiss;
 }
@@ -202,7 +204,7 @@ class Lots {
       const kinds = [...lot.kinds];
       if (!lot.isFilled) {
         const amiss = (kinds.includes('area') && this.amiss.get(lot.operation ?? '')) || NONE_AMISS;
-        return [{ ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [], amiss }];
+        return [{ ...lot, kinds, ways: this.waysOf(lot, cuts), area: [], missed: [], reach: [], amiss }];
       }
       const own = this.filledLot(lot, lot.operation!, null);
       const { fills, follows } = this.plan;
@@ -216,9 +218,9 @@ class Lots {
 
   /** @param first the fill whose leavings this operation clears; null: it has the area by itself */
   private filledLot({ contours: area, kinds }: Lot, operation: string, first: FillPlan | null): Lines {
-    const { strokes, missed, amiss } = this.strokesIn(area, operation, this.plan.fills[operation]!, first);
+    const { strokes, missed, reach, amiss } = this.strokesIn(area, operation, this.plan.fills[operation]!, first);
     const told = { operation, kinds: [...kinds], fill: false, isFilled: true };
-    return { ...told, contours: strokes, ways: [], area, missed, amiss };
+    return { ...told, contours: strokes, ways: [], area, missed, reach, amiss };
   }
 
   /** Strokes that fill areas; dots as a hand has them. */

@@ -19,6 +19,7 @@ import { frameOfLetter, type LetterFrame } from '../fills/dots-by-hand.ts';
 import { itemOf, ownerOfIsland } from '../recipe/identity.ts';
 import type { Item, Role } from '../recipe/schema.ts';
 import { placeBounds, placePoint, placeRegion, type Placement } from '../sheet/placement.ts';
+import { clearedIn } from './cleared-picture.ts';
 import { dotsInHand, dottedIn, type PictureDot } from './dots-picture.ts';
 import { downFrom } from './down.ts';
 import { isPrick, screenPath } from './path.ts';
@@ -166,7 +167,7 @@ const pictures = new LaidMemo<AssemblyPicture>();
 function drawn({ assembly, built, placements }: LaidAssembly, report: AssemblyReport, height: number): AssemblyPicture {
   const { arrangement, drawing, pieces, hold, tabs, items, coupon } = built;
   const placement = placements[0]!;
-  const dotted = dottedIn(built);
+  const [dotted, cleared] = [dottedIn(built), clearedIn(built)];
   const boxes = placements.map((each) => placeBounds(arrangement.object, each));
   const around = joinBounds(boxes);
   const path = (region: Region) => screenPath(placeRegion(region, placement), height);
@@ -193,7 +194,10 @@ function drawn({ assembly, built, placements }: LaidAssembly, report: AssemblyRe
     turn: placement.turn,
     origin: placePoint(arrangement.shift, placement),
     solid: everywhere(drawing.outline),
-    engraved: everywhere(drawing.area.filter((edge) => !dotted.has(edge))),
+    engraved: everywhere([
+      ...drawing.area.filter((edge) => !dotted.has(edge) && !cleared.has(edge)),
+      ...cleared.region,
+    ]),
     dotted: { path: everywhere(dotted.dots.map(({ contour }) => contour)), isCut: dotted.isCut },
     linework: everywhere(drawing.linework),
     pricks: everywhere(drawing.linework.filter(isPrick)),
