@@ -636,7 +636,12 @@ const FAULTS = [
     'core/test/trace',
   ],
   ['core/src/artwork/fitting/squared.ts', 'return ends <= tolerance / 4', 'return ends < 0', 'core/test/trace'],
-  ['core/src/screen/cleared-picture.ts', '(a, b) => a.tool - b.tool', '(a, b) => b.tool - a.tool', 'core/test/cleared-picture'],
+  [
+    'core/src/screen/cleared-picture.ts',
+    '(a, b) => a.tool - b.tool',
+    '(a, b) => b.tool - a.tool',
+    'core/test/cleared-picture',
+  ],
   ['core/src/screen/cleared-picture.ts', 'ids.has(operationOf(edge))', 'false', 'core/test/cleared-picture'],
   ['core/src/artwork/fitting/corners.ts', 'const FURTHER = 0.3', 'const FURTHER = 1.5', 'core/test/trace'],
   ['core/src/artwork/picture/refine.ts', '/ within(FAR / width)', '', 'core/test/trace'],
