@@ -98,7 +98,7 @@ function fillPart(part: Component, plan: FillPlan, first: FillPlan | null, stay:
   if (!known) {
     const own = moveRegion(componentRegion(part), -dx, -dy, null);
     const fill = fillArea(own, plan, first, stay);
-    const reach = fill.reach?.() ?? null;
+    const reach = (plan.kind === 'pocket' && fill.reach?.()) || null;
     known = {
       strokes: fill.strokes.map(({ contour }) => contour),
       bare: bareShare(fill, plan, first, reach),

@@ -30,7 +30,7 @@ export function shadesOf({ width, height, pixels }: GreyPicture): Shades {
   const [w, h] = [width + 2 * RIM, height + 2 * RIM];
   const values = new Float32Array(w * h).fill(ground);
   for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) values[(y + RIM) * w + x + RIM] = pixels[y * width + x]!;
+    values.set(pixels.subarray(y * width, (y + 1) * width), (y + RIM) * w + RIM);
   return { width: w, height: h, values };
 }
 

@@ -86,10 +86,10 @@ function darkAndLight(values: Shades['values']): { readonly dark: number; readon
   return { dark: medianShade(counts, 0, level), light: medianShade(counts, level + 1, 255) };
 }
 
-/** How many pixels have each shade. */
+/** How many pixels have each shade. @param values 0 to 255 */
 export function histogramOf(values: ArrayLike<number>): Float64Array {
   const counts = new Float64Array(256);
-  for (let i = 0; i < values.length; i++) counts[Math.max(0, Math.min(255, Math.round(values[i]!)))]!++;
+  for (let i = 0; i < values.length; i++) counts[(values[i]! + 0.5) | 0]!++;
   return counts;
 }
 

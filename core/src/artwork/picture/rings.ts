@@ -36,25 +36,34 @@ const JOINED: Readonly<Record<number, readonly number[]>> = {
  * rings round dark run counter-clockwise, rings round light in it clockwise. Places are in pixels, y down.
  */
 export function ringsOf(shades: Shades, level: number): Point[][] {
-  const next = followingEdges(shades, level);
+  const { next, edges } = followingEdges(shades, level);
   const rings: Point[][] = [];
-  for (let start = 0; start < next.length; start++) {
-    if (next[start]! < 0) continue;
+  for (const start of edges) {
     const ring: Point[] = [];
-    for (let edge = start; next[edge]! >= 0;) {
+    for (let edge = start; next[edge] !== NONE;) {
       ring.push(placeOn(edge, shades, level));
       const following = next[edge]!;
-      next[edge] = -1;
+      next[edge] = NONE;
       edge = following;
     }
-    rings.push(ring);
+    if (ring.length > 0) rings.push(ring);
   }
   return rings;
 }
 
-/** Which edge a ring comes to from each; -1: none. Edge 2 i leads right from pixel i to the next, 2 i + 1 down. */
-function followingEdges({ width, height, values }: Shades, level: number): Int32Array {
-  const next = new Int32Array(2 * width * height).fill(-1);
+/** No edge: the first lies in the rim of ground, and nothing leads there. */
+const NONE = 0;
+
+/** All edges that rings go through, row by row, and which edge a ring comes to from each. */
+interface Following {
+  readonly edges: readonly number[];
+  readonly next: Int32Array;
+}
+
+/** Edge 2 i leads right from pixel i to the next, 2 i + 1 down. */
+function followingEdges({ width, height, values }: Shades, level: number): Following {
+  const next = new Int32Array(2 * width * height);
+  const edges: number[] = [];
   const sides = [0, 3, 2 * width, 1];
   for (let y = 0; y + 1 < height; y++) {
     // The right side of each square is the left side of the next.
@@ -67,10 +76,14 @@ function followingEdges({ width, height, values }: Shades, level: number): Int32
       const dark = (a ? 1 : 0) | (above ? 2 : 0) | (below ? 4 : 0) | (d ? 8 : 0);
       const mean = (values[i]! + values[i + 1]! + values[i + width]! + values[i + width + 1]!) / 4;
       const through = (mean < level ? JOINED[dark] : undefined) ?? THROUGH[dark]!;
-      for (let k = 0; k < through.length; k += 2) next[2 * i + sides[through[k + 1]!]!] = 2 * i + sides[through[k]!]!;
+      for (let k = 0; k < through.length; k += 2) {
+        const from = 2 * i + sides[through[k + 1]!]!;
+        next[from] = 2 * i + sides[through[k]!]!;
+        edges.push(from);
+      }
     }
   }
-  return next;
+  return { edges, next };
 }
 
 function placeOn(edge: number, { width, values }: Shades, level: number): Point {
