@@ -29,8 +29,7 @@ export function shadesOf({ width, height, pixels }: GreyPicture): Shades {
   const ground = edgeMedian(width, height, pixels);
   const [w, h] = [width + 2 * RIM, height + 2 * RIM];
   const values = new Float32Array(w * h).fill(ground);
-  for (let y = 0; y < height; y++)
-    values.set(pixels.subarray(y * width, (y + 1) * width), (y + RIM) * w + RIM);
+  for (let y = 0; y < height; y++) values.set(pixels.subarray(y * width, (y + 1) * width), (y + RIM) * w + RIM);
   return { width: w, height: h, values };
 }
 
