@@ -1,6 +1,5 @@
 import type { Contour, Region } from '../geometry/contour.ts';
 import type { LaidAssembly } from '../job/build-job.ts';
-import { areaOperation } from './area-operation.ts';
 
 /** Areas of a thing that are cleared by cutters, in its own frame. */
 export interface Cleared {
@@ -11,19 +10,17 @@ export interface Cleared {
 }
 
 /** What cutters clear, where several follow each other what the finest of them gets into. */
-export function clearedIn(built: LaidAssembly['built']): Cleared {
-  const { lines, around } = built;
-  const cutters = around.operations.flatMap(({ id, fill }) => (fill?.kind === 'pocket' ? [{ id, ...fill }] : []));
+export function clearedIn({ lines, around }: LaidAssembly['built']): Cleared {
+  const filled = lines.filter(({ isFilled }) => isFilled);
+  const cutters = around.operations.flatMap(({ id, fill }) => {
+    const own = filled.filter(({ operation }) => operation === id);
+    return fill?.kind === 'pocket' && own.length > 0 ? [{ id, own, ...fill }] : [];
+  });
   const clearing = cutters.filter(({ after }) => after === null);
   const region = clearing.flatMap(({ id }) => {
-    const runs = cutters.flatMap((cutter) => {
-      const own = lines.filter(({ operation, isFilled }) => isFilled && operation === cutter.id);
-      return (cutter.id === id || cutter.after === id) && own.length > 0 ? [{ tool: cutter.tool, own }] : [];
-    });
-    const finest = runs.sort((a, b) => a.tool - b.tool)[0];
-    return finest ? finest.own.flatMap(({ reach }) => reach) : [];
+    const runs = cutters.filter((cutter) => cutter.id === id || cutter.after === id);
+    return runs.reduce((a, b) => (b.tool < a.tool ? b : a)).own.flatMap(({ reach }) => reach);
   });
-  const operationOf = areaOperation(built);
-  const ids = new Set<string | null>(clearing.map(({ id }) => id));
-  return { region, has: (edge) => ids.has(operationOf(edge)) };
+  const edges = new Set(clearing.flatMap(({ own }) => own.flatMap(({ area }) => area)));
+  return { region, has: (edge) => edges.has(edge) };
 }

@@ -6,7 +6,6 @@ import type { LaidAssembly } from '../job/build-job.ts';
 import type { DotInHand } from '../recipe/edits/dots.ts';
 import { itemOf, withinItem } from '../recipe/identity.ts';
 import { placePoint, type Placement } from '../sheet/placement.ts';
-import { areaOperation } from './area-operation.ts';
 
 /** A dot that can be moved and taken out by hand. */
 export interface PictureDot extends DotInHand {
@@ -32,8 +31,7 @@ export interface Dotted {
 }
 
 /** What of a thing is set with dots. */
-export function dottedIn(built: LaidAssembly['built']): Dotted {
-  const { lines, arrangement, around } = built;
+export function dottedIn({ lines, arrangement, around, items }: LaidAssembly['built']): Dotted {
   const frames = new Map<string, LetterFrame>(arrangement.letters.map((letter) => [letter.id, frameOfLetter(letter)]));
   let isCut = false;
   const dots = lines.flatMap(({ operation, kinds, contours }) => {
@@ -53,7 +51,8 @@ export function dottedIn(built: LaidAssembly['built']): Dotted {
   });
   // Those too that no dot is left of, or has room in.
   const setting = new Set(around.operations.filter(({ fill }) => fill?.kind === 'dots').map(({ id }) => id));
-  const operationOf = areaOperation(built);
+  const own = new Map(items.map(({ item }) => [item.id, item.operation]));
+  const operationOf = (edge: Contour) => own.get(itemOf(sourceOf(edge)) ?? '') ?? around.assignment.area;
   return { dots, isCut, has: (edge) => setting.has(operationOf(edge) ?? '') };
 }
 
