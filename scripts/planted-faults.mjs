@@ -628,7 +628,12 @@ const FAULTS = [
     'return null;',
     'core/test/trace',
   ],
-  ['core/src/artwork/picture/polish/other-course.ts', 'if (areAcross(i, k))', 'if (i > k)', 'core/test/trace'],
+  [
+    'core/src/artwork/picture/polish/other-course.ts',
+    'course[i + 1]!, course[k]!',
+    'course[i]!, course[k]!',
+    'core/test/trace',
+  ],
   [
     'core/src/artwork/fitting/refit.ts',
     'rounded({ contour: squared(sharp, tolerance), radii })',

@@ -1,4 +1,4 @@
-import { cross, subtract, type Point } from '../geometry/point.ts';
+import { doCross } from '../geometry/point.ts';
 import type { Leg, Reading, Through } from './pieces.ts';
 import { gapBetween, type Track } from './tracks.ts';
 
@@ -29,10 +29,4 @@ export function readWaist(
     through: isCrossed ? [through(a, c), through(b, d)] : [through(a, d), through(b, c)],
     ...{ corners: [], lone: [], onward: [], dropped: [] },
   };
-}
-
-/** Whether the straight ways from a to b and from c to d cross. */
-function doCross(a: Point, b: Point, c: Point, d: Point): boolean {
-  const side = (from: Point, to: Point, p: Point) => Math.sign(cross(subtract(to, from), subtract(p, from)));
-  return side(a, b, c) !== side(a, b, d) && side(c, d, a) !== side(c, d, b);
 }

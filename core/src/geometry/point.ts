@@ -25,6 +25,15 @@ export function distance(a: Point, b: Point): number {
 }
 export const mix = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
 
+/** From one way to another, counter-clockwise, radians. */
+export const turnBetween = (a: Point, b: Point): number => Math.atan2(cross(a, b), dot(a, b));
+
+/** Whether the straight ways from a to b and from c to d cross. */
+export function doCross(a: Point, b: Point, c: Point, d: Point): boolean {
+  const side = (from: Point, to: Point, p: Point) => Math.sign(cross(subtract(to, from), subtract(p, from)));
+  return side(a, b, c) !== side(a, b, d) && side(c, d, a) !== side(c, d, b);
+}
+
 /** The squared distance of (x, y) from the span from (ax, ay) to (bx, by), in plain numbers: asked by the million. */
 export function squaredToSpan(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
   const [dx, dy, px, py] = [bx - ax, by - ay, x - ax, y - ay];

@@ -1,4 +1,4 @@
-import { cross, distance, dot, subtract, type Point } from '../../geometry/point.ts';
+import { cross, distance, subtract, turnBetween, type Point } from '../../geometry/point.ts';
 import type { Line } from './line-through.ts';
 import { RingLines } from './ring-lines.ts';
 
@@ -106,7 +106,7 @@ function nearestOfEach(found: readonly Found[], ring: readonly Point[]): Corner[
 
 /** How far two ways turn from each other, degrees, either way round. */
 export function turnOf(a: Point, b: Point): number {
-  return (Math.abs(Math.atan2(cross(a, b), dot(a, b))) * 180) / Math.PI;
+  return (Math.abs(turnBetween(a, b)) * 180) / Math.PI;
 }
 
 /** Where two lines meet; null where they are as good as parallel. */

@@ -1,6 +1,6 @@
 import { arcOfTurn } from '../../geometry/arc-from-ends.ts';
 import { flatten, type Contour } from '../../geometry/contour.ts';
-import { add, cross, distance, dot, scale, subtract, unit, type Point } from '../../geometry/point.ts';
+import { add, cross, distance, dot, scale, subtract, turnBetween, unit, type Point } from '../../geometry/point.ts';
 import { line, tangentAt, type Segment } from '../../geometry/segment.ts';
 import { meetingOf } from './corners.ts';
 
@@ -42,7 +42,7 @@ export function sharpened(contour: Contour, tolerance: number): Sharpened {
 export function rounded({ contour, radii }: Sharpened): Contour | null {
   const { segments } = contour;
   const count = segments.length;
-  const turns = segments.map((segment, i) => turnOf(tangentAt(segments.at(i - 1)!, 1), tangentAt(segment, 0)));
+  const turns = segments.map((segment, i) => turnBetween(tangentAt(segments.at(i - 1)!, 1), tangentAt(segment, 0)));
   const reaches = turns.map((turn, i) => (radii.get(i) ?? 0) * Math.tan(Math.abs(turn) / 2));
   const own: Segment[] = [];
   for (const [i, segment] of segments.entries()) {
@@ -89,7 +89,7 @@ interface RoundCorner {
 function roundCorner(a: Segment, between: readonly Segment[], b: Segment, tolerance: number): RoundCorner | null {
   if (between.length === 0 || between.length > MOST_PIECES || a === b) return null;
   const [into, out] = [unit(subtract(a.to, a.from)), unit(subtract(b.to, b.from))];
-  const turn = Math.abs(turnOf(into, out));
+  const turn = Math.abs(turnBetween(into, out));
   if (turn < (LEAST_TURN * Math.PI) / 180 || turn > (MOST_TURN * Math.PI) / 180) return null;
   const point = meetingOf({ through: a.to, way: into }, { through: b.from, way: out });
   if (!point) return null;
@@ -110,6 +110,3 @@ function roundCorner(a: Segment, between: readonly Segment[], b: Segment, tolera
 /** How far a place lies off the nearer of two lines that meet. */
 const offLines = (place: Point, meeting: Point, a: Point, b: Point): number =>
   Math.min(...[a, b].map((way) => Math.abs(cross(subtract(place, meeting), way))));
-
-/** From one way to another, counter-clockwise, radians. */
-const turnOf = (a: Point, b: Point): number => Math.atan2(cross(a, b), dot(a, b));

@@ -1,10 +1,6 @@
 'use client';
 
 import type { NodeCount } from '@needlefile/core/artwork/form';
-import type { Closing } from '@needlefile/core/artwork/closing';
-import type { LeftOut, LeftOutKind } from '@needlefile/core/artwork/drawn';
-import type { Point } from '@needlefile/core/geometry/point';
-import { turnPointBy } from '@needlefile/core/geometry/turn';
 import { readingsOf } from '@needlefile/core/recipe/edits/remembered';
 import { LIMITS, type ArtworkItem } from '@needlefile/core/recipe/schema';
 import type { AssemblyPicture } from '@needlefile/core/screen/assembly-picture';
@@ -12,7 +8,7 @@ import { formatLength, lengthWithUnit, type LengthUnit } from '@needlefile/core/
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { ask } from '@/api/ask';
-import { Choices, Field } from '@/components/choices';
+import { Field } from '@/components/choices';
 import { LengthField } from '@/components/length-field';
 import { PanelSection } from '@/components/panel';
 import { useUnit } from '@/hooks/unit';
@@ -21,39 +17,13 @@ import { useEditItem, useThing } from '@/job/chosen';
 import type { SheetEdits } from '@/job/sheet-edits';
 import { useView } from '@/job/view-store';
 import { ArtworkLayers } from './artwork-layers';
-import { FaultList } from './fault-list';
-import { GapChart } from './gap-chart';
+import { ArtworkLines, fineDigits } from './artwork-lines';
+import { NotTaken } from './not-taken';
 import { PictureFields } from './picture-fields';
 import css from './letter.module.css';
 
 /** From this share on it is told how many lengths a unit makes whole. */
 const TOLD_WHOLE = 0.5;
-
-const NOT_TAKEN: Record<LeftOutKind, string> = {
-  text: 'text',
-  picture: 'pictures',
-  hidden: 'hidden',
-  white: 'white: it takes away from what lies below',
-  clipped: 'clipped: what is seen is taken',
-  unclipped: 'with a clip that is not followed: taken whole',
-  masked: 'masked: taken whole',
-  filtered: 'with an effect: taken without',
-  animation: 'animations',
-  'other content': 'other content',
-  'outside file': 'in other files',
-  missing: 'referred to and not there',
-  'faulty path': 'paths with a fault: taken up to it',
-  'faulty transform': 'placed by what cannot be read',
-  'zero length': 'of no length',
-  point: 'points',
-  dimension: 'dimensions and leaders',
-  'three-dimensional': 'bodies, and what rises: taken as seen from above',
-  'paper space': 'on sheets of paper beside the drawing',
-  loop: 'blocks within themselves',
-  'wide line': 'wide lines: taken along their middle',
-  dashed: 'dashed: taken as whole lines',
-  approximate: 'curves known by their points only: taken nearly as meant',
-};
 
 /** How artwork is read: its size, what closes, and what of the file was not taken. */
 export function ArtworkFields({
@@ -169,92 +139,7 @@ export function ArtworkFields({
           onApart={(name) => edits.layerApart(item, namesOf(facts.layers), name)}
         />
       )}
-      {!facts?.picture && (
-        <PanelSection
-          title="Lines"
-          aside={facts && (facts.closing.open > 0 ? `${facts.closing.open} open` : 'all closed')}
-        >
-          <Choices
-            label="Closed are"
-            value={item.lines}
-            onChange={(lines) => edit('Lines of artwork', (draft) => void (draft.lines = lines))}
-            options={[
-              { value: 'areas', label: 'Areas', title: 'What they go round' },
-              { value: 'lines', label: 'Lines', title: 'Followed by the tool' },
-            ]}
-          />
-          <LengthField
-            at="item.join"
-            label="Close gaps to"
-            value={item.join}
-            {...LIMITS.join}
-            onChange={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
-          />
-          {facts && facts.closing.joined.length + facts.closing.gaps.length > 0 && (
-            <GapChart
-              closed={facts.closing.joined.map(({ width }) => width)}
-              open={facts.closing.gaps.map(({ width }) => width)}
-              join={item.join}
-              onJoin={(mm) => edit('Gaps that are closed', (draft) => void (draft.join = mm))}
-            />
-          )}
-          {facts && <Closed closing={facts.closing} />}
-          <LengthField
-            at="item.doubled"
-            label="Doubles within"
-            value={item.doubled}
-            digits={fineDigits(unit)}
-            {...LIMITS.doubled}
-            onChange={(mm) => edit('Doubled lines', (draft) => void (draft.doubled = mm))}
-          />
-          <LengthField
-            at="item.speck"
-            label="Drop specks to"
-            value={item.speck}
-            {...LIMITS.artworkSpeck}
-            onChange={(mm) => edit('Specks', (draft) => void (draft.speck = mm))}
-            {...(facts &&
-              item.speck > 0 && {
-                hint: `${facts.closing.specks.filter(({ left }) => !left).length || 'None'} left out.`,
-              })}
-          />
-          {facts && facts.wide.count > 0 && (
-            <Choices
-              label={`${facts.wide.count} wide, to ${lengthWithUnit(facts.wide.widest, unit)}`}
-              value={item.wide}
-              onChange={(wide) => edit('Wide lines', (draft) => void (draft.wide = wide))}
-              options={[
-                { value: 'lines', label: 'Followed', title: 'Along their middle' },
-                { value: 'areas', label: 'Areas', title: 'What they cover' },
-              ]}
-            />
-          )}
-          {facts && facts.beside > 0 && (
-            <Choices
-              label={`${facts.beside} beside the page`}
-              value={item.besidePage ? 'taken' : 'left'}
-              onChange={(side) => edit('Beside the page', (draft) => void (draft.besidePage = side === 'taken'))}
-              options={[
-                { value: 'left', label: 'Left out', title: 'As programs show the file' },
-                { value: 'taken', label: 'Taken', title: 'Whatever the file has' },
-              ]}
-            />
-          )}
-          {facts && picture && drawn && (
-            <FaultList
-              item={item}
-              closing={facts.closing}
-              onSheet={(point) => sheetPoint(picture, drawn.at, sheetHeight, point)}
-              onDecide={(fault, kind) => edits.decideFault(item, fault, kind)}
-            />
-          )}
-          {item.repairs.length > 0 && (
-            <Button size="sm" variant="light" className="mt-2" onClick={() => edits.undecideFaults(item)}>
-              Forget {item.repairs.length === 1 ? 'what is' : `all ${item.repairs.length} that are`} decided by hand
-            </Button>
-          )}
-        </PanelSection>
-      )}
+      {!facts?.picture && <ArtworkLines item={item} picture={picture} sheetHeight={sheetHeight} edits={edits} />}
       {facts && !facts.picture && (
         <PanelSection title="Nodes" aside={facts.nodes.after}>
           <LengthField
@@ -334,9 +219,6 @@ function Measured({ onSize }: { onSize: (factor: number) => void }) {
   );
 }
 
-/** Decimals of lengths much finer than what is cut. */
-const fineDigits = (unit: LengthUnit): number => (unit === 'mm' ? 3 : 4);
-
 function fittedHint(refit: number | null, { before, after, off }: NodeCount, unit: LengthUnit): string {
   if (refit === null) return 'Outlines of very many nodes are smoother, and run better, fitted with few.';
   return after === before
@@ -345,60 +227,3 @@ function fittedHint(refit: number | null, { before, after, off }: NodeCount, uni
 }
 
 const namesOf = (layers: readonly { readonly name: string }[]): string[] => layers.map(({ name }) => name);
-
-/** A point of an item's frame on the sheet, y down as it is shown. */
-function sheetPoint({ origin, turn }: AssemblyPicture, at: Point, sheetHeight: number, point: Point): Point {
-  const { x, y } = turnPointBy(turn)({ x: at.x + point.x, y: at.y + point.y });
-  return { x: origin.x + x, y: sheetHeight - origin.y - y };
-}
-
-function Closed({ closing: { joined, gaps, ...closing } }: { closing: Closing }) {
-  const unit = useUnit();
-  const doubled = closing.doubled.filter(({ left }) => !left);
-  const overshoots = closing.overshoots.filter(({ left }) => !left);
-  const wide = gaps.map(({ width }) => width).sort((a, b) => a - b);
-  const widest = joined.reduce((most, { width }) => Math.max(most, width), 0);
-  const nearly = closing.nearly.filter(({ left }) => !left);
-  const apart = nearly.reduce((most, { off }) => Math.max(most, off), 0);
-  const longest = overshoots.reduce((most, { length }) => Math.max(most, length), 0);
-  const told = [
-    joined.length > 0 &&
-      `${joined.length} ${joined.length === 1 ? 'gap' : 'gaps'} closed, the widest ${lengthWithUnit(widest, unit)}.`,
-    wide.length > 0 &&
-      `${wide.length} wider: ${wide
-        .slice(0, 4)
-        .map((mm) => lengthWithUnit(mm, unit))
-        .join(', ')}${wide.length > 4 ? ' …' : ''}.`,
-    doubled.length > 0 &&
-      `${doubled.length} ` +
-        `${doubled.length === 1 ? 'line lay on another and counts' : 'lines lay on others and count'} once.`,
-    nearly.length > 0 &&
-      `${nearly.length} ${nearly.length === 1 ? 'runs' : 'run'} beside others, ` +
-        `${lengthWithUnit(apart, unit, fineDigits(unit))} off at most.`,
-    overshoots.length > 0 &&
-      `${overshoots.length} ${overshoots.length === 1 ? 'corner' : 'corners'} where lines ran past each other cut ` +
-        `back, by ${lengthWithUnit(longest, unit)} at most.`,
-  ].filter((each) => each !== false);
-  return <p className="field-hint">{told.length > 0 ? told.join(' ') : 'Every line closes by itself.'}</p>;
-}
-
-function NotTaken({ left, onWords }: { left: readonly LeftOut[]; onWords: (words: string) => void }) {
-  const texts = left.find(({ kind }) => kind === 'text')?.what ?? [];
-  return (
-    <PanelSection title="In the file, and not taken as it is" aside={left.reduce((sum, { count }) => sum + count, 0)}>
-      <ul className="field-hint ps-3 mb-0">
-        {left.map(({ kind, count, what }) => (
-          <li key={kind} title={what.join('\n')}>
-            {count} × {NOT_TAKEN[kind]}
-            {what.length > 0 && ` (${what.slice(0, 2).join(', ')}${what.length > 2 ? ' …' : ''})`}
-          </li>
-        ))}
-      </ul>
-      {texts.map((words) => (
-        <Button key={words} size="sm" variant="light" className="me-2 mt-2 mb-3" onClick={() => onWords(words)}>
-          + “{words}” as words
-        </Button>
-      ))}
-    </PanelSection>
-  );
-}

@@ -1,4 +1,4 @@
-import { cross, distance, nearestIndex, subtract, type Point } from '../../../geometry/point.ts';
+import { distance, doCross, nearestIndex, subtract, type Point } from '../../../geometry/point.ts';
 import { turnOf } from '../../fitting/corners.ts';
 import type { Place, Track } from '../../fitting/track.ts';
 import type { DrawnAgain } from './drawn-again.ts';
@@ -149,12 +149,8 @@ function isSound(stretch: Stretch, corners: readonly Point[]): boolean {
 }
 
 function crossesItself(course: readonly Point[]): boolean {
-  const side = (a: Point, b: Point, c: Point) => Math.sign(cross(subtract(b, a), subtract(c, a)));
-  const areAcross = (i: number, k: number) => {
-    const [a, b, c, d] = [course[i]!, course[i + 1]!, course[k]!, course[k + 1]!];
-    return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
-  };
   for (let i = 0; i + 3 < course.length; i++)
-    for (let k = i + 2; k + 1 < course.length; k++) if (areAcross(i, k)) return true;
+    for (let k = i + 2; k + 1 < course.length; k++)
+      if (doCross(course[i]!, course[i + 1]!, course[k]!, course[k + 1]!)) return true;
   return false;
 }
