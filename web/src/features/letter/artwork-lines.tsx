@@ -150,5 +150,6 @@ function Closed({ closing: { joined, gaps, ...closing } }: { closing: Closing })
       `${overshoots.length} ${overshoots.length === 1 ? 'corner' : 'corners'} where lines ran past each other cut ` +
         `back, by ${lengthWithUnit(longest, unit)} at most.`,
   ].filter((each) => each !== false);
-  return <p className="field-hint">{told.length > 0 ? told.join(' ') : 'Every line closes by itself.'}</p>;
+  const rest = closing.open > 0 ? 'No ends lie near enough to belong together.' : 'Every line closes by itself.';
+  return <p className="field-hint">{told.length > 0 ? told.join(' ') : rest}</p>;
 }
